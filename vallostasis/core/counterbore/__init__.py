@@ -1,0 +1,1 @@
+"""Cutting the counterbore true and fitting a shim."""

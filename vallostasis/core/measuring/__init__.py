@@ -1,0 +1,1 @@
+"""Readings: where they stand, how far they can be trusted, what they decide."""

@@ -1,0 +1,127 @@
+"""In, out or cannot tell: a value with its uncertainty against two limits.
+
+References
+----------
+.. [1] ISO 14253-1, Geometrical product specifications: Decision rules for verifying conformity or
+   nonconformity with specifications. The 2017 edition allows nearer 1.65 u for a one-sided
+   decision (from memory); this house decides with U = k·u and k = 2 unless the card says otherwise.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from math import inf
+from statistics import NormalDist
+
+from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
+
+
+class State(StrEnum):
+    """What can be said of a value, a rule or a hole."""
+
+    IN = "in"
+    OUT = "out"
+    CANNOT_TELL = "cannot tell"
+    NOT_MEASURED = "not measured"
+
+
+class Acceptance(StrEnum):
+    """Decision rule of a card: proof beyond the uncertainty, or simple acceptance by the value."""
+
+    GUARDED = "guarded"
+    SIMPLE = "simple"
+
+
+# Sums of a few decimals in floats differ by less; no gauge reads a picometre.
+ROUNDING = 1e-12
+
+
+@dataclass(frozen=True, slots=True)
+class Decision:
+    """The answer by the card's rule, and what the uncertainty alone allows to be said."""
+
+    state: State
+    guarded: State
+
+
+def decide(
+    value_m: float,
+    expanded_m: float,
+    least_m: float | None,
+    greatest_m: float | None,
+    acceptance: Acceptance = Acceptance.GUARDED,
+) -> Decision:
+    """Decide one value against its limits.
+
+    Parameters
+    ----------
+    value_m : float
+        The measured or predicted value. [m]
+    expanded_m : float
+        Its expanded uncertainty U. [m]
+    least_m, greatest_m : float or None
+        Limits, either may be absent. [m]
+    acceptance : Acceptance
+        The card's rule.
+
+    Returns
+    -------
+    Decision
+        ``in`` if least + U ≤ value ≤ greatest − U, ``out`` if value < least − U or
+        value > greatest + U, else ``cannot tell``; under simple acceptance the value alone
+        decides and ``guarded`` still says what is proven.
+
+    Raises
+    ------
+    OutOfDomain
+        If the value is not finite, U is negative, or the limits are crossed.
+    """
+    require_finite(value=value_m)
+    require_not_negative(expanded_uncertainty=expanded_m)
+    low = -inf if least_m is None else least_m
+    high = inf if greatest_m is None else greatest_m
+    if low > high:
+        raise OutOfDomain(f"least limit {low} m lies above greatest limit {high} m", "limits")
+    guarded = _against(value_m, expanded_m, low, high)
+    if acceptance is Acceptance.GUARDED:
+        return Decision(guarded, guarded)
+    return Decision(_against(value_m, 0.0, low, high), guarded)
+
+
+def _against(value: float, expanded: float, low: float, high: float) -> State:
+    if low + expanded - ROUNDING <= value <= high - expanded + ROUNDING:
+        return State.IN
+    if value < low - expanded - ROUNDING or value > high + expanded + ROUNDING:
+        return State.OUT
+    return State.CANNOT_TELL
+
+
+def chance_inside(value_m: float, standard_m: float, least_m: float, greatest_m: float) -> float:
+    """Probability that a normally spread value lands between two limits.
+
+    Parameters
+    ----------
+    value_m, standard_m : float
+        Expected value and its standard uncertainty. [m]
+    least_m, greatest_m : float
+        Limits. [m]
+
+    Returns
+    -------
+    float
+        Probability, 0 to 1. [1]
+
+    Raises
+    ------
+    OutOfDomain
+        If the standard uncertainty is negative.
+
+    Notes
+    -----
+    Difference of two normal distribution functions; a rectangular stop error is thereby
+    treated as normal with the same standard deviation.
+    """
+    require_not_negative(standard_uncertainty=standard_m)
+    if standard_m == 0:
+        return 1.0 if least_m <= value_m <= greatest_m else 0.0
+    spread = NormalDist(value_m, standard_m)
+    return spread.cdf(greatest_m) - spread.cdf(least_m)

@@ -1,0 +1,127 @@
+"""The entry line: ``[hole] [clock]h value``, parts left out come from where the gauge stands now."""
+
+import re
+from dataclasses import dataclass
+
+from vallostasis.core.errors import NotationError, Suggestion
+from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, parse_length
+
+_HOUR = re.compile(r"^(?:(?:hole|h(?:ole)?\s*no\.?)\s*)?(?:(?P<hole>\d{1,2})\s+)?(?:at\s+)?(?P<hour>\d{1,2}(?:[.]5|:30)?)\s*h(?:\s+|$)(?P<value>.*)$", re.I)  # fmt: skip
+_HOLE_FIRST = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})\s+(?P<value>.+)$", re.I)
+_BARE_HOLE = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})$", re.I)
+
+
+@dataclass(frozen=True, slots=True)
+class Position:
+    """Where a reading belongs: hole number and clock position [h]; None where it is not known yet."""
+
+    hole: int | None
+    hour: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class EntryLine:
+    """A line understood: its position, and the reading, or None when the line only chooses a hole."""
+
+    position: Position
+    reading: ParsedLength | None
+
+
+def parse_entry_line(
+    line: str,
+    present: Position,
+    holes: tuple[int, ...],
+    bare_unit: Unit,
+    expected: ExpectedRange | None = None,
+    confirmed: bool = False,
+) -> EntryLine:
+    """Read one line typed at the bench.
+
+    Parameters
+    ----------
+    line : str
+        What was typed, for example ``5 6h 1.6``, ``6h -2``, ``+1.5`` or ``5``.
+    present : Position
+        Where the gauge stands; fills the parts left out.
+    holes : tuple of int
+        Hole numbers of this block.
+    bare_unit, expected, confirmed
+        As in parse_length.
+
+    Returns
+    -------
+    EntryLine
+        Position and reading; no reading when a bare hole number chooses a hole.
+
+    Raises
+    ------
+    NotationError
+        Naming what is not understood, an unknown hole, or asking which of two readings is meant.
+    """
+    text = line.strip()
+    bare = _BARE_HOLE.match(text)
+    if bare and int(bare["hole"]) in holes:
+        return EntryLine(Position(int(bare["hole"]), None), None)
+    with_hour = _HOUR.match(text)
+    if with_hour:
+        hour = _hour(with_hour["hour"])
+        hole = _known_hole(with_hour["hole"], holes) if with_hour["hole"] else present.hole
+        if not with_hour["value"].strip():
+            return EntryLine(Position(hole, hour), None)
+        return EntryLine(Position(hole, hour), parse_length(with_hour["value"], bare_unit, expected, confirmed))
+    split = _HOLE_FIRST.match(text)
+    if split is None:
+        return EntryLine(present, parse_length(text, bare_unit, expected, confirmed))
+    return _hole_or_whole_number(text, split, present, holes, bare_unit, expected, confirmed)
+
+
+def _hole_or_whole_number(
+    text: str,
+    split: re.Match[str],
+    present: Position,
+    holes: tuple[int, ...],
+    bare_unit: Unit,
+    expected: ExpectedRange | None,
+    confirmed: bool,
+) -> EntryLine:
+    """``5 1/2``: hole 5 reading a half, or five and a half here? Asked when both can be read."""
+    whole = _tried(text, bare_unit)
+    part = _tried(split["value"], bare_unit)
+    if whole is not None and (part is None or int(split["hole"]) not in holes):
+        return EntryLine(present, parse_length(text, bare_unit, expected, confirmed))
+    if whole is not None and part is not None:
+        raise NotationError(
+            f"“{text}” can be read two ways: type the clock with h, or choose.",
+            text,
+            (Suggestion(f"hole {split['hole']} reads {split['value']}",
+                        f"{split['hole']} {present.hour or 12:g}h {split['value']}"),
+             Suggestion(f"{text} here", f"+{text}")),
+        )  # fmt: skip
+    hole = _known_hole(split["hole"], holes)
+    hour = present.hour if present.hole in (hole, None) else None
+    return EntryLine(Position(hole, hour), parse_length(split["value"], bare_unit, expected, confirmed))
+
+
+def _tried(text: str, bare_unit: Unit) -> ParsedLength | None:
+    try:
+        return parse_length(text, bare_unit, confirmed=True)
+    except NotationError:
+        return None
+
+
+def _known_hole(text: str, holes: tuple[int, ...]) -> int:
+    if int(text) not in holes:
+        raise NotationError(
+            f"There is no hole {text}: this block has holes {min(holes)} to {max(holes)}."
+            if holes
+            else f"There is no hole {text}: this block has no holes yet.",
+            text,
+        )
+    return int(text)
+
+
+def _hour(text: str) -> float:
+    hour = float(text.replace(":30", ".5"))
+    if not 0 < hour <= 12:
+        raise NotationError(f"There is no {text} h on the clock: positions run from 1 h to 12 h.", f"{text}h")
+    return hour

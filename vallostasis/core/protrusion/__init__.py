@@ -1,0 +1,1 @@
+"""Protrusion of the liners: plane, rules, and the stack of parts that predicts it."""
