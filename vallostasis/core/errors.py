@@ -34,6 +34,7 @@ class NotationError(CoreError):
         super().__init__(message)
         self.characters = characters
         self.suggestions = suggestions
+        self.field = "text"
 
 
 def require_finite(**quantities: float) -> None:

@@ -131,7 +131,8 @@ def _cleaned(typed: str) -> str:
     if strange:
         shown = ", ".join(f"U+{ord(c):04X}" for c in strange)
         raise NotationError(f"Characters that cannot be read: {shown}. Type the reading again.", strange)
-    words = typed.lower().translate(str.maketrans({"μ": "µ", "−": "-", "–": "-", "″": '"', "”": '"', "\xa0": " "}))
+    table: dict[str, str | int | None] = {"μ": "µ", "−": "-", "–": "-", "″": '"', "”": '"', "\xa0": " "}
+    words = typed.lower().translate(str.maketrans(table))
     return re.sub(r"\s+", " ", words)
 
 

@@ -31,3 +31,11 @@ class Step:
     terms: tuple[Term, ...]
     result: Term
     source: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Phrase:
+    """A sentence with numbers in it: each ``{symbol}`` in the text stands for the term of that symbol."""
+
+    text: str
+    terms: tuple[Term, ...] = ()

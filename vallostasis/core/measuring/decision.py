@@ -9,7 +9,7 @@ References
 
 from dataclasses import dataclass
 from enum import StrEnum
-from math import inf
+from math import hypot, inf, sqrt
 from statistics import NormalDist
 
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
@@ -93,6 +93,90 @@ def _against(value: float, expanded: float, low: float, high: float) -> State:
     if value < low - expanded - ROUNDING or value > high + expanded + ROUNDING:
         return State.OUT
     return State.CANNOT_TELL
+
+
+def repeats_to_settle(
+    value_m: float, limit_m: float, random_m: float, zero_m: float, coverage_factor: float, most: int = 20
+) -> int | None:
+    """Say how many readings at one place would lift a value clear of a limit.
+
+    Parameters
+    ----------
+    value_m, limit_m : float
+        The value as read so far, and the limit it stands too near to. [m]
+    random_m, zero_m : float
+        Own and shared standard uncertainty of one reading. [m]
+    coverage_factor : float
+        k of U = k·u.
+    most : int
+        More readings than this are not worth proposing.
+
+    Returns
+    -------
+    int or None
+        Readings in all, if their mean stays where it is; None when no number of them will do and a
+        finer gauge is needed.
+
+    Raises
+    ------
+    OutOfDomain
+        If an input is negative or not finite.
+
+    Notes
+    -----
+    Smallest n with |value − limit| > k·√(u²/n + z²). The shared part does not shrink.
+    """
+    require_finite(value=value_m, limit=limit_m)
+    require_not_negative(random=random_m, zero=zero_m, coverage_factor=coverage_factor)
+    distance = abs(value_m - limit_m)
+    for readings in range(1, most + 1):
+        if distance > coverage_factor * hypot(random_m / sqrt(readings), zero_m):
+            return readings
+    return None
+
+
+class Capability(StrEnum):
+    """Whether a gauge can decide on a window at all."""
+
+    GOOD = "good"
+    MARGINAL = "marginal"
+    WRONG_TOOL = "wrong tool"
+
+
+def gauge_capability(expanded_m: float, least_m: float, greatest_m: float) -> Capability:
+    """Judge a gauge against the window it has to decide on.
+
+    Parameters
+    ----------
+    expanded_m : float
+        Expanded uncertainty of one reading. [m]
+    least_m, greatest_m : float
+        The window. [m]
+
+    Returns
+    -------
+    Capability
+        Good up to a tenth of the window on either side, marginal up to a quarter, beyond that more
+        than half of the window can never be proven in.
+
+    Raises
+    ------
+    OutOfDomain
+        If U is negative or the window is not open.
+
+    Notes
+    -----
+    The ten-to-one and four-to-one rules: common practice, no published source.
+    """
+    require_not_negative(expanded_uncertainty=expanded_m)
+    window = greatest_m - least_m
+    if not window > 0:
+        raise OutOfDomain(f"a window needs least {least_m} m below greatest {greatest_m} m", "limits")
+    # Float noise of a quotient of decimals, far below any gauge.
+    share = expanded_m / window - 1e-9
+    if share <= 0.1:
+        return Capability.GOOD
+    return Capability.MARGINAL if share <= 0.25 else Capability.WRONG_TOOL
 
 
 def chance_inside(value_m: float, standard_m: float, least_m: float, greatest_m: float) -> float:

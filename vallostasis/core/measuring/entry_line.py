@@ -6,7 +6,11 @@ from dataclasses import dataclass
 from vallostasis.core.errors import NotationError, Suggestion
 from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, parse_length
 
-_HOUR = re.compile(r"^(?:(?:hole|h(?:ole)?\s*no\.?)\s*)?(?:(?P<hole>\d{1,2})\s+)?(?:at\s+)?(?P<hour>\d{1,2}(?:[.]5|:30)?)\s*h(?:\s+|$)(?P<value>.*)$", re.I)  # fmt: skip
+_HOUR = re.compile(
+    r"^(?:(?:hole|h(?:ole)?\s*no\.?)\s*)?(?:(?P<hole>\d{1,2})\s+)?"
+    r"(?:at\s+)?(?P<hour>\d{1,2}(?:[.]5|:30)?)\s*h(?:\s+|$)(?P<value>.*)$",
+    re.I,
+)
 _HOLE_FIRST = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})\s+(?P<value>.+)$", re.I)
 _BARE_HOLE = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})$", re.I)
 

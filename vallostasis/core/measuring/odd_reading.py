@@ -32,8 +32,12 @@ def ask_if_odd(parsed: ParsedLength, others_um: tuple[Decimal, ...], tolerance_u
     if len(others_um) < 2 or _near(parsed.value_um, others_um, tolerance_um):
         return
     scale = parsed.value_um / parsed.number if parsed.number else Decimal(1)
-    slips = [("the sign", -parsed.number), ("the decimal point", parsed.number / 10),
-             ("the decimal point", parsed.number * 10), *(("two digits", n) for n in _swapped(parsed.number))]  # fmt: skip
+    slips = [
+        ("the sign", -parsed.number),
+        ("the decimal point", parsed.number / 10),
+        ("the decimal point", parsed.number * 10),
+        *(("two digits", n) for n in _swapped(parsed.number)),
+    ]
     for what, number in slips:
         if _near(number * scale, others_um, tolerance_um):
             text = _typed_again(number, parsed)

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from math import hypot
+from typing import Literal
 
 import numpy as np
 
@@ -53,6 +54,15 @@ class StackResidual:
     residual_m: float
     expanded_m: float
     agrees: bool
+
+
+@dataclass(frozen=True, slots=True)
+class LandSlip:
+    """A land that would explain why parts and reading disagree, and which of the two was taken there."""
+
+    land: str
+    raised_m: float
+    taken_there: Literal["flange thickness", "protrusion"]
 
 
 def predict_protrusion(
@@ -173,3 +183,37 @@ def compare_with_measured(
     residual = measured_m - predicted.protrusion_m
     expanded = coverage_factor * hypot(measured_standard_m, predicted.standard_m)
     return StackResidual(residual, expanded, abs(residual) <= expanded)
+
+
+def land_slips(residual: StackResidual, lands: tuple[tuple[str, float], ...]) -> tuple[LandSlip, ...]:
+    """Find lands that would explain a disagreement between parts and reading.
+
+    Parameters
+    ----------
+    residual : StackResidual
+        Measured less predicted, with its joint U. [m]
+    lands : tuple of (str, float)
+        Name of each land and how far it stands above the land the reading is recorded for. [m]
+
+    Returns
+    -------
+    tuple of LandSlip
+        Empty when the two agree. A thickness taken over a raised land predicts too much, a
+        protrusion read there measures too much, by the height of the land.
+
+    Notes
+    -----
+    A land explains the residual when the remainder is within the joint U. Common practice, no
+    published source; two lands closer together than U cannot be told apart.
+    """
+    if residual.agrees:
+        return ()
+    slips: list[LandSlip] = []
+    for land, raised in lands:
+        if raised == 0:
+            continue
+        if abs(residual.residual_m + raised) <= residual.expanded_m:
+            slips.append(LandSlip(land, raised, "flange thickness"))
+        if abs(residual.residual_m - raised) <= residual.expanded_m:
+            slips.append(LandSlip(land, raised, "protrusion"))
+    return tuple(slips)

@@ -115,7 +115,7 @@ CREATE TABLE liner (
 
 -- A fitting is one liner in one hole with its shims, from going in to coming out.
 CREATE TABLE fitting (
-    fitting_id  uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+    fitting_id  uuid PRIMARY KEY,
     hole_id     uuid NOT NULL REFERENCES hole,
     liner_id    uuid NOT NULL REFERENCES liner,
     fitted_at   timestamptz NOT NULL DEFAULT now(),
@@ -134,14 +134,6 @@ CREATE TABLE fitting_shim (
     PRIMARY KEY (fitting_id, place)
 );
 
-CREATE TABLE fitting_out (
-    fitting_id  uuid PRIMARY KEY REFERENCES fitting,
-    out_at      timestamptz NOT NULL DEFAULT now(),
-    out_by      uuid NOT NULL REFERENCES person,
-    reason      text NOT NULL,
-    event       bigint NOT NULL DEFAULT nextval('event_number')
-);
-
 CREATE TABLE cut (
     cut_id          uuid PRIMARY KEY,
     hole_id         uuid NOT NULL REFERENCES hole,
@@ -157,6 +149,20 @@ CREATE TABLE cut (
     event           bigint NOT NULL DEFAULT nextval('event_number')
 );
 CREATE INDEX ON cut (hole_id, event);
+
+-- A liner comes out because its hole is cut or because another fitting takes its place. When that
+-- cause is struck as a mistake, the liner is back in.
+CREATE TABLE fitting_out (
+    fitting_out_id      uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+    fitting_id          uuid NOT NULL REFERENCES fitting,
+    because_cut_id      uuid REFERENCES cut,
+    because_fitting_id  uuid REFERENCES fitting,
+    out_at              timestamptz NOT NULL DEFAULT now(),
+    out_by              uuid NOT NULL REFERENCES person,
+    event               bigint NOT NULL DEFAULT nextval('event_number'),
+    CHECK (num_nonnulls(because_cut_id, because_fitting_id) = 1)
+);
+CREATE INDEX ON fitting_out (fitting_id);
 
 -- What holds for all readings of a block until it is changed; a change re-opens every hole.
 CREATE TABLE setup (
@@ -180,6 +186,7 @@ CREATE INDEX ON setup (job_id, event);
 -- thickness to the liner.
 CREATE TABLE reading_set (
     reading_set_id    uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+    job_id            uuid NOT NULL REFERENCES job,
     setup_id          uuid NOT NULL REFERENCES setup,
     gauge_version_id  uuid NOT NULL REFERENCES gauge_version,
     fitting_id        uuid REFERENCES fitting,
@@ -193,9 +200,7 @@ CREATE TABLE reading_set (
     CHECK (num_nonnulls(fitting_id, hole_id, liner_id) = 1),
     CHECK (after_cut_id IS NULL OR hole_id IS NOT NULL)
 );
-CREATE INDEX ON reading_set (fitting_id, event);
-CREATE INDEX ON reading_set (hole_id, event);
-CREATE INDEX ON reading_set (liner_id, event);
+CREATE INDEX ON reading_set (job_id, event);
 
 -- The client makes the id, so that sending a reading again never doubles it.
 CREATE TABLE reading (
@@ -211,17 +216,22 @@ CREATE TABLE reading (
 );
 CREATE INDEX ON reading (reading_set_id, event);
 
--- Striking and un-striking are rows; the newest one holds.
+-- Striking and un-striking are rows; the newest one holds. Cuts and fittings recorded by mistake
+-- are struck the same way as readings.
 CREATE TABLE strike (
     strike_id   uuid PRIMARY KEY DEFAULT gen_random_uuid(),
-    reading_id  uuid NOT NULL REFERENCES reading,
+    job_id      uuid NOT NULL REFERENCES job,
+    reading_id  uuid REFERENCES reading,
+    cut_id      uuid REFERENCES cut,
+    fitting_id  uuid REFERENCES fitting,
     struck      boolean NOT NULL,
     reason      text NOT NULL,
     made_at     timestamptz NOT NULL DEFAULT now(),
     made_by     uuid NOT NULL REFERENCES person,
-    event       bigint NOT NULL DEFAULT nextval('event_number')
+    event       bigint NOT NULL DEFAULT nextval('event_number'),
+    CHECK (num_nonnulls(reading_id, cut_id, fitting_id) = 1)
 );
-CREATE INDEX ON strike (reading_id, event);
+CREATE INDEX ON strike (job_id, event);
 
 -- A zero found moved: value used = reading + correction, its uncertainty shared by the whole set.
 CREATE TABLE zero_correction (

@@ -1,0 +1,1 @@
+"""HTTP: one router for each subject, with its models."""

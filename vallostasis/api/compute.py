@@ -1,0 +1,288 @@
+"""The sums alone, for scripts and spreadsheets: nothing is stored, lengths in metres."""
+
+from decimal import Decimal
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from vallostasis.api.deps import LengthText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.trail import StepView
+from vallostasis.core.counterbore.cut_plan import (
+    CutRefusal,
+    CutterTrust,
+    SeatLimits,
+    StackTrust,
+    fixed_cut_outcomes,
+    plan_cut,
+)
+from vallostasis.core.lengths import ExpectedRange, Unit, metres, parse_length
+from vallostasis.core.measuring.decision import State, decide
+from vallostasis.core.measuring.entry_line import Position, parse_entry_line
+from vallostasis.core.protrusion.plane import fit_plane
+from vallostasis.core.protrusion.stack import Part, predict_protrusion
+
+router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
+
+Metres = Annotated[float, Field(allow_inf_nan=False, ge=-100, le=100)]
+Many = Annotated[list[Metres], Field(max_length=360)]
+
+Micrometres = Annotated[Decimal, Field(allow_inf_nan=False)]
+
+DECISION_WORDS = {State.IN: "conform", State.OUT: "not conform", State.CANNOT_TELL: "not decidable"}
+
+
+class ParseRequest(BaseModel):
+    """Text in shop notation: a length, or a whole entry line when holes are given."""
+
+    text: LengthText
+    bare_unit: Unit = Field(description="Unit that a number without a unit takes.")
+    confirmed: bool = Field(False, description="True when a question was answered with: yes, as typed.")
+    least_um: Decimal | None = Field(None, description="Least value taken without asking. [µm]", allow_inf_nan=False)
+    greatest_um: Decimal | None = Field(
+        None, description="Greatest value taken without asking. [µm]", allow_inf_nan=False
+    )
+    holes: list[Annotated[int, Field(ge=1, le=99)]] = Field(
+        [], max_length=99, description="Hole numbers; given, the text is read as [hole] [clock]h value."
+    )
+    present_hole: int | None = Field(None, ge=1, le=99)
+    present_hour: float | None = Field(None, gt=0, le=12)
+
+
+class ParseAnswer(BaseModel):
+    """What the text says; no value when it only chooses a hole or position."""
+
+    hole: int | None
+    hour: float | None
+    value_um: Decimal | None = Field(description="Exact value. [µm]")
+    value_m: float | None = Field(description="The same value. [m]")
+    number: Decimal | None = Field(description="The number as it was given.")
+    unit: Unit | None = Field(description="The unit it was given in.")
+    unit_was_typed: bool
+
+
+@router.post("/parse")
+def compute_parse(ask: ParseRequest) -> ParseAnswer:
+    """Read a length or an entry line in shop notation, exactly; asks back instead of guessing."""
+    expected = None
+    if ask.least_um is not None and ask.greatest_um is not None:
+        expected = ExpectedRange(ask.least_um, ask.greatest_um)
+    present = Position(ask.present_hole, ask.present_hour)
+    if ask.holes:
+        line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed)
+        position, reading = line.position, line.reading
+    else:
+        position, reading = present, parse_length(ask.text, ask.bare_unit, expected, ask.confirmed)
+    return ParseAnswer(
+        hole=position.hole,
+        hour=position.hour,
+        value_um=None if reading is None else reading.value_um,
+        value_m=None if reading is None else metres(reading.value_um),
+        number=None if reading is None else reading.number,
+        unit=None if reading is None else reading.unit,
+        unit_was_typed=reading is not None and reading.unit_was_typed,
+    )
+
+
+class PlaneRequest(BaseModel):
+    """Readings round a circle."""
+
+    angles_deg: Annotated[list[Annotated[float, Field(allow_inf_nan=False, ge=-3600, le=3600)]], Field(max_length=360)]
+    readings_m: Many
+
+
+class PlaneAnswer(BaseModel):
+    """z = a + b·cosθ + c·sinθ by least squares; the high side in the sense of the angles given."""
+
+    mean_m: float
+    b_m: float
+    c_m: float
+    tilt_amplitude_m: float = Field(description="√(b² + c²), half of high to low. [m]")
+    high_to_low_tilt_m: float
+    high_side_deg: float
+    residuals_m: list[float]
+    rms_residual_m: float = Field(description="Root mean square, divided by the number of readings. [m]")
+    max_abs_residual_m: float
+    range_m: float
+
+
+@router.post("/plane")
+def compute_plane(ask: PlaneRequest) -> PlaneAnswer:
+    """Fit a plane to readings round a circle."""
+    plane = fit_plane(ask.angles_deg, ask.readings_m)
+    return PlaneAnswer(
+        mean_m=plane.mean_m,
+        b_m=plane.b_m,
+        c_m=plane.c_m,
+        tilt_amplitude_m=plane.tilt_amplitude_m,
+        high_to_low_tilt_m=plane.high_to_low_m,
+        high_side_deg=plane.high_side_deg,
+        residuals_m=plane.residuals_m.tolist(),
+        rms_residual_m=plane.rms_residual_m,
+        max_abs_residual_m=float(abs(plane.residuals_m).max()),
+        range_m=max(ask.readings_m) - min(ask.readings_m),
+    )
+
+
+class StackRequest(BaseModel):
+    """Parts of a stack with standard uncertainties, and the limits it is held against."""
+
+    flange_m: Metres
+    shims_m: Many = []
+    depth_m: Metres
+    between_m: Many = Field([], description="What lies between deck and measuring face, each once. [m]")
+    u_flange_m: Metres = 0.0
+    u_shims_m: Many = []
+    u_depth_m: Metres = 0.0
+    lower_limit_m: Metres | None = None
+    upper_limit_m: Metres | None = None
+    coverage_k: Annotated[float, Field(ge=1, le=4)] = 2.0
+
+
+class StackAnswer(BaseModel):
+    """Protrusion by the parts; decision conform, not conform or not decidable."""
+
+    protrusion_m: float
+    u_m: float = Field(description="Standard uncertainty. [m]")
+    U_m: float = Field(description="Expanded uncertainty k·u. [m]")
+    decision: str
+    trail: list[StepView]
+
+
+@router.post("/stack")
+def compute_stack(ask: StackRequest) -> StackAnswer:
+    """Predict protrusion from flange, shims, ledge depth and what lies between, and decide it."""
+    trusts = [*ask.u_shims_m, *([0.0] * len(ask.shims_m))]
+    shims = tuple(Part(f"shim {i + 1}", size, trusts[i]) for i, size in enumerate(ask.shims_m))
+    between = tuple(Part(f"between {i + 1}", size) for i, size in enumerate(ask.between_m))
+    predicted = predict_protrusion(
+        Part("flange", ask.flange_m, ask.u_flange_m), shims, Part("depth", ask.depth_m, ask.u_depth_m), between
+    )
+    expanded = ask.coverage_k * predicted.standard_m
+    decision = decide(predicted.protrusion_m, expanded, ask.lower_limit_m, ask.upper_limit_m)
+    return StackAnswer(
+        protrusion_m=predicted.protrusion_m,
+        u_m=predicted.standard_m,
+        U_m=expanded,
+        decision=DECISION_WORDS[decision.guarded],
+        trail=[StepView.of(step) for step in predicted.trail],
+    )
+
+
+class DecisionRequest(BaseModel):
+    """A value with its expanded uncertainty and its limits."""
+
+    value_m: Metres
+    U_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=100, description="Expanded uncertainty. [m]")]
+    lower_limit_m: Metres | None = None
+    upper_limit_m: Metres | None = None
+
+
+class DecisionAnswer(BaseModel):
+    """Conform, not conform, or not decidable."""
+
+    decision: str
+    state: State = Field(description="The same in the words of the bench.")
+
+
+@router.post("/decision")
+def compute_decision(ask: DecisionRequest) -> DecisionAnswer:
+    """Decide a value against its limits beyond its uncertainty."""
+    state = decide(ask.value_m, ask.U_m, ask.lower_limit_m, ask.upper_limit_m).guarded
+    return DecisionAnswer(decision=DECISION_WORDS[state], state=state)
+
+
+class CutPlanRequest(BaseModel):
+    """Present depths of a ledge, the parts, and what the cut must keep to."""
+
+    present_depths_m: Many
+    flange_m: Metres
+    target_protrusion_m: Metres
+    min_protrusion_m: Metres
+    max_protrusion_m: Metres
+    shims_m: Many
+    min_cleanup_cut_m: Metres
+    max_depth_m: Metres | None = None
+    between_m: Metres = 0.0
+    graduation_m: Annotated[float, Field(allow_inf_nan=False, gt=0, le=0.01)] = Field(25.4e-6, description="[m]")
+    stop_accuracy_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = Field(25.4e-6, description="± [m]")
+    graduation_error: Annotated[float, Field(allow_inf_nan=False, ge=0, le=1)] = Field(0.05, description="± share [1]")
+    u_flange_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = 0.0
+    u_shim_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = 0.0
+    u_depth_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = 0.0
+    naive_cut_m: Metres | None = Field(None, description="Compare with a fixed cut below one reference. [m]")
+    naive_shim_m: Metres | None = None
+
+
+class NaiveOutcome(BaseModel):
+    """What a fixed cut with a fixed shim gives, counted from one reference."""
+
+    counted_from: str
+    protrusion_m: float
+    min_cut_m: float
+    verdict: str
+
+
+class CutPlanAnswer(BaseModel):
+    """A plan, or feasible false with the reason."""
+
+    feasible: bool
+    reason: str = ""
+    shim_m: float | None = None
+    target_depth_m: float | None = None
+    cut_per_point_m: list[float] | None = None
+    resulting_protrusion_m: float | None = None
+    from_touch_off_m: float | None = None
+    passes: int | None = None
+    part_pass_um: Decimal | None = None
+    by_stop_u_m: float | None = None
+    by_gauge_u_m: float | None = None
+    chance_inside_by_stop: float | None = None
+    present_protrusion_on_high_spot_m: float
+    naive: list[NaiveOutcome] = []
+    trail: list[StepView] = []
+
+
+@router.post("/cut-plan")
+def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
+    """Choose depth and shim: the thinnest that cleans up the ledge at every position."""
+    limits = SeatLimits(ask.min_protrusion_m, ask.max_protrusion_m, ask.target_protrusion_m, ask.min_cleanup_cut_m,
+                        ask.max_depth_m)  # fmt: skip
+    depths, shims = tuple(ask.present_depths_m), tuple(ask.shims_m)
+    cutter = CutterTrust(ask.graduation_m, ask.stop_accuracy_m, ask.graduation_error)
+    outcome = plan_cut(depths, ask.flange_m, ask.between_m, shims, limits, cutter,
+                       StackTrust(ask.u_flange_m, ask.u_shim_m, ask.u_depth_m))  # fmt: skip
+    naive: list[NaiveOutcome] = []
+    if ask.naive_cut_m is not None and ask.naive_shim_m is not None:
+        fixed = fixed_cut_outcomes(depths, ask.flange_m, ask.between_m, ask.naive_cut_m, ask.naive_shim_m, limits)
+        naive = [
+            NaiveOutcome(
+                counted_from=one.counted_from,
+                protrusion_m=one.protrusion_m,
+                min_cut_m=one.least_cut_m,
+                verdict=one.verdict,
+            )
+            for one in fixed
+        ]
+    on_high_spot = ask.flange_m - ask.between_m - min(depths)
+    if isinstance(outcome, CutRefusal):
+        return CutPlanAnswer(
+            feasible=False, reason=outcome.reason, present_protrusion_on_high_spot_m=on_high_spot, naive=naive
+        )
+    return CutPlanAnswer(
+        feasible=True,
+        shim_m=outcome.shim_m,
+        target_depth_m=outcome.depth_m,
+        cut_per_point_m=list(outcome.cuts_m),
+        resulting_protrusion_m=outcome.protrusion_m,
+        from_touch_off_m=outcome.from_touch_off_m,
+        passes=outcome.passes.whole,
+        part_pass_um=outcome.passes.rest_um,
+        by_stop_u_m=outcome.by_stop_standard_m,
+        by_gauge_u_m=outcome.by_gauge_standard_m,
+        chance_inside_by_stop=outcome.chance_by_stop,
+        present_protrusion_on_high_spot_m=on_high_spot,
+        naive=naive,
+        trail=[StepView.of(step) for step in outcome.trail],
+    )

@@ -1,0 +1,60 @@
+"""Proof sheet, CSV and job file."""
+
+from enum import StrEnum
+from typing import Any
+from uuid import UUID
+
+from fastapi import APIRouter
+from fastapi.responses import HTMLResponse, Response
+
+from vallostasis.api.deps import Conn
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.lengths import Unit
+from vallostasis.documents.job_file import job_file_schema
+from vallostasis.services import proof
+
+router = APIRouter(prefix="/api", tags=["documents"], responses=ERROR_RESPONSES)
+
+
+class ProofUnit(StrEnum):
+    """Unit of the small lengths on a proof; sizes follow: µm with mm, thou with inch."""
+
+    UM = "um"
+    THOU = "thou"
+
+
+UNITS: dict[ProofUnit, Unit] = {ProofUnit.UM: "µm", ProofUnit.THOU: "thou"}
+
+
+def _file(content: bytes, media_type: str, name: str) -> Response:
+    return Response(content, media_type=media_type, headers={"content-disposition": f'attachment; filename="{name}"'})
+
+
+@router.get("/jobs/{job_id}/proof.html", response_class=HTMLResponse)
+def read_proof_html(job_id: UUID, conn: Conn, unit: ProofUnit = ProofUnit.UM) -> str:
+    """Proof sheet as one HTML page."""
+    return proof.proof_html(conn, job_id, UNITS[unit])
+
+
+@router.get("/jobs/{job_id}/proof.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+def read_proof_pdf(job_id: UUID, conn: Conn, unit: ProofUnit = ProofUnit.UM) -> Response:
+    """Proof sheet as PDF, from the same template."""
+    return _file(proof.proof_pdf(conn, job_id, UNITS[unit]), "application/pdf", "proof.pdf")
+
+
+@router.get("/jobs/{job_id}/readings.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def read_readings_csv(job_id: UUID, conn: Conn) -> Response:
+    """All readings of a job, struck ones marked."""
+    return _file(proof.readings_as_csv(conn, job_id).encode(), "text/csv; charset=utf-8", "readings.csv")
+
+
+@router.get("/jobs/{job_id}/job.json", response_class=Response, responses={200: {"content": {"application/json": {}}}})
+def read_job_json(job_id: UUID, conn: Conn) -> Response:
+    """Whole job as JSON; its schema is at /api/schemas/job.json."""
+    return _file(proof.job_as_json(conn, job_id), "application/json", "job.json")
+
+
+@router.get("/schemas/job.json")
+def read_job_schema() -> dict[str, Any]:
+    """JSON Schema of a job file."""
+    return job_file_schema()

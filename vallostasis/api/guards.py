@@ -1,0 +1,74 @@
+"""What holds for every request: a bound on its size, and headers that keep the browser at home."""
+
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from vallostasis.api.errors import error_response
+
+CONTENT_SECURITY_POLICY = (
+    "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "
+    "connect-src 'self'; frame-src 'self'; manifest-src 'self'; form-action 'none'; base-uri 'none'; "
+    "frame-ancestors 'self'"
+)
+# The proof is one page with its style inside, so that it can be saved and printed as it is.
+PROOF_POLICY = "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'"
+
+
+class SecurityHeaders:
+    """Adds the same headers to every answer."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass the request on and add headers to its answer."""
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        policy = PROOF_POLICY if scope["path"].endswith("/proof.html") else CONTENT_SECURITY_POLICY
+
+        async def send_with_headers(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                message["headers"] = [
+                    *message.get("headers", []),
+                    (b"content-security-policy", policy.encode()),
+                    (b"x-content-type-options", b"nosniff"),
+                    (b"referrer-policy", b"no-referrer"),
+                    (b"cross-origin-opener-policy", b"same-origin"),
+                ]
+            await send(message)
+
+        await self.app(scope, receive, send_with_headers)
+
+
+class BodyLimit:
+    """Refuses a request body that is larger than anything this application asks for."""
+
+    def __init__(self, app: ASGIApp, largest: int) -> None:
+        self.app = app
+        self.largest = largest
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Read the body up to the bound, then pass it on, or answer 413."""
+        if scope["type"] != "http" or scope["method"] in ("GET", "HEAD", "OPTIONS"):
+            await self.app(scope, receive, send)
+            return
+        body = bytearray()
+        more = True
+        while more:
+            message = await receive()
+            if message["type"] != "http.request":
+                return
+            body += message.get("body", b"")
+            more = message.get("more_body", False)
+            if len(body) > self.largest:
+                refusal = error_response(
+                    413, "too large", f"The request is larger than {self.largest // 1000} kB: shorten the text in it."
+                )
+                await refusal(scope, receive, send)
+                return
+        whole: list[Message] = [{"type": "http.request", "body": bytes(body), "more_body": False}]
+
+        async def replay() -> Message:
+            return whole.pop() if whole else await receive()
+
+        await self.app(scope, replay, send)

@@ -1,0 +1,153 @@
+"""Jobs: the floor, taking one in, its block, its route, its liners and the card that judges it."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from vallostasis.api.block_models import BlockView, Mark, StageView, block_view, marks_of, stage_views
+from vallostasis.api.deps import Conn, LongText, Name, ShortText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.protrusion.measured import measured_hole
+from vallostasis.core.records import Job, Liner
+from vallostasis.services import block, jobs, spec_cards
+from vallostasis.store.jobs import NewJob
+
+router = APIRouter(prefix="/api", tags=["jobs"], responses=ERROR_RESPONSES)
+
+
+class FloorHole(BaseModel):
+    """One ring of a strip."""
+
+    number: int
+    state: State
+    least_m: float | None
+    greatest_m: float | None
+    marks: list[Mark]
+
+
+class FloorStrip(BaseModel):
+    """One job on the floor."""
+
+    job: Job
+    engine: str
+    heads: list[list[int]]
+    holes: list[FloorHole]
+    stages: list[StageView]
+
+
+class NewJobBody(BaseModel):
+    """What is written down when an engine is taken in."""
+
+    number: Annotated[Name, Field(max_length=30)] = Field(examples=["26-031"])
+    name: Name
+    customer: ShortText = ""
+    complaint: LongText = ""
+    serial: ShortText = ""
+    spec_card_id: UUID
+    person_id: UUID
+
+
+class JobMade(BaseModel):
+    """The id of a new job."""
+
+    job_id: UUID
+
+
+class LinerBody(BaseModel):
+    """A liner with the mark painted on it."""
+
+    mark: Annotated[Name, Field(max_length=20)]
+    make: ShortText = ""
+    batch: ShortText = ""
+
+
+class StageMarkBody(BaseModel):
+    """Done, or open again."""
+
+    done: bool
+    person_id: UUID
+
+
+class CardChoice(BaseModel):
+    """The card version to judge a job by; a preview changes nothing."""
+
+    spec_card_version_id: UUID
+    person_id: UUID
+    only_preview: bool = False
+
+
+class ChangedHoleView(BaseModel):
+    """A hole whose state changes with the card."""
+
+    hole: int
+    before: State
+    after: State
+    reason: str
+
+
+@router.get("/jobs")
+def list_jobs(conn: Conn) -> list[FloorStrip]:
+    """Every job as a strip of rings."""
+    return [_strip(floor) for floor in jobs.list_floor(conn)]
+
+
+def _strip(floor: jobs.FloorJob) -> FloorStrip:
+    facts = floor.facts
+    holes = [
+        FloorHole(
+            number=hole.number,
+            state=judged.state,
+            least_m=measured.limits.least_m,
+            greatest_m=measured.limits.greatest_m,
+            marks=marks_of(measured, judged),
+        )
+        for hole, judged in zip(facts.holes, floor.judgement.holes, strict=True)
+        for measured in (measured_hole(facts, hole),)
+    ]
+    return FloorStrip(
+        job=facts.job,
+        engine=facts.card.engine,
+        heads=[list(head) for head in facts.card.layout.heads],
+        holes=holes,
+        stages=stage_views(facts, floor.judgement),
+    )
+
+
+@router.post("/jobs", status_code=201)
+def take_in_job(body: NewJobBody, conn: Conn) -> JobMade:
+    """Take an engine in."""
+    new = NewJob(body.number, body.name, body.customer, body.complaint, body.serial)
+    return JobMade(job_id=jobs.take_in_job(conn, new, body.spec_card_id, body.person_id))
+
+
+@router.get("/jobs/{job_id}/block")
+def read_block(job_id: UUID, conn: Conn) -> BlockView:
+    """The block of a job: every hole with its marks, state and need, and everything recorded."""
+    now = block.block_of_job(conn, job_id)
+    versions = spec_cards.list_versions(conn, now.facts.card_version.spec_card_id)
+    return block_view(now, versions[0][0].version)
+
+
+@router.post("/jobs/{job_id}/liners", status_code=201)
+def add_liner(job_id: UUID, body: LinerBody, conn: Conn) -> Liner:
+    """Add a liner to a job."""
+    return jobs.add_liner(conn, job_id, body.mark, body.make, body.batch)
+
+
+@router.post("/stages/{stage_id}/marks", status_code=201)
+def mark_stage(stage_id: UUID, body: StageMarkBody, conn: Conn) -> JobMade:
+    """Mark a stage done or open again."""
+    return JobMade(job_id=jobs.mark_stage(conn, stage_id, body.done, body.person_id))
+
+
+@router.post("/jobs/{job_id}/card")
+def choose_card(job_id: UUID, body: CardChoice, conn: Conn) -> list[ChangedHoleView]:
+    """Judge a job by another card version; lists the holes whose state changes."""
+    changed = spec_cards.choose_version(conn, job_id, body.spec_card_version_id, body.person_id, body.only_preview)
+    return [
+        ChangedHoleView(hole=one.hole, before=State(one.before), after=State(one.after), reason=one.reason)
+        for one in changed
+    ]

@@ -1,0 +1,102 @@
+"""Readings: taking, striking, setups and zero corrections."""
+
+from decimal import Decimal
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from vallostasis.api.deps import Conn, LengthText, ShortText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.lengths import Unit
+from vallostasis.core.records import Quantity, Reading
+from vallostasis.services import readings
+from vallostasis.store.readings import NewSetup
+
+router = APIRouter(prefix="/api", tags=["readings"], responses=ERROR_RESPONSES)
+
+Temperature = Annotated[Decimal, Field(ge=-60, le=300, decimal_places=2)]
+
+
+class ReadingBody(BaseModel):
+    """A reading as typed. The client makes the id: sending it again never doubles it."""
+
+    reading_id: UUID
+    quantity: Quantity
+    hole: int | None = Field(None, ge=1, le=16)
+    hour: float | None = Field(None, gt=0, le=12, multiple_of=0.25, description="Clock position. [h]")
+    liner_mark: ShortText = ""
+    land: ShortText = Field("", description="Land of a flange thickness; empty for the one in use.")
+    text: LengthText
+    bare_unit: Unit
+    confirmed: bool = False
+    read_before: Literal["", "repeat", "correct"] = Field(
+        "", description="Answer when the position was read before: keep both, or strike the first."
+    )
+    new_pass: bool = Field(False, description="Open a new set, with the gauge zeroed anew.")
+    part_temp_c: Temperature | None = None
+    person_id: UUID
+
+
+class StrikeBody(BaseModel):
+    """Strike out, or restore."""
+
+    struck: bool
+    reason: ShortText = ""
+    person_id: UUID
+
+
+class SetupBody(BaseModel):
+    """Gauge, land, datum and clamp from now on."""
+
+    quantity: Quantity
+    gauge_id: UUID
+    land: ShortText
+    datum: ShortText = ""
+    hold_down: ShortText = ""
+    hold_down_torque_nm: Annotated[Decimal, Field(ge=0, le=10_000, decimal_places=2)] | None = None
+    shared_zero: bool = Field(True, description="All holes are read from one zero of the gauge.")
+    person_id: UUID
+
+
+class ZeroCorrectionBody(BaseModel):
+    """How far the zero was found moved; added to every reading of the set."""
+
+    text: LengthText
+    bare_unit: Unit
+    reason: ShortText = ""
+    person_id: UUID
+
+
+class Done(BaseModel):
+    """It is recorded."""
+
+    job_id: UUID
+
+
+@router.post("/jobs/{job_id}/readings", status_code=201)
+def take_reading(job_id: UUID, body: ReadingBody, conn: Conn) -> Reading:
+    """Append a reading; 409 asks back when its position was read before."""
+    ask = readings.ReadingToTake(**body.model_dump(exclude={"person_id"}))
+    return readings.take_reading(conn, job_id, ask, body.person_id)
+
+
+@router.post("/recorded/{row_id}/strikes", status_code=201)
+def strike(row_id: UUID, body: StrikeBody, conn: Conn) -> Done:
+    """Strike out or restore a reading, cut or fitting; nothing is ever erased."""
+    return Done(job_id=readings.strike(conn, row_id, body.struck, body.reason, body.person_id))
+
+
+@router.post("/jobs/{job_id}/setups", status_code=201)
+def change_setup(job_id: UUID, body: SetupBody, conn: Conn) -> Done:
+    """Read with another gauge, land, datum or clamp from now on; holes read otherwise re-open."""
+    readings.change_setup(conn, NewSetup(job_id=job_id, **body.model_dump(exclude={"person_id"})), body.person_id)
+    return Done(job_id=job_id)
+
+
+@router.post("/jobs/{job_id}/sets/{set_id}/zero-corrections", status_code=201)
+def correct_zero(job_id: UUID, set_id: UUID, body: ZeroCorrectionBody, conn: Conn) -> Done:
+    """Record that the zero of a set was found moved."""
+    readings.correct_zero(conn, job_id, set_id, body.text, body.bare_unit, body.reason, body.person_id)
+    return Done(job_id=job_id)

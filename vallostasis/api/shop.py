@@ -1,0 +1,76 @@
+"""People and gauges of the shop."""
+
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.records import GaugeVersion, Person
+from vallostasis.services import shop
+from vallostasis.store import gauges, people
+
+router = APIRouter(prefix="/api", tags=["shop"], responses=ERROR_RESPONSES)
+
+
+class PersonBody(BaseModel):
+    """Somebody by name."""
+
+    name: Name
+
+
+class GaugeBody(BaseModel):
+    """A gauge or its next version; bare lengths are µm."""
+
+    name: Name
+    kind: Name
+    resolution: LengthText
+    repeatability: LengthText
+    tip: ShortText = ""
+    note: LongText = ""
+    based_on_version: int = Field(0, ge=0, le=1_000_000)
+
+
+@router.get("/people")
+def list_people(conn: Conn) -> list[Person]:
+    """Everybody in the shop."""
+    return list(people.list_people(conn))
+
+
+@router.post("/people", status_code=201)
+def add_person(body: PersonBody, conn: Conn) -> Person:
+    """Add somebody."""
+    return shop.add_person(conn, body.name)
+
+
+@router.get("/gauges")
+def list_gauges(conn: Conn) -> list[GaugeVersion]:
+    """Return the newest version of every gauge."""
+    return list(gauges.list_gauges(conn))
+
+
+@router.post("/gauges", status_code=201)
+def add_gauge(body: GaugeBody, conn: Conn) -> GaugeVersion:
+    """Add a gauge."""
+    return _save(conn, None, body)
+
+
+@router.post("/gauges/{gauge_id}/versions", status_code=201)
+def save_gauge_version(gauge_id: UUID, body: GaugeBody, conn: Conn) -> GaugeVersion:
+    """Save a gauge as its next version; sets read before keep the one they were read with."""
+    return _save(conn, gauge_id, body)
+
+
+def _save(conn: Conn, gauge_id: UUID | None, body: GaugeBody) -> GaugeVersion:
+    return shop.save_gauge(
+        conn,
+        gauge_id,
+        body.based_on_version,
+        body.name,
+        body.kind,
+        body.resolution,
+        body.repeatability,
+        body.tip,
+        body.note,
+    )

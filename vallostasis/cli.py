@@ -1,0 +1,149 @@
+"""What ./vallo calls: demo, start, test, bench."""
+
+import contextlib
+import json
+import logging
+import signal
+import socket
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+from types import FrameType
+from typing import Annotated
+
+import psycopg
+import typer
+import uvicorn
+
+from vallostasis.machine import checks, packages
+from vallostasis.machine import client as web_client
+from vallostasis.machine.packages import say
+from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
+from vallostasis.main import create_app
+from vallostasis.services.demo_loading import load_demo, store_is_empty
+from vallostasis.settings import Settings
+from vallostasis.store.database import migrate
+
+app = typer.Typer(add_completion=False, no_args_is_help=True, help="Vallostasis: liners proved hole by hole.")
+Port = Annotated[int, typer.Option(help="Port on 127.0.0.1.", min=1, max=65535)]
+DEFAULT_PORT = 8420
+
+
+@app.command()
+def demo(port: Port = DEFAULT_PORT) -> None:
+    """Install what is missing, build, start the database, load the demo job, serve."""
+    _serve(port, with_demo=True)
+
+
+@app.command()
+def start(port: Port = DEFAULT_PORT) -> None:
+    """Serve as demo does, without loading demo data."""
+    _serve(port, with_demo=False)
+
+
+@app.command()
+def test() -> None:
+    """Set up what tests need and run everything: style, types, layers, core, store, API, browser."""
+    with _told():
+        packages.ensure_debian_packages({**packages.FOR_RUNNING, **packages.FOR_TESTS})
+        packages.ensure_web_build()
+    sys.exit(checks.run_all())
+
+
+@app.command()
+def bench(
+    json_file: Annotated[Path | None, typer.Option("--json", help="Write the figures to this file.")] = None,
+) -> None:
+    """Run the benchmarks: ratios within one run where two things compare."""
+    with _told():
+        packages.ensure_debian_packages({**packages.FOR_RUNNING, **packages.FOR_TESTS})
+        packages.ensure_web_build()
+        figures = checks.run_benchmarks()
+    for name, figure in figures.items():
+        verdict = "ok" if figure["ok"] else "MISSED"
+        print(f"{name:44} {figure['value']:>10} {figure['unit']:8} aim {figure['aim']:8} {verdict}")
+    if json_file is not None:
+        json_file.write_text(json.dumps(figures, indent=1) + "\n", encoding="utf-8")
+    sys.exit(0 if all(figure["ok"] for figure in figures.values()) else 1)
+
+
+@app.command(name="openapi")
+def write_openapi(path: Path) -> None:
+    """Write the OpenAPI document, from which the TypeScript client is generated."""
+    document = create_app(Settings()).openapi()
+    path.write_text(json.dumps(document, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
+
+
+@app.command()
+def client() -> None:
+    """Bring the generated TypeScript client up to date with the API."""
+    with _told():
+        packages.ensure_web_packages()
+    web_client.generate(web_client.OPENAPI, web_client.CLIENT)
+
+
+@contextlib.contextmanager
+def _told() -> Iterator[None]:
+    """Turn what is in the way into a sentence and an exit code."""
+    try:
+        yield
+    except MachineError as error:
+        print(error, file=sys.stderr)
+        sys.exit(1)
+
+
+def _serve(port: int, *, with_demo: bool) -> None:
+    logging.basicConfig(level=logging.WARNING, format="%(message)s")
+    # uvicorn raises the signal again once it has shut down: as SystemExit it still stops the database.
+    signal.signal(signal.SIGTERM, _stop)
+    with _told(), contextlib.ExitStack() as stack:
+        _refuse_taken_port(port)
+        packages.ensure_debian_packages(packages.FOR_RUNNING)
+        packages.ensure_web_build()
+        settings = Settings()
+        if not settings.dsn:
+            stack.enter_context(only_one(settings.data))
+            cluster = PrivateCluster(settings.data)
+            say(f"starting PostgreSQL in {settings.data}")
+            stack.callback(cluster.stop)
+            settings = settings.model_copy(update={"dsn": cluster.start()})
+        _prepare_database(settings.dsn, with_demo=with_demo)
+        with contextlib.suppress(KeyboardInterrupt):
+            _Server(uvicorn.Config(create_app(settings), host="127.0.0.1", port=port, log_level="warning")).run()
+
+
+def _stop(_signal: int, _frame: FrameType | None) -> None:
+    sys.exit(0)
+
+
+def _refuse_taken_port(port: int) -> None:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError:
+            raise MachineError(f"Port {port} is taken: stop what uses it, or choose another with --port.") from None
+
+
+def _prepare_database(dsn: str, *, with_demo: bool) -> None:
+    try:
+        with psycopg.connect(dsn) as conn:
+            migrate(conn)
+            if with_demo and store_is_empty(conn):
+                say("loading the demo job")
+                load_demo(conn)
+    except psycopg.OperationalError as error:
+        raise MachineError(f"The database cannot be reached: {error}") from None
+
+
+class _Server(uvicorn.Server):
+    """Prints the address once it is there."""
+
+    async def startup(self, sockets: list[socket.socket] | None = None) -> None:
+        await super().startup(sockets=sockets)
+        if self.started:
+            print(f"\nVallostasis is at http://127.0.0.1:{self.config.port}/   (Ctrl-C stops it)", flush=True)
+
+
+if __name__ == "__main__":
+    app()

@@ -1,0 +1,165 @@
+"""Everything recorded about one job, and what of it holds now.
+
+The facts are append-only; what is present follows from them: strikes are looked up, a liner is in
+its hole until it came out for a cause that still stands, a ledge is what was read since the last cut.
+"""
+
+from collections import defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cached_property
+from uuid import UUID
+
+from vallostasis.core.records import (
+    CardVersion,
+    Cut,
+    FittedShim,
+    Fitting,
+    FittingOut,
+    GaugeVersion,
+    Hole,
+    Job,
+    Liner,
+    Quantity,
+    Reading,
+    ReadingSet,
+    Setup,
+    Stage,
+    Strike,
+    ZeroCorrection,
+)
+from vallostasis.core.spec_card import SpecCard
+
+
+@dataclass(frozen=True)
+class JobFacts:
+    """All rows of one job, each list in the order in which it was recorded."""
+
+    job: Job
+    card_version: CardVersion
+    card: SpecCard
+    stages: tuple[Stage, ...]
+    holes: tuple[Hole, ...]
+    liners: tuple[Liner, ...]
+    fittings: tuple[Fitting, ...]
+    fitting_shims: tuple[FittedShim, ...]
+    fitting_outs: tuple[FittingOut, ...]
+    cuts: tuple[Cut, ...]
+    setups: tuple[Setup, ...]
+    sets: tuple[ReadingSet, ...]
+    readings: tuple[Reading, ...]
+    strikes: tuple[Strike, ...]
+    corrections: tuple[ZeroCorrection, ...]
+    gauge_versions: tuple[GaugeVersion, ...]
+
+    @cached_property
+    def readings_by_set(self) -> dict[UUID, list[Reading]]:
+        """Readings of each set, struck ones too."""
+        groups: dict[UUID, list[Reading]] = defaultdict(list)
+        for reading in self.readings:
+            groups[reading.reading_set_id].append(reading)
+        return groups
+
+    @cached_property
+    def struck(self) -> dict[UUID, Strike]:
+        """Readings, cuts and fittings that are struck now, with the strike that holds."""
+        newest: dict[UUID, Strike] = {}
+        for strike in self.strikes:
+            row_id = strike.reading_id or strike.cut_id or strike.fitting_id
+            if row_id is not None:
+                newest[row_id] = strike
+        return {row_id: strike for row_id, strike in newest.items() if strike.struck}
+
+    @property
+    def newest_event(self) -> int:
+        """Number of the newest thing recorded; grows with every change to the job."""
+        recorded = (self.readings, self.strikes, self.cuts, self.fittings, self.setups, self.corrections)
+        return max((rows[-1].event for rows in recorded if rows), default=0)
+
+    def hole_numbered(self, number: int) -> Hole | None:
+        """Return the hole with that number, or None."""
+        return next((hole for hole in self.holes if hole.number == number), None)
+
+    def liner(self, liner_id: UUID) -> Liner:
+        """Return one liner of the job."""
+        return next(liner for liner in self.liners if liner.liner_id == liner_id)
+
+    def setup(self, setup_id: UUID) -> Setup:
+        """Return one setup of the job."""
+        return next(setup for setup in self.setups if setup.setup_id == setup_id)
+
+    def present_setup(self, quantity: Quantity) -> Setup | None:
+        """Return the newest setup for a quantity."""
+        chosen = [setup for setup in self.setups if setup.quantity is quantity]
+        return chosen[-1] if chosen else None
+
+    def gauge_version(self, gauge_version_id: UUID) -> GaugeVersion:
+        """Return the version of a gauge that a set was read with."""
+        return next(gauge for gauge in self.gauge_versions if gauge.gauge_version_id == gauge_version_id)
+
+    def standing_cuts(self, hole_id: UUID) -> list[Cut]:
+        """Cuts of a hole that are not struck, oldest first."""
+        return [cut for cut in self.cuts if cut.hole_id == hole_id and cut.cut_id not in self.struck]
+
+    def last_cut(self, hole_id: UUID) -> Cut | None:
+        """Return the newest cut of a hole that is not struck."""
+        cuts = self.standing_cuts(hole_id)
+        return cuts[-1] if cuts else None
+
+    def standing_fittings(self, hole_id: UUID) -> list[Fitting]:
+        """Fittings of a hole that are not struck, oldest first."""
+        return [f for f in self.fittings if f.hole_id == hole_id and f.fitting_id not in self.struck]
+
+    def is_out(self, fitting_id: UUID) -> bool:
+        """Whether a fitted liner came out again for a cause that still stands."""
+        return any(
+            out.fitting_id == fitting_id and (out.because_cut_id or out.because_fitting_id) not in self.struck
+            for out in self.fitting_outs
+        )
+
+    def present_fitting(self, hole_id: UUID) -> Fitting | None:
+        """Return the liner that is in a hole now, or None when the hole is open."""
+        fittings = [f for f in self.standing_fittings(hole_id) if not self.is_out(f.fitting_id)]
+        return fittings[-1] if fittings else None
+
+    def hole_of_liner(self, liner_id: UUID) -> Hole | None:
+        """Return the hole in which a liner sits now, or None."""
+        for hole in self.holes:
+            fitting = self.present_fitting(hole.hole_id)
+            if fitting is not None and fitting.liner_id == liner_id:
+                return hole
+        return None
+
+    def shims_of(self, fitting_id: UUID) -> tuple[FittedShim, ...]:
+        """Shims under a fitted liner, from the ledge upwards."""
+        return tuple(shim for shim in self.fitting_shims if shim.fitting_id == fitting_id)
+
+    def newest_protrusion_set(self, fitting_id: UUID) -> ReadingSet | None:
+        """Return the newest set of protrusion readings of a fitting."""
+        return _newest(s for s in self.sets if s.fitting_id == fitting_id)
+
+    def newest_depth_set(self, hole_id: UUID) -> ReadingSet | None:
+        """Return the newest set of ledge depths read since the last cut of a hole."""
+        cut = self.last_cut(hole_id)
+        after = None if cut is None else cut.cut_id
+        return _newest(s for s in self.sets if s.hole_id == hole_id and s.after_cut_id == after)
+
+    def newest_flange_set(self, liner_id: UUID, land: str) -> ReadingSet | None:
+        """Return the newest set of flange thicknesses of a liner at a land that has a standing reading."""
+        return _newest(
+            s for s in self.sets
+            if s.liner_id == liner_id and self.setup(s.setup_id).land == land and self.standing_readings(s)
+        )  # fmt: skip
+
+    def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
+        """Readings of a set that are not struck."""
+        return [r for r in self.readings_by_set.get(reading_set.reading_set_id, ()) if r.reading_id not in self.struck]
+
+    def correction_of(self, reading_set: ReadingSet) -> ZeroCorrection | None:
+        """Return the newest zero correction of a set."""
+        made = [c for c in self.corrections if c.reading_set_id == reading_set.reading_set_id]
+        return made[-1] if made else None
+
+
+def _newest(sets: Iterable[ReadingSet]) -> ReadingSet | None:
+    return max(sets, key=lambda s: s.event, default=None)

@@ -1,0 +1,236 @@
+"""What a hole needs next: one sentence, one number, one thing to do."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from vallostasis.core.counterbore.cut_plan import CutPlan
+from vallostasis.core.counterbore.hole_plan import plan_hole
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import metres
+from vallostasis.core.measuring.clock import hour_name
+from vallostasis.core.measuring.decision import State, repeats_to_settle
+from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour
+from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
+from vallostasis.core.protrusion.stack import LandSlip, land_slips
+from vallostasis.core.records import Hole
+from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, CONSTRUCTIONS_WITH_PROTRUSION
+from vallostasis.core.trail import Phrase, Term
+
+
+class Action(StrEnum):
+    """What the one button does."""
+
+    NOTHING = "nothing"
+    READ = "read"
+    READ_DEPTH = "read depth"
+    READ_FLANGE = "read flange"
+    FIT = "fit"
+    CUT = "cut"
+    EXPLAIN = "explain"
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """The next step for one hole. ``hours`` are the positions to read, in order. [h]"""
+
+    action: Action
+    sentence: Phrase
+    detail: Phrase = Phrase("")
+    hours: tuple[float, ...] = ()
+    liner_mark: str = ""
+
+
+def need_of_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
+    """Say what one hole needs next, from its state and what is known of its parts.
+
+    Parameters
+    ----------
+    facts : JobFacts
+        Everything recorded about the job.
+    hole : Hole
+        The hole.
+    judgement : HoleJudgement
+        Its state by the rules of the card.
+
+    Returns
+    -------
+    Need
+        Sentences carry their lengths as terms [m], to be shown in the unit chosen.
+    """
+    if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
+        return Need(Action.NOTHING, Phrase(f"A {facts.card.construction.value} has no protrusion to measure."))
+    if facts.present_fitting(hole.hole_id) is None:
+        return _open_hole(facts, hole)
+    measured = measured_hole(facts, hole)
+    if measured.residual is not None and not measured.residual.agrees:
+        return _explain(facts, hole, measured)
+    if judgement.state is State.OUT:
+        return _cut(facts, hole, judgement)
+    if judgement.state is State.NOT_MEASURED:
+        hours = judgement.missing_hours or facts.card.measuring.required_hours
+        first = "Read " if judgement.missing_hours != facts.card.measuring.required_hours else "Read protrusion at "
+        return Need(Action.READ, Phrase(first + _names(hours)), Phrase(_capital(judgement.reason)), hours)
+    if judgement.state is State.CANNOT_TELL:
+        return _settle(measured, judgement, facts.card.coverage_factor)
+    return Need(Action.NOTHING, Phrase("Nothing: it is in"), _confidence(facts, hole))
+
+
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+def _names(hours: tuple[float, ...]) -> str:
+    return ", ".join(hour_name(hour) for hour in hours)
+
+
+def _open_hole(facts: JobFacts, hole: Hole) -> Need:
+    cut = facts.last_cut(hole.hole_id)
+    reading_set = facts.newest_depth_set(hole.hole_id)
+    read = () if reading_set is None else readings_by_hour(facts, reading_set)
+    hours = tuple(h for h in facts.card.measuring.required_hours if h not in {r.hour for r in read})
+    if hours and facts.card.construction in CONSTRUCTIONS_WITH_LEDGE:
+        burr = "The stop only says how far the cutter went. Knock the burr off first, it reads shallow."
+        return Need(
+            Action.READ_DEPTH,
+            Phrase(f"Measure the counterbore depth at {_names(hours)}"),
+            Phrase(burr if cut else "With the depth known, the reading can be held against the parts."),
+            hours,
+        )
+    if cut is None:
+        return Need(Action.FIT, Phrase("Fit a liner"))
+    return Need(
+        Action.FIT,
+        Phrase("Fit the liner on a {s} shim", (Term("s", metres(cut.shim_um), "size"),)),
+        Phrase("The depth is measured; what stands proud is still a prediction until it is read."),
+    )
+
+
+def slips_of_hole(facts: JobFacts, measured: MeasuredHole) -> tuple[LandSlip, ...]:
+    """Lands that would explain why parts and reading of a hole disagree."""
+    if measured.residual is None:
+        return ()
+    lands = {land.name: land.raised.metres for land in facts.card.lands}
+    here = lands.get(facts.card.measuring.land, 0.0)
+    return land_slips(measured.residual, tuple((name, raised - here) for name, raised in lands.items()))
+
+
+def _explain(facts: JobFacts, hole: Hole, measured: MeasuredHole) -> Need:
+    residual = measured.residual
+    assert residual is not None
+    fitting = facts.present_fitting(hole.hole_id)
+    mark = facts.liner(fitting.liner_id).mark if fitting else ""
+    terms = (Term("d", residual.residual_m), Term("U", residual.expanded_m))
+    sentence = Phrase("Parts and reading disagree by {d}, more than their joint ±{U}", terms)
+    slips = slips_of_hole(facts, measured)
+    land = facts.card.measuring.land
+    thickness = next((slip for slip in slips if slip.taken_there == "flange thickness"), None)
+    if thickness is not None:
+        return Need(
+            Action.READ_FLANGE,
+            sentence,
+            Phrase(
+                f"The {thickness.land} stands {{h}} above the {land}: was the flange of {mark} measured over it? "
+                f"Measure it again at the {land} with a fine tip.",
+                (Term("h", thickness.raised_m),),
+            ),
+            liner_mark=mark,
+        )
+    if slips:
+        return Need(
+            Action.READ,
+            sentence,
+            Phrase(
+                f"The {slips[0].land} stands {{h}} above the {land}: did the tip ride on it? Read again on the {land}.",
+                (Term("h", slips[0].raised_m),),
+            ),
+            facts.card.measuring.required_hours,
+        )
+    side = "proud of" if residual.residual_m > 0 else "below"
+    causes = (
+        "dirt, a burr or compound under the flange, or seals pushing back"
+        if residual.residual_m > 0
+        else "a spacer left out, a ledge worn where it was not measured, or a gauge zero that moved"
+    )
+    return Need(
+        Action.EXPLAIN,
+        sentence,
+        Phrase(f"It stands {side} what the parts give. Look first for {causes}; then read the hole again."),
+        facts.card.measuring.required_hours,
+    )
+
+
+def _cut(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
+    parts = hole_parts(facts, hole)
+    fitting = facts.present_fitting(hole.hole_id)
+    mark = facts.liner(fitting.liner_id).mark if fitting else ""
+    if facts.card.construction in CONSTRUCTIONS_WITH_LEDGE and parts.flange is None:
+        return Need(
+            Action.READ_FLANGE,
+            Phrase(f"Measure the flange of {mark} at the {facts.card.measuring.land}"),
+            Phrase(f"Out: {judgement.reason}. A cut is planned from parts that are measured."),
+            liner_mark=mark,
+        )
+    if facts.card.construction in CONSTRUCTIONS_WITH_LEDGE and parts.ledge is None:
+        return Need(
+            Action.READ_DEPTH,
+            Phrase("Draw the liner and measure the counterbore depth"),
+            Phrase(f"Out: {judgement.reason}. A cut is planned from parts that are measured."),
+            facts.card.measuring.required_hours,
+        )
+    plan = plan_hole(facts, hole)
+    if not isinstance(plan.outcome, CutPlan):
+        return Need(Action.EXPLAIN, Phrase("Out, and no cut can be planned"), Phrase(plan.outcome.reason))
+    outcome, k = plan.outcome, facts.card.coverage_factor
+    too_proud = any(r.decision.state is State.OUT and r.rule == "protrusion" and "above" in judgement.reason
+                    for r in judgement.rules)  # fmt: skip
+    first = "Look for dirt or a burr under the flange first. " if too_proud else ""
+    return Need(
+        Action.CUT,
+        Phrase("Cut to {D} from the deck, fit a {s} shim",
+               (Term("D", outcome.depth_m, "size"), Term("s", outcome.shim_m, "size"))),
+        Phrase(
+            first + "Gives {P}, ±{stop} by the stop, ±{gauge} once measured · "
+            + f"{outcome.passes.whole} passes and {{rest}}",
+            (Term("P", outcome.protrusion_m), Term("stop", k * outcome.by_stop_standard_m),
+             Term("gauge", k * outcome.by_gauge_standard_m), Term("rest", metres(outcome.passes.rest_um))),
+        ),
+    )  # fmt: skip
+
+
+def _settle(measured: MeasuredHole, judgement: HoleJudgement, coverage_factor: float) -> Need:
+    """Name the reading that would settle an undecided hole, or say that a finer gauge is needed."""
+    unsure = [rule for rule in judgement.rules if rule.decision.state is State.CANNOT_TELL]
+    reason = Phrase(_capital(judgement.reason))
+    single = next((rule for rule in unsure if rule.rule == "protrusion"), None)
+    if single is None:
+        return Need(
+            Action.READ, Phrase("Read every position once more"), reason, tuple(r.hour for r in measured.readings)
+        )
+    hour = next(r.hour for r in measured.readings if hour_name(r.hour) == single.where)
+    have = next(len(r.values_m) for r in measured.readings if r.hour == hour)
+    needed = repeats_to_settle(
+        single.value_m, _nearest_limit(single), measured.trust.random_m, measured.trust.zero_m, coverage_factor
+    )
+    if needed is None or needed <= have:
+        return Need(Action.READ, Phrase(f"Read {single.where} again with a finer gauge"), reason, (hour,))
+    more = needed - have
+    times = "once more" if more == 1 else f"{more} more times"
+    return Need(
+        Action.READ,
+        Phrase(f"Read {single.where} {times}"),
+        Phrase(f"{_capital(judgement.reason)}. If the mean stays at {{v}}, {needed} readings settle it.",
+               (Term("v", single.value_m),)),
+        (hour,),
+    )  # fmt: skip
+
+
+def _nearest_limit(rule: RuleResult) -> float:
+    limits = [limit for limit in (rule.least_m, rule.greatest_m) if limit is not None]
+    return min(limits, key=lambda limit: abs(limit - rule.value_m))
+
+
+def _confidence(facts: JobFacts, hole: Hole) -> Phrase:
+    parts = hole_parts(facts, hole)
+    if parts.prediction is None:
+        return Phrase(f"Not held against its parts: {' and '.join(parts.missing)} not measured.")
+    return Phrase("Every rule of the card is met; the parts give {P}.", (Term("P", parts.prediction.protrusion_m),))

@@ -1,0 +1,211 @@
+"""The proof sheet: one template for the screen and for PDF."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from functools import cache
+from importlib.resources import files
+
+import jinja2
+import weasyprint
+from weasyprint.text.fonts import FontConfiguration
+from weasyprint.urls import URLFetcher, URLFetcherResponse
+
+from vallostasis import __version__
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, metres
+from vallostasis.core.measuring.clock import hour_name
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour
+from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
+from vallostasis.core.protrusion.why import LimitUsed, limits_used
+from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
+from vallostasis.core.spec_card import Limit
+from vallostasis.documents.track_drawing import TrackMark, track_svg
+
+
+@dataclass(frozen=True, slots=True)
+class ProofReading:
+    """One reading of a set as printed."""
+
+    reading: Reading
+    struck: str
+
+
+@dataclass(frozen=True, slots=True)
+class ProofSet:
+    """One set of a hole as printed: circumstances, gauge, readings, mean."""
+
+    reading_set: ReadingSet
+    setup: Setup
+    gauge: str
+    readings: tuple[ProofReading, ...]
+    mean_m: float | None
+    counts: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ProofFitting:
+    """One fitting of a hole as printed, before and after a cut alike."""
+
+    fitting: Fitting
+    liner: str
+    shims: str
+    present: bool
+    sets: tuple[ProofSet, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ProofHole:
+    """Everything the proof says of one hole."""
+
+    hole: Hole
+    judged: HoleJudgement
+    drawing: str
+    least_m: float | None
+    greatest_m: float | None
+    sources: tuple[LimitUsed, ...]
+    fittings: tuple[ProofFitting, ...]
+    cuts: tuple[Cut, ...]
+    predicted_m: float | None
+    predicted_expanded_m: float | None
+
+
+def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_at: datetime) -> str:
+    """Write the proof sheet of a job as one HTML page with its style inside."""
+    metric = unit in METRIC_UNITS
+    holes = tuple(_proof_hole(facts, hole, judged) for hole, judged in zip(facts.holes, judgement.holes, strict=True))
+    states = [hole.state for hole in judgement.holes]
+    return str(
+        _template().render(
+            facts=facts,
+            card=facts.card,
+            limits=_card_limits(facts),
+            holes=holes,
+            heads=judgement.heads,
+            counts={state.value: states.count(state) for state in State if state in states},
+            small=lambda value, *near: format_length(value, unit, limits_m=tuple(n for n in near if n is not None)),
+            plain=lambda value: format_length(value, unit, signed=False),
+            size=lambda value: format_length(value, "mm" if metric else "inch", signed=False),
+            unit=unit,
+            size_unit="mm" if metric else "inch",
+            metres=metres,
+            hour_name=hour_name,
+            printed_at=printed_at,
+            version=__version__,
+        )
+    )
+
+
+FONTS = files("vallostasis.documents") / "fonts"
+FONT_FACES = "".join(
+    f"@font-face {{ font-family: 'Atkinson Hyperlegible Next'; font-weight: {weight}; src: url(font:{weight}) }}"
+    for weight in (400, 700)
+)
+
+
+class _OwnFonts(URLFetcher):  # type: ignore[misc]
+    """Hands out the fonts that ship with the application, and nothing else."""
+
+    def fetch(self, url: str, headers: dict[str, str] | None = None) -> URLFetcherResponse:
+        """Return a font by its weight; a proof needs nothing from outside."""
+        if not url.startswith("font:"):
+            raise ValueError(f"a proof needs nothing from outside, {url} was asked for")
+        font = FONTS / f"atkinson-hyperlegible-next-{url.removeprefix('font:')}.woff2"
+        return URLFetcherResponse(url, font.read_bytes(), {"Content-Type": "font/woff2"})
+
+
+def proof_pdf(html: str) -> bytes:
+    """Print a proof page as PDF; nothing it needs lies outside the application."""
+    fetcher = _OwnFonts()
+    fonts = FontConfiguration()
+    faces = weasyprint.CSS(string=FONT_FACES, url_fetcher=fetcher, font_config=fonts)
+    page = weasyprint.HTML(string=html, url_fetcher=fetcher)
+    return bytes(page.write_pdf(stylesheets=[faces], font_config=fonts))
+
+
+@cache
+def _template() -> jinja2.Template:
+    environment = jinja2.Environment(
+        loader=jinja2.PackageLoader("vallostasis.documents", "templates"), autoescape=True, trim_blocks=True,
+        lstrip_blocks=True, undefined=jinja2.StrictUndefined,
+    )  # fmt: skip
+    return environment.get_template("proof.html")
+
+
+def _card_limits(facts: JobFacts) -> list[tuple[str, Limit]]:
+    limits, seat = facts.card.limits, facts.card.seat
+    named = [
+        ("Least protrusion without shim", limits.least_without_shim),
+        ("Greatest protrusion without shim", limits.greatest_without_shim),
+        ("Least protrusion with shim", limits.least_with_shim),
+        ("Greatest protrusion with shim", limits.greatest_with_shim),
+        ("Target with shim", limits.target_with_shim),
+        ("Greatest variation round one liner", limits.variation_round),
+        ("Greatest difference between neighbours under one head", limits.neighbour_difference),
+        ("Least average under one head", limits.head_average_least),
+        ("Greatest average under one head", limits.head_average_greatest),
+        ("Least ledge left", seat.ledge_least),
+        ("Least clean-up cut", seat.cleanup_least),
+    ]
+    return [(name, limit) for name, limit in named if limit.length is not None]
+
+
+def _proof_hole(facts: JobFacts, hole: Hole, judged: HoleJudgement) -> ProofHole:
+    measured = measured_hole(facts, hole)
+    present = facts.present_fitting(hole.hole_id)
+    with_shim = present is not None and bool(facts.shims_of(present.fitting_id))
+    singles = [rule for rule in judged.rules if rule.rule == "protrusion"]
+    marks = tuple(
+        TrackMark(reading.hour, reading.mean_m, rule.decision.state)
+        for reading, rule in zip(measured.readings, singles, strict=True)
+    )
+    sources = {used.name: used for rule in judged.rules for used in limits_used(facts.card, rule, with_shim)}
+    prediction = hole_parts(facts, hole).prediction
+    return ProofHole(
+        hole=hole,
+        judged=judged,
+        drawing=track_svg(str(hole.number), marks, measured.limits.least_m, measured.limits.greatest_m),
+        least_m=measured.limits.least_m,
+        greatest_m=measured.limits.greatest_m,
+        sources=tuple(sources.values()),
+        fittings=tuple(_proof_fitting(facts, fitting) for fitting in facts.standing_fittings(hole.hole_id)),
+        cuts=tuple(facts.standing_cuts(hole.hole_id)),
+        predicted_m=None if prediction is None else prediction.protrusion_m,
+        predicted_expanded_m=None if prediction is None else facts.card.coverage_factor * prediction.standard_m,
+    )
+
+
+def _proof_fitting(facts: JobFacts, fitting: Fitting) -> ProofFitting:
+    shims = " + ".join(
+        f"{shim.typed}{f' (measured {shim.measured_um.normalize():f} µm)' if shim.measured_um is not None else ''}, "
+        f"{shim.side_up}"
+        for shim in facts.shims_of(fitting.fitting_id)
+    )
+    present = not facts.is_out(fitting.fitting_id)
+    sets = [s for s in facts.sets if s.fitting_id == fitting.fitting_id]
+    return ProofFitting(
+        fitting,
+        facts.liner(fitting.liner_id).mark,
+        shims,
+        present,
+        tuple(_proof_set(facts, s, counts=present and s is sets[-1]) for s in sets),
+    )
+
+
+def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> ProofSet:
+    gauge = facts.gauge_version(reading_set.gauge_version_id)
+    by_hour = readings_by_hour(facts, reading_set)
+    rows = []
+    for reading in facts.readings_by_set.get(reading_set.reading_set_id, ()):
+        strike = facts.struck.get(reading.reading_id)
+        rows.append(ProofReading(reading, (strike.reason or "struck") if strike else ""))
+    setup = facts.setup(reading_set.setup_id)
+    return ProofSet(
+        reading_set,
+        setup,
+        f"{gauge.name}, version {gauge.version}: graduation {gauge.resolution_um.normalize():f} µm, "
+        f"repeatability {gauge.repeatability_um.normalize():f} µm",
+        tuple(rows),
+        sum(r.mean_m for r in by_hour) / len(by_hour) if by_hour else None,
+        counts and setup.quantity is Quantity.PROTRUSION,
+    )

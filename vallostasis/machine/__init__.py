@@ -1,0 +1,1 @@
+"""What ./vallo needs of the machine: packages, a private PostgreSQL, the built front end."""

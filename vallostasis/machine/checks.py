@@ -1,0 +1,52 @@
+"""Every check of ./vallo test, one after the other, and the benchmarks of ./vallo bench."""
+
+import importlib.util
+import subprocess
+import sys
+import time
+from pathlib import Path
+from typing import Any
+
+from vallostasis.machine.packages import ROOT, WEB, node_environment
+
+PROGRAMS = Path(sys.executable).parent
+
+
+def run_all() -> int:
+    """Run every check; return 0 when all pass. The tests come last, so that their count closes the output."""
+    environment = node_environment()
+    steps: list[tuple[str, list[str], Path]] = [
+        ("style", [str(PROGRAMS / "ruff"), "check", "."], ROOT),
+        ("formatting", [str(PROGRAMS / "ruff"), "format", "--check", "."], ROOT),
+        ("types", [str(PROGRAMS / "mypy")], ROOT),
+        ("layers", [str(PROGRAMS / "lint-imports")], ROOT),
+        ("front end: client is up to date", [sys.executable, "-m", "vallostasis.machine.client"], ROOT),
+        ("front end: types", ["npm", "run", "types"], WEB),
+        ("front end: style", ["npm", "run", "lint"], WEB),
+        ("front end: formatting", ["npm", "run", "format"], WEB),
+        ("front end: tests", ["npm", "run", "test"], WEB),
+        ("tests", [str(PROGRAMS / "pytest")], ROOT),
+    ]
+    failed = []
+    for name, command, folder in steps:
+        began = time.monotonic()
+        print(f"== {name}", flush=True)
+        done = subprocess.run(command, cwd=folder, env=environment)
+        if done.returncode != 0:
+            failed.append(name)
+        print(f"   {'failed' if done.returncode else 'passed'} in {time.monotonic() - began:.0f} s", flush=True)
+    if failed:
+        print(f"FAILED: {', '.join(failed)}", flush=True)
+    return 1 if failed else 0
+
+
+def run_benchmarks() -> dict[str, dict[str, Any]]:
+    """Run every benchmark of the folder benchmarks and collect its figures."""
+    figures: dict[str, dict[str, Any]] = {}
+    for path in sorted((ROOT / "benchmarks").glob("bench_*.py")):
+        spec = importlib.util.spec_from_file_location(path.stem, path)
+        assert spec is not None and spec.loader is not None
+        module = importlib.util.module_from_spec(spec)
+        spec.loader.exec_module(module)
+        figures.update(module.run())
+    return figures

@@ -1,0 +1,133 @@
+"""A private PostgreSQL cluster on loopback: made once, started with the application, stopped with it."""
+
+import contextlib
+import fcntl
+import os
+import pwd
+import secrets
+import shutil
+import socket
+import subprocess
+from collections.abc import Iterator
+from pathlib import Path
+
+DATABASE_USER = "vallostasis"
+
+
+class MachineError(Exception):
+    """Something on this machine is in the way; the text says what to do."""
+
+
+def server_programs() -> Path:
+    """Folder with initdb, pg_ctl and postgres of the newest PostgreSQL installed."""
+    found = [path for path in Path("/usr/lib/postgresql").glob("*/bin") if (path / "pg_ctl").exists()]
+    if found:
+        return max(found, key=lambda path: int(path.parent.name))
+    on_path = shutil.which("pg_ctl")
+    if on_path:
+        return Path(on_path).resolve().parent
+    raise MachineError("PostgreSQL is missing: install Debian's package postgresql, or set VALLO_DSN.")
+
+
+class PrivateCluster:
+    """One cluster in one folder; runs as the postgres user when started as root."""
+
+    def __init__(self, folder: Path, *, durable: bool = True) -> None:
+        self.folder = folder
+        self.data = folder / "pg"
+        self.durable = durable
+        self.programs = server_programs()
+        self.as_postgres = os.geteuid() == 0
+
+    def start(self) -> str:
+        """Make the cluster if there is none, start it, and return how to connect."""
+        self._prepare_folder()
+        if not (self.data / "PG_VERSION").exists():
+            self._initialise()
+        port = self._running_port()
+        if port is None:
+            port = _free_port()
+            log = str(self.folder / "postgres.log")
+            self._run("pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", log, "-o", self._options(port))
+        return (f"host=127.0.0.1 port={port} user={DATABASE_USER} password={self._password_file().read_text().strip()} "
+                "dbname=postgres connect_timeout=5")  # fmt: skip
+
+    def stop(self) -> None:
+        """Stop the server; open transactions are rolled back, everything committed is on disk."""
+        if self._running_port() is not None:
+            self._run("pg_ctl", "stop", "-w", "-m", "fast", "-t", "60", "-D", str(self.data))
+
+    def _options(self, port: int) -> str:
+        # The socket lives in the cluster's own folder; a long path falls back to loopback TCP alone.
+        sockets = str(self.data) if len(str(self.data)) < 80 else ""
+        options = f"-h 127.0.0.1 -p {port} -k '{sockets}'"
+        return options if self.durable else f"{options} -c fsync=off -c full_page_writes=off"
+
+    def _password_file(self) -> Path:
+        return self.folder / "password"
+
+    def _prepare_folder(self) -> None:
+        try:
+            self.folder.mkdir(parents=True, exist_ok=True, mode=0o750)
+            if self.as_postgres:
+                account = pwd.getpwnam("postgres")
+                os.chown(self.folder, account.pw_uid, account.pw_gid)
+        except KeyError:
+            raise MachineError("There is no postgres user: install Debian's package postgresql.") from None
+        except OSError as error:
+            raise MachineError(f"{self.folder} cannot be used ({error}): set VALLO_DATA.") from None
+
+    def _initialise(self) -> None:
+        password = self._password_file()
+        password.write_text(secrets.token_urlsafe(24))
+        password.chmod(0o600)
+        if self.as_postgres:
+            account = pwd.getpwnam("postgres")
+            os.chown(password, account.pw_uid, account.pw_gid)
+        self._run("initdb", "-D", str(self.data), "-U", DATABASE_USER, f"--pwfile={password}", "--auth=scram-sha-256",
+                  "--encoding=UTF8", "--locale=C.UTF-8", "--data-checksums")  # fmt: skip
+
+    def _running_port(self) -> int | None:
+        """Port of a running server of this cluster, one left behind by a kill too; None when none runs."""
+        pid_file = self.data / "postmaster.pid"
+        with contextlib.suppress(OSError, ValueError, IndexError):
+            lines = pid_file.read_text().splitlines()
+            if _is_postgres(int(lines[0])):
+                return int(lines[3])
+        return None
+
+    def _run(self, program: str, *arguments: str) -> None:
+        command = [str(self.programs / program), *arguments]
+        if self.as_postgres:
+            command = ["runuser", "-u", "postgres", "--", *command]
+        # A file instead of a pipe: the server inherits it and would hold a pipe open for good.
+        log = self.folder / f"{program}.log"
+        with log.open("wb") as out:
+            done = subprocess.run(command, stdout=out, stderr=subprocess.STDOUT, stdin=subprocess.DEVNULL, cwd="/")
+        if done.returncode != 0:
+            raise MachineError(f"{program} failed: {log.read_text(errors='replace').strip()[-600:]}")
+
+
+def _is_postgres(pid: int) -> bool:
+    """Whether a process of that number is a PostgreSQL server; a stale file may name a number used again."""
+    with contextlib.suppress(OSError):
+        return Path(f"/proc/{pid}/comm").read_text().strip() == "postgres"
+    return False
+
+
+def _free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+@contextlib.contextmanager
+def only_one(folder: Path) -> Iterator[None]:
+    """Hold a data folder, so that a second ./vallo does not stop the database of the first."""
+    folder.mkdir(parents=True, exist_ok=True, mode=0o750)
+    with (folder / "in-use").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            raise MachineError(f"Another ./vallo uses {folder}: stop it, or set VALLO_DATA.") from None
+        yield

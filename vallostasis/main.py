@@ -1,0 +1,40 @@
+"""Wires settings, connection pool, routers and error handlers; nothing else."""
+
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+
+from fastapi import FastAPI
+
+from vallostasis import __version__
+from vallostasis.api import compute, counterbore, documents, health, jobs, readings, shop, spec_cards
+from vallostasis.api.errors import install_error_handlers
+from vallostasis.api.guards import BodyLimit, SecurityHeaders
+from vallostasis.api.pages import mount_pages
+from vallostasis.settings import Settings
+from vallostasis.store.database import open_pool
+
+
+def create_app(settings: Settings) -> FastAPI:
+    """Build the application for one set of settings; the pool opens with it and closes with it."""
+
+    @asynccontextmanager
+    async def lifespan(app: FastAPI) -> AsyncIterator[None]:
+        app.state.pool = open_pool(settings.dsn)
+        yield
+        app.state.pool.close()
+
+    app = FastAPI(
+        title="Vallostasis",
+        version=__version__,
+        summary="Protrusion, counterbores and shims of cylinder liners: measured, decided and proved hole by hole.",
+        docs_url=None,
+        redoc_url=None,
+        lifespan=lifespan,
+    )
+    app.add_middleware(SecurityHeaders)
+    app.add_middleware(BodyLimit, largest=settings.largest_body_bytes)
+    for module in (health, jobs, readings, counterbore, spec_cards, shop, compute, documents):
+        app.include_router(module.router)
+    install_error_handlers(app)
+    mount_pages(app, settings.web)
+    return app

@@ -1,0 +1,1 @@
+"""What a user can ask for: load, compute with the core, save."""

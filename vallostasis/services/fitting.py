@@ -1,0 +1,157 @@
+"""Recording what was done to a hole: the cut, and the liner fitted with its shims."""
+
+from dataclasses import dataclass
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.counterbore.cut_plan import CutPlan, StackTrust, by_stop_standard
+from vallostasis.core.counterbore.hole_plan import HolePlan, cutter_trust, plan_hole, seat_limits
+from vallostasis.core.errors import NotationError, OutOfDomain, Suggestion
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, metres, micrometres, parse_length
+from vallostasis.core.measuring.decision import ROUNDING
+from vallostasis.core.protrusion.measured import readings_by_hour
+from vallostasis.core.records import FittedShim, Hole
+from vallostasis.core.spec_card import between_m
+from vallostasis.services.readings import known_liner
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.store import fittings, jobs
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+
+@dataclass(frozen=True, slots=True)
+class CutMade:
+    """A cut as recorded at the bench: depth by the stop as typed, passes counted, shim it was cut for."""
+
+    cut_id: UUID
+    depth: str
+    depth_unit: Unit
+    passes: int
+    shim: str
+    note: str
+    confirmed: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ShimFitted:
+    """A shim as recorded at the bench; ``measured`` is empty where only its nominal size is known."""
+
+    nominal: str
+    measured: str
+    side_up: str
+
+
+def plan_of_hole(conn: Conn, hole_id: UUID, liner_mark: str = "") -> tuple[JobFacts, Hole, HolePlan]:
+    """Plan the cut of one hole, for the liner in it or another one of the job."""
+    facts, hole = _facts_of_hole(conn, hole_id)
+    liner = known_liner(facts, liner_mark) if liner_mark else None
+    return facts, hole, plan_hole(facts, hole, liner)
+
+
+def _facts_of_hole(conn: Conn, hole_id: UUID) -> tuple[JobFacts, Hole]:
+    facts = load_job_facts(conn, jobs.job_of_hole(conn, hole_id))
+    return facts, next(hole for hole in facts.holes if hole.hole_id == hole_id)
+
+
+def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
+    """Record a cut; the liner is out of the hole with it, and the hole is not measured."""
+    jobs.lock_job(conn, jobs.job_of_hole(conn, hole_id))
+    facts, hole = _facts_of_hole(conn, hole_id)
+    if any(cut.cut_id == made.cut_id for cut in facts.cuts):
+        return
+    reading_set = facts.newest_depth_set(hole_id)
+    depths = () if reading_set is None else readings_by_hour(facts, reading_set)
+    if not depths:
+        raise Refused("Measure the counterbore depth before it is cut: afterwards nobody can.", "depth")
+    depth_um = _length_at("depth", made.depth, made.depth_unit).value_um
+    shim_um = _length_at("shim", made.shim, "mm").value_um
+    highest_um = micrometres(min(depth.mean_m for depth in depths))
+    if depth_um <= highest_um:
+        raise Refused(
+            f"That is no deeper than the ledge stood before ({highest_um.normalize():f} µm): "
+            "type the depth from the deck.",
+            "depth",
+        )
+    touch_off_um = depth_um - highest_um
+    stop_u = by_stop_standard(metres(touch_off_um), cutter_trust(facts.card), StackTrust(0.0, 0.0, 0.0))
+    if not made.confirmed:
+        _ask_if_outside(facts, hole, depth_um, shim_um)
+    fittings.add_cut(conn, made.cut_id, hole_id, depth_um, made.depth.strip(), touch_off_um, made.passes, shim_um,
+                     micrometres(stop_u), made.note, by)  # fmt: skip
+    fitting = facts.present_fitting(hole_id)
+    if fitting is not None:
+        fittings.add_fitting_out(conn, fitting.fitting_id, by, made.cut_id, None)
+
+
+def _length_at(field: str, text: str, unit: Unit) -> ParsedLength:
+    try:
+        return parse_length(text, unit, ExpectedRange(Decimal(10), Decimal(60_000)))
+    except NotationError as error:
+        error.field = field
+        raise
+
+
+def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Decimal) -> None:
+    """No cut goes into the record unasked when it predicts a protrusion outside the with-shim window."""
+    plan = plan_hole(facts, hole)
+    if plan.flange_m is None:
+        return
+    try:
+        limits = seat_limits(facts.card)
+    except OutOfDomain:
+        return
+    protrusion = plan.flange_m + metres(shim_um) - between_m(facts.card) - metres(depth_um)
+    if limits.least_m - ROUNDING <= protrusion <= limits.greatest_m + ROUNDING:
+        return
+    side = "below the least" if protrusion < limits.least_m else "above the greatest"
+    planned = (
+        f" The plan says {micrometres(plan.outcome.depth_m, 1).normalize():f} µm."
+        if isinstance(plan.outcome, CutPlan)
+        else ""
+    )
+    raise Refused(
+        f"That depth with that shim predicts {micrometres(protrusion, 1).normalize():f} µm of protrusion, {side} "
+        f"with shim.{planned} Is it a slip, or is it what was cut?",
+        "depth",
+        RefusalCode.ASKS,
+        (Suggestion("Record it as cut", "", confirm=True),),
+    )
+
+
+def record_fitting(
+    conn: Conn, hole_id: UUID, fitting_id: UUID, liner_mark: str, shims: tuple[ShimFitted, ...], by: UUID
+) -> None:
+    """Record that a liner went into a hole with its shims; what was in it is out."""
+    jobs.lock_job(conn, jobs.job_of_hole(conn, hole_id))
+    facts, _ = _facts_of_hole(conn, hole_id)
+    if any(fitting.fitting_id == fitting_id for fitting in facts.fittings):
+        return
+    liner = known_liner(facts, liner_mark)
+    elsewhere = facts.hole_of_liner(liner.liner_id)
+    if elsewhere is not None and elsewhere.hole_id != hole_id:
+        raise Refused(
+            f"{liner.mark} is in hole {elsewhere.number}: fit another liner here, or record what went in there first.",
+            "liner_mark",
+        )
+    present = facts.present_fitting(hole_id)
+    rows = tuple(_shim_row(fitting_id, place, shim) for place, shim in enumerate(shims))
+    fittings.add_fitting(conn, fitting_id, hole_id, liner.liner_id, by)
+    for row in rows:
+        fittings.add_fitting_shim(conn, row)
+    if present is not None:
+        fittings.add_fitting_out(conn, present.fitting_id, by, None, fitting_id)
+
+
+def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> FittedShim:
+    nominal = _length_at(f"shims.{place}.nominal", shim.nominal, "mm")
+    measured = _length_at(f"shims.{place}.measured", shim.measured, "mm") if shim.measured.strip() else None
+    if not 0 < nominal.value_um <= 10_000:
+        raise Refused("A shim is between 0 and 10 mm thick: type its thickness.", f"shims.{place}.nominal")
+    if measured is not None and abs(measured.value_um - nominal.value_um) > nominal.value_um / 4:
+        raise Refused(
+            f"Measured {measured.typed} is far from nominal {nominal.typed}: is it the right shim, the right unit?",
+            f"shims.{place}.measured",
+        )
+    return FittedShim(fitting_id, place, nominal.value_um, None if measured is None else measured.value_um,
+                      nominal.typed, shim.side_up)  # fmt: skip

@@ -1,0 +1,124 @@
+"""Taking a job in, its route, and the floor with all jobs."""
+
+from dataclasses import dataclass
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.protrusion.measured import judge_job
+from vallostasis.core.protrusion.rules import BlockJudgement
+from vallostasis.core.records import Liner, Quantity
+from vallostasis.core.spec_card import hole_numbers
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.store import fittings, gauges, jobs, readings, spec_cards
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+STAGES: tuple[tuple[str, Decimal], ...] = (
+    ("Take in", Decimal("0.5")),
+    ("Strip & measure", Decimal("2.5")),
+    ("Decide", Decimal("1")),
+    ("Prepare", Decimal("3")),
+    ("Counterbore", Decimal("4")),
+    ("Fit", Decimal("4")),
+    ("Prove", Decimal("1")),
+    ("Finish", Decimal("2")),
+)
+DEPTH_LAND = "ledge"
+
+
+@dataclass(frozen=True, slots=True)
+class FloorJob:
+    """One job as a strip on the floor."""
+
+    facts: JobFacts
+    judgement: BlockJudgement
+
+
+def list_floor(conn: Conn) -> list[FloorJob]:
+    """Return every job with the state of its holes."""
+    loaded = [load_job_facts(conn, job.job_id) for job in jobs.list_jobs(conn)]
+    return [FloorJob(facts, judge_job(facts)) for facts in loaded]
+
+
+def take_in_job(conn: Conn, new: jobs.NewJob, spec_card_id: UUID, taken_by: UUID) -> UUID:
+    """Take an engine in: job, block and holes as the newest version of its card says, and the usual route."""
+    versions = spec_cards.list_versions(conn, spec_card_id)
+    if not versions:
+        raise Refused("Choose the spec card this engine is measured to.", "spec_card_id")
+    if any(job.number.casefold() == new.number.casefold() for job in jobs.list_jobs(conn)):
+        raise Refused(f"Job number {new.number} is taken: give this job another.", "number", RefusalCode.TAKEN)
+    version, card = versions[0]
+    job_id = jobs.add_job(conn, new)
+    jobs.add_holes(conn, job_id, hole_numbers(card))
+    jobs.add_stages(conn, job_id, STAGES)
+    jobs.choose_card_version(conn, job_id, version.spec_card_version_id, taken_by)
+    _first_setups(conn, job_id, taken_by)
+    return job_id
+
+
+def _first_setups(conn: Conn, job_id: UUID, by: UUID) -> None:
+    """Start from the card's own circumstances and the first gauge of a fitting kind, where there is one."""
+    _, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
+    cabinet = gauges.list_gauges(conn)
+    for quantity, kind in GAUGE_KINDS.items():
+        gauge = next((gauge for gauge in cabinet if gauge.kind == kind), None)
+        if gauge is None:
+            continue
+        measuring = card.measuring
+        protrusion = quantity is Quantity.PROTRUSION
+        new = readings.NewSetup(
+            job_id=job_id,
+            quantity=quantity,
+            gauge_id=gauge.gauge_id,
+            land=DEPTH_LAND if quantity is Quantity.COUNTERBORE_DEPTH else measuring.land,
+            datum="" if quantity is Quantity.FLANGE_THICKNESS else measuring.datum,
+            hold_down=measuring.hold_down if protrusion else "",
+            hold_down_torque_nm=Decimal(str(measuring.hold_down_torque_nm))
+            if protrusion and measuring.hold_down_torque_nm is not None
+            else None,
+            shared_zero=protrusion,
+        )
+        readings.add_setup(conn, new, by)
+
+
+GAUGE_KINDS: dict[Quantity, str] = {
+    Quantity.PROTRUSION: "depth gauge",
+    Quantity.COUNTERBORE_DEPTH: "depth gauge",
+    Quantity.FLANGE_THICKNESS: "micrometer",
+}
+
+
+def add_liner(conn: Conn, job_id: UUID, mark: str, make: str, batch: str) -> Liner:
+    """Add a liner to a job."""
+    jobs.lock_job(conn, job_id)
+    if any(liner.mark.casefold() == mark.casefold() for liner in fittings.list_liners(conn, job_id)):
+        raise Refused(f"There is a liner marked {mark}: mark this one differently.", "mark", RefusalCode.TAKEN)
+    return fittings.add_liner(conn, job_id, mark, make, batch)
+
+
+def mark_stage(conn: Conn, stage_id: UUID, done: bool, by: UUID) -> UUID:
+    """Mark a stage done or open again; return the job it belongs to."""
+    job_id = jobs.job_of_stage(conn, stage_id)
+    jobs.lock_job(conn, job_id)
+    jobs.mark_stage(conn, stage_id, done, by)
+    return job_id
+
+
+def what_stage_waits_for(name: str, judgement: BlockJudgement) -> str:
+    """Say what a stage waits for, from the states of the holes; empty when for nothing that is known."""
+    by_state: dict[State, list[str]] = {}
+    for hole in judgement.holes:
+        by_state.setdefault(hole.state, []).append(str(hole.hole))
+    if name == "Counterbore" and State.OUT in by_state:
+        return _holes(by_state[State.OUT], "out")
+    if name == "Prove":
+        open_holes = [str(hole.hole) for hole in judgement.holes if hole.state is not State.IN]
+        if open_holes:
+            return _holes(open_holes, "open")
+    return ""
+
+
+def _holes(numbers: list[str], what: str) -> str:
+    return f"hole{'s' if len(numbers) > 1 else ''} {', '.join(numbers)} {what}"

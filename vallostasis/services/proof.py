@@ -1,0 +1,32 @@
+"""Handing a job over: proof sheet, readings, job file."""
+
+from datetime import UTC, datetime
+from uuid import UUID
+
+from vallostasis.core.lengths import Unit
+from vallostasis.documents import job_file, proof, readings_csv
+from vallostasis.services.block import block_of_job
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+
+def proof_html(conn: Conn, job_id: UUID, unit: Unit) -> str:
+    """Write the proof sheet as HTML."""
+    now = block_of_job(conn, job_id)
+    return proof.proof_html(now.facts, now.judgement, unit, datetime.now(UTC))
+
+
+def proof_pdf(conn: Conn, job_id: UUID, unit: Unit) -> bytes:
+    """Print the proof sheet as PDF."""
+    return proof.proof_pdf(proof_html(conn, job_id, unit))
+
+
+def readings_as_csv(conn: Conn, job_id: UUID) -> str:
+    """Write all readings as CSV."""
+    return readings_csv.readings_csv(load_job_facts(conn, job_id))
+
+
+def job_as_json(conn: Conn, job_id: UUID) -> bytes:
+    """Write the whole job as JSON."""
+    now = block_of_job(conn, job_id)
+    return job_file.job_file(now.facts, now.judgement, datetime.now(UTC))

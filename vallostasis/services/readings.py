@@ -1,0 +1,253 @@
+"""Taking readings at the bench: parse, ask where something is odd, append, strike."""
+
+from dataclasses import dataclass
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, parse_length
+from vallostasis.core.measuring.clock import hour_name
+from vallostasis.core.measuring.odd_reading import ask_if_odd
+from vallostasis.core.records import Hole, Liner, Quantity, Reading, ReadingSet, Setup
+from vallostasis.core.spec_card import SpecCard
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.store import gauges, jobs, readings
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+# How far a reading may stand from the nearest of its set without being asked about. [µm]
+USUAL_SPREAD_UM: dict[Quantity, Decimal] = {
+    Quantity.PROTRUSION: Decimal(120),
+    Quantity.COUNTERBORE_DEPTH: Decimal(200),
+    Quantity.FLANGE_THICKNESS: Decimal(50),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class ReadingToTake:
+    """What was typed, and where it belongs; ``read_before`` answers the question repeat or correct."""
+
+    reading_id: UUID
+    quantity: Quantity
+    hole: int | None
+    hour: float | None
+    liner_mark: str
+    land: str
+    text: str
+    bare_unit: Unit
+    confirmed: bool
+    read_before: str
+    new_pass: bool
+    part_temp_c: Decimal | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Target:
+    """What a reading is of: exactly one of fitting, hole or liner."""
+
+    fitting_id: UUID | None = None
+    hole_id: UUID | None = None
+    after_cut_id: UUID | None = None
+    liner_id: UUID | None = None
+
+
+def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+    """Append one reading; asks back by Refused where what was typed can be meant two ways."""
+    jobs.lock_job(conn, job_id)
+    known = readings.find_reading(conn, ask.reading_id)
+    if known is not None:
+        if known.typed == ask.text.strip() and known.hour == ask.hour:
+            return known
+        raise Refused("That reading id was used for another reading: send a new one.", "reading_id", RefusalCode.TAKEN)
+    facts = load_job_facts(conn, job_id)
+    target = _target(facts, ask)
+    parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, ask.quantity), ask.confirmed)
+    setup = _setup_for(conn, facts, ask, taken_by)
+    present = None if ask.new_pass else _open_set(facts, target, setup)
+    standing = [] if present is None else facts.standing_readings(present)
+    if not ask.confirmed:
+        ask_if_odd(parsed, tuple(reading.value_um for reading in standing), USUAL_SPREAD_UM[ask.quantity])
+    same_place = [reading for reading in standing if reading.hour == ask.hour]
+    if same_place and ask.read_before not in ("repeat", "correct"):
+        raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
+    if ask.read_before == "correct":
+        for reading in same_place:
+            readings.add_strike(conn, job_id, True, f"corrected to {parsed.typed}", taken_by,
+                                reading_id=reading.reading_id)  # fmt: skip
+    set_id = present.reading_set_id if present else _new_set(conn, job_id, target, setup, ask.part_temp_c, taken_by)
+    return readings.add_reading(conn, _new_reading(ask, set_id, parsed), taken_by)
+
+
+def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> readings.NewReading:
+    return readings.NewReading(ask.reading_id, set_id, ask.hour, parsed.value_um, parsed.typed, parsed.unit)
+
+
+def _read_before(same_place: list[Reading], ask: ReadingToTake) -> str:
+    there = ", ".join(f"{reading.typed} {reading.typed_unit}" for reading in same_place)
+    where = "" if ask.hour is None else f" at {hour_name(ask.hour)}"
+    what = f"Hole {ask.hole}{where}" if ask.hole is not None else f"The flange of {ask.liner_mark}"
+    return f"{what} was read before ({there}): is this a repeat, or does it correct the first?"
+
+
+def expected_range(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
+    """Return what a reading of a quantity may be without being asked about. [µm]"""
+    if quantity is Quantity.PROTRUSION:
+        limits = card.limits
+        named = (limits.least_without_shim, limits.greatest_without_shim, limits.least_with_shim,
+                 limits.greatest_with_shim)  # fmt: skip
+        values = [limit.length.um for limit in named if limit.length is not None]
+        if not values:
+            return None
+        window = max(max(values) - min(values), Decimal(40))
+        return ExpectedRange(min(values) - 6 * window, max(values) + 6 * window)
+    seat = card.seat
+    nominal = seat.counterbore_nominal if quantity is Quantity.COUNTERBORE_DEPTH else seat.flange_nominal
+    if nominal.length is None:
+        return None
+    allowed = Decimal(2000) if quantity is Quantity.COUNTERBORE_DEPTH else Decimal(600)
+    return ExpectedRange(nominal.length.um - allowed, nominal.length.um + allowed)
+
+
+def _target(facts: JobFacts, ask: ReadingToTake) -> _Target:
+    if ask.quantity is Quantity.FLANGE_THICKNESS:
+        return _Target(liner_id=known_liner(facts, ask.liner_mark).liner_id)
+    hole = known_hole(facts, ask.hole)
+    if ask.hour is None:
+        raise Refused("At which clock position? Type it with h, such as 6h.", "hour")
+    if ask.quantity is Quantity.COUNTERBORE_DEPTH:
+        cut = facts.last_cut(hole.hole_id)
+        return _Target(hole_id=hole.hole_id, after_cut_id=None if cut is None else cut.cut_id)
+    fitting = facts.present_fitting(hole.hole_id)
+    if fitting is None:
+        raise Refused(f"Hole {hole.number} has no liner: record the fitting first, then read it.", "hole")
+    return _Target(fitting_id=fitting.fitting_id)
+
+
+def known_hole(facts: JobFacts, number: int | None) -> Hole:
+    """Return the hole with that number, or refuse at the field."""
+    if number is None:
+        raise Refused("Which hole? Type its number first.", "hole")
+    hole = facts.hole_numbered(number)
+    if hole is None:
+        numbers = [hole.number for hole in facts.holes]
+        raise Refused(f"There is no hole {number}: this block has holes {min(numbers)} to {max(numbers)}.", "hole")
+    return hole
+
+
+def known_liner(facts: JobFacts, mark: str) -> Liner:
+    """Return the liner with that mark, or refuse at the field."""
+    for liner in facts.liners:
+        if liner.mark.casefold() == mark.strip().casefold():
+            return liner
+    marks = ", ".join(liner.mark for liner in facts.liners) or "none yet"
+    raise Refused(f"There is no liner marked {mark or '…'}: this job has {marks}.", "liner_mark")
+
+
+def _setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setup:
+    setup = facts.present_setup(ask.quantity)
+    if setup is None:
+        raise Refused(f"Choose the gauge for {ask.quantity.value} first.", "quantity")
+    if ask.quantity is not Quantity.FLANGE_THICKNESS or not ask.land or ask.land == setup.land:
+        return setup
+    lands = [land.name for land in facts.card.lands]
+    if ask.land not in lands:
+        raise Refused(f"The card has no land called {ask.land}: it has {', '.join(lands)}.", "land")
+    new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, ask.land, setup.datum, setup.hold_down,
+                            setup.hold_down_torque_nm, setup.shared_zero)  # fmt: skip
+    setup_id = readings.add_setup(conn, new, by)
+    return next(s for s in readings.list_setups(conn, facts.job.job_id) if s.setup_id == setup_id)
+
+
+def _open_set(facts: JobFacts, target: _Target, setup: Setup) -> ReadingSet | None:
+    """Return the newest set of the target, if it was read under the circumstances that hold now."""
+    sets = [
+        s for s in facts.sets
+        if (s.fitting_id, s.hole_id, s.after_cut_id, s.liner_id)
+        == (target.fitting_id, target.hole_id, target.after_cut_id, target.liner_id)
+    ]  # fmt: skip
+    if not sets or facts.setup(sets[-1].setup_id).circumstances() != setup.circumstances():
+        return None
+    newest_gauge = max(
+        (gauge for gauge in facts.gauge_versions if gauge.gauge_id == setup.gauge_id), key=lambda gauge: gauge.version
+    )
+    return sets[-1] if sets[-1].gauge_version_id == newest_gauge.gauge_version_id else None
+
+
+def _new_set(conn: Conn, job_id: UUID, target: _Target, setup: Setup, part_temp_c: Decimal | None, by: UUID) -> UUID:
+    gauge = gauges.get_gauge(conn, setup.gauge_id)
+    new = readings.NewSet(job_id, setup.setup_id, gauge.gauge_version_id, target.fitting_id, target.hole_id,
+                          target.after_cut_id, target.liner_id, part_temp_c)  # fmt: skip
+    return readings.add_set(conn, new, by)
+
+
+def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: Unit, reason: str, by: UUID) -> None:
+    """Record that the zero of a set was found moved: added to all its readings, as uncertain as the gauge's step."""
+    jobs.lock_job(conn, job_id)
+    facts = load_job_facts(conn, job_id)
+    reading_set = next((s for s in facts.sets if s.reading_set_id == set_id), None)
+    if reading_set is None:
+        raise Refused("There is no such set in this job.", "reading_set_id")
+    parsed = parse_length(text, bare_unit, ExpectedRange(Decimal(-500), Decimal(500)), confirmed=False)
+    gauge = facts.gauge_version(reading_set.gauge_version_id)
+    # The zero is read once more with the same gauge, so the correction carries that reading's own part.
+    standard_um = (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()
+    readings.add_correction(conn, set_id, parsed.value_um, standard_um, parsed.typed, reason, by)
+
+
+def change_setup(conn: Conn, new: readings.NewSetup, by: UUID) -> None:
+    """Read with another gauge, land, datum or clamp from now on; every hole read otherwise re-opens."""
+    jobs.lock_job(conn, new.job_id)
+    facts = load_job_facts(conn, new.job_id)
+    gauges.get_gauge(conn, new.gauge_id)
+    lands = [land.name for land in facts.card.lands]
+    if new.quantity is not Quantity.COUNTERBORE_DEPTH and new.land not in lands:
+        raise Refused(f"Choose one of the card's lands: {', '.join(lands)}.", "land")
+    readings.add_setup(conn, new, by)
+
+
+def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUID:
+    """Strike out or restore a reading, cut or fitting; return the job it belongs to."""
+    job_id = jobs.job_of_recorded(conn, row_id)
+    jobs.lock_job(conn, job_id)
+    facts = load_job_facts(conn, job_id)
+    if (row_id in facts.struck) is struck:
+        raise Refused("It is struck already." if struck else "It is not struck.", "struck")
+    kind = "reading_id"
+    if any(cut.cut_id == row_id for cut in facts.cuts):
+        kind = "cut_id"
+    elif any(fitting.fitting_id == row_id for fitting in facts.fittings):
+        kind = "fitting_id"
+    if kind != "reading_id":
+        _only_the_newest(facts, row_id)
+    readings.add_strike(conn, job_id, struck, reason, by, **{kind: row_id})
+    if kind != "reading_id":
+        _no_liner_twice(load_job_facts(conn, job_id))
+    return job_id
+
+
+def _only_the_newest(facts: JobFacts, row_id: UUID) -> None:
+    """Cuts and fittings of a hole build on each other: only the last one standing can be taken back."""
+    for hole in facts.holes:
+        rows = [(cut.event, cut.cut_id) for cut in facts.cuts if cut.hole_id == hole.hole_id]
+        rows += [(f.event, f.fitting_id) for f in facts.fittings if f.hole_id == hole.hole_id]
+        if row_id not in [row for _, row in rows]:
+            continue
+        later = [row for event, row in rows if event > dict((r, e) for e, r in rows)[row_id]]
+        if any(row not in facts.struck for row in later):
+            raise Refused(f"Something was recorded for hole {hole.number} after it: strike that first.", "row_id")
+
+
+def _no_liner_twice(facts: JobFacts) -> None:
+    seen: dict[UUID, int] = {}
+    for hole in facts.holes:
+        fitting = facts.present_fitting(hole.hole_id)
+        if fitting is None:
+            continue
+        if fitting.liner_id in seen:
+            mark = facts.liner(fitting.liner_id).mark
+            raise Refused(
+                f"That would put {mark} into holes {seen[fitting.liner_id]} and {hole.number} at once: "
+                "take it out of the other hole first.",
+                "row_id",
+            )
+        seen[fitting.liner_id] = hole.number

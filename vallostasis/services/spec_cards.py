@@ -1,0 +1,150 @@
+"""Saving spec cards as new versions, and naming the version that judges a job."""
+
+from dataclasses import dataclass, fields, is_dataclass, replace
+from decimal import Decimal
+from typing import Any
+from uuid import UUID
+
+from vallostasis.core.errors import NotationError
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import Unit, parse_length
+from vallostasis.core.protrusion.measured import judge_job
+from vallostasis.core.records import CardVersion
+from vallostasis.core.spec_card import CardUnit, FieldProblem, Length, SpecCard, check_card
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.store import jobs, spec_cards
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+# Which fields of a card are sizes; everything else is a small length, in thou on an inch card.
+SIZES = ("layout.bore_pitch", "layout.bore", "seat.flange_nominal", "seat.counterbore_nominal", "seat.ledge")
+LONGEST_FIELD = 400
+
+
+@dataclass(frozen=True, slots=True)
+class ChangedHole:
+    """What another card version makes of a hole."""
+
+    hole: int
+    before: str
+    after: str
+    reason: str
+
+
+def bare_unit(card_unit: CardUnit, field: str) -> Unit:
+    """Unit that a bare number takes at a field of a card."""
+    if card_unit is CardUnit.MM:
+        return "mm"
+    return "inch" if field.startswith(SIZES) else "thou"
+
+
+def read_card(card: SpecCard) -> SpecCard:
+    """Read every length typed on a card; raise Refused naming every field that is wrong."""
+    problems: list[FieldProblem] = []
+    read: SpecCard = _read(card, "", card.unit, problems)
+    if not problems:
+        problems += check_card(read)
+    if problems:
+        raise Refused(
+            f"The card has {len(problems)} field{'s' if len(problems) > 1 else ''} to put right.",
+            problems=tuple((problem.field, problem.message) for problem in problems),
+        )
+    return read
+
+
+def _read(value: Any, path: str, unit: CardUnit, problems: list[FieldProblem]) -> Any:  # noqa: ANN401
+    """Walk a card: parse its lengths, and find text and numbers that cannot be kept."""
+    if isinstance(value, Length):
+        return _read_length(value, path, unit, problems)
+    if is_dataclass(value) and not isinstance(value, type):
+        read = {f.name: _read(getattr(value, f.name), _join(path, f.name), unit, problems) for f in fields(value)}
+        return replace(value, **read)
+    if isinstance(value, tuple):
+        return tuple(_read(item, _join(path, str(index)), unit, problems) for index, item in enumerate(value))
+    if isinstance(value, str) and type(value) is str:
+        if len(value) > LONGEST_FIELD:
+            problems.append(FieldProblem(path, f"Too long: type at most {LONGEST_FIELD} characters."))
+        if not all(c.isprintable() or c == "\n" for c in value):
+            problems.append(FieldProblem(path, "A character here cannot be kept: type the text again."))
+    if isinstance(value, float | Decimal) and not abs(float(value)) < 1e9:
+        problems.append(FieldProblem(path, "This is no number that can be kept: type it again."))
+    return value
+
+
+def _join(path: str, name: str) -> str:
+    return f"{path}.{name}" if path else name
+
+
+def _read_length(length: Length, path: str, unit: CardUnit, problems: list[FieldProblem]) -> Length:
+    field = path.removesuffix(".length")
+    try:
+        parsed = parse_length(length.typed, bare_unit(unit, field), confirmed=True)
+    except NotationError as error:
+        problems.append(FieldProblem(field, str(error)))
+        return length
+    if abs(parsed.value_um) > 10_000_000:
+        problems.append(FieldProblem(field, "No part of an engine is longer than 10 m: check number and unit."))
+    return Length(length.typed.strip(), parsed.value_um)
+
+
+def list_cards(conn: Conn) -> list[tuple[CardVersion, SpecCard]]:
+    """Return the newest version of every card."""
+    return spec_cards.list_newest_cards(conn)
+
+
+def list_versions(conn: Conn, spec_card_id: UUID) -> list[tuple[CardVersion, SpecCard]]:
+    """Return all versions of one card, newest first."""
+    return spec_cards.list_versions(conn, spec_card_id)
+
+
+def add_card(conn: Conn, card: SpecCard, saved_by: UUID) -> UUID:
+    """Save the first version of a new card."""
+    card_id = spec_cards.add_card(conn)
+    spec_cards.add_version(conn, card_id, 1, read_card(card), saved_by)
+    return card_id
+
+
+def save_version(conn: Conn, spec_card_id: UUID, based_on_version: int, card: SpecCard, saved_by: UUID) -> UUID:
+    """Save a card as its next version; refused when somebody saved one meanwhile."""
+    read = read_card(card)
+    spec_cards.lock_card(conn, spec_card_id)
+    versions = spec_cards.list_versions(conn, spec_card_id)
+    if not versions:
+        raise Refused("There is no such spec card.", "spec_card_id")
+    newest = versions[0][0]
+    if newest.version != based_on_version:
+        raise Refused(
+            f"{newest.saved_by} saved version {newest.version} while you were editing version {based_on_version}: "
+            "save yours on top of it, or take theirs.",
+            "based_on_version",
+            RefusalCode.STALE,
+        )
+    return spec_cards.add_version(conn, spec_card_id, newest.version + 1, read, saved_by)
+
+
+def choose_version(
+    conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID, only_preview: bool
+) -> tuple[ChangedHole, ...]:
+    """Judge a job by another card version, and list the holes whose state changes with it."""
+    jobs.lock_job(conn, job_id)
+    facts = load_job_facts(conn, job_id)
+    version, card = spec_cards.get_version(conn, spec_card_version_id)
+    if card.layout.holes != len(facts.holes):
+        raise Refused(
+            f"That card is for {card.layout.holes} holes, this block has {len(facts.holes)}: choose another card.",
+            "spec_card_version_id",
+        )
+    changed = changed_holes(facts, replace(facts, card=card, card_version=version))
+    if not only_preview:
+        jobs.choose_card_version(conn, job_id, spec_card_version_id, chosen_by)
+    return changed
+
+
+def changed_holes(before: JobFacts, after: JobFacts) -> tuple[ChangedHole, ...]:
+    """List the holes whose state differs between two views of the same job."""
+    pairs = zip(judge_job(before).holes, judge_job(after).holes, strict=True)
+    return tuple(
+        ChangedHole(new.hole, old.state.value, new.state.value, new.reason)
+        for old, new in pairs
+        if old.state is not new.state
+    )

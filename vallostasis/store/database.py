@@ -1,0 +1,57 @@
+"""The connection pool and the migrations, numbered SQL files applied in order."""
+
+from importlib.resources import files
+
+from psycopg import Connection
+from psycopg.rows import TupleRow
+from psycopg_pool import ConnectionPool
+
+# Two processes that start at once must not migrate at once. Any fixed number will do.
+MIGRATION_LOCK = 8_420_001
+
+
+def open_pool(dsn: str, largest: int = 12) -> ConnectionPool[Connection[TupleRow]]:
+    """Open a pool of connections; connections are made in the background, so a dead server does not stop the start."""
+    return ConnectionPool(
+        dsn,
+        min_size=1,
+        max_size=largest,
+        timeout=5.0,
+        kwargs={"options": "-c timezone=UTC"},
+        check=ConnectionPool.check_connection,
+        open=True,
+    )
+
+
+def migration_scripts() -> list[tuple[int, str]]:
+    """Numbers and texts of all migrations, in order."""
+    folder = files("vallostasis.store") / "migrations"
+    scripts = sorted(entry.name for entry in folder.iterdir() if entry.name.endswith(".sql"))
+    return [(int(name.split("_")[0]), (folder / name).read_text(encoding="utf-8")) for name in scripts]
+
+
+def migrate(conn: Connection[TupleRow]) -> int:
+    """Apply every migration that is not applied yet; return the schema version reached."""
+    with conn.transaction():
+        conn.execute("SELECT pg_advisory_xact_lock(%(lock)s)", {"lock": MIGRATION_LOCK})
+        conn.execute(
+            """
+            CREATE TABLE IF NOT EXISTS schema_migration (
+                number      int PRIMARY KEY,
+                applied_at  timestamptz NOT NULL DEFAULT now()
+            )
+            """
+        )
+        present = schema_version(conn)
+        for number, script in migration_scripts():
+            if number > present:
+                conn.execute(script)
+                conn.execute("INSERT INTO schema_migration (number) VALUES (%(number)s)", {"number": number})
+                present = number
+    return present
+
+
+def schema_version(conn: Connection[TupleRow]) -> int:
+    """Number of the newest migration applied."""
+    row = conn.execute("SELECT coalesce(max(number), 0) FROM schema_migration").fetchone()
+    return int(row[0]) if row else 0

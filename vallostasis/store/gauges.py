@@ -1,0 +1,63 @@
+"""Gauges and their versions."""
+
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.records import GaugeVersion
+from vallostasis.store.rows import Conn, fetch_all, fetch_one
+
+COLUMNS = """
+    v.gauge_version_id, v.gauge_id, g.name, g.kind, v.version, v.resolution_um, v.repeatability_um, v.tip, v.note
+"""
+
+
+def list_gauges(conn: Conn) -> tuple[GaugeVersion, ...]:
+    """Return the newest version of every gauge, by name."""
+    query = f"""
+        SELECT DISTINCT ON (g.name) {COLUMNS}
+          FROM gauge g JOIN gauge_version v USING (gauge_id)
+         ORDER BY g.name, v.version DESC
+    """
+    return fetch_all(conn, GaugeVersion, query)
+
+
+def get_gauge(conn: Conn, gauge_id: UUID) -> GaugeVersion:
+    """Return the newest version of one gauge; raise NotFound if there is none with that id."""
+    query = f"""
+        SELECT {COLUMNS}
+          FROM gauge g JOIN gauge_version v USING (gauge_id)
+         WHERE g.gauge_id = %(gauge_id)s
+         ORDER BY v.version DESC LIMIT 1
+    """
+    return fetch_one(conn, GaugeVersion, query, {"gauge_id": gauge_id}, "gauge")
+
+
+def add_gauge(conn: Conn, name: str, kind: str) -> UUID:
+    """Add a gauge without a version yet; the database refuses a name twice."""
+    query = "INSERT INTO gauge (name, kind) VALUES (%(name)s, %(kind)s) RETURNING gauge_id"
+    return UUID(str(conn.execute(query, {"name": name, "kind": kind}).fetchone()[0]))  # type: ignore[index]
+
+
+def lock_gauge(conn: Conn, gauge_id: UUID) -> None:
+    """Hold a gauge until the transaction ends, so that two people cannot save its next version at once."""
+    conn.execute("SELECT 1 FROM gauge WHERE gauge_id = %(gauge_id)s FOR UPDATE", {"gauge_id": gauge_id})
+
+
+def add_gauge_version(
+    conn: Conn, gauge_id: UUID, version: int, resolution_um: Decimal, repeatability_um: Decimal, tip: str, note: str
+) -> None:
+    """Save the next version of a gauge."""
+    conn.execute(
+        """
+        INSERT INTO gauge_version (gauge_id, version, resolution_um, repeatability_um, tip, note)
+        VALUES (%(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s, %(note)s)
+        """,
+        {
+            "gauge_id": gauge_id,
+            "version": version,
+            "resolution_um": resolution_um,
+            "repeatability_um": repeatability_um,
+            "tip": tip,
+            "note": note,
+        },
+    )

@@ -1,0 +1,43 @@
+"""Loading everything recorded about one job."""
+
+from uuid import UUID
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.records import GaugeVersion
+from vallostasis.store import fittings, gauges, jobs, readings, spec_cards
+from vallostasis.store.rows import Conn, fetch_all
+
+
+def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
+    """Load all facts of one job; raise NotFound if there is none with that id."""
+    job = jobs.get_job(conn, job_id)
+    version, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
+    return JobFacts(
+        job=job,
+        card_version=version,
+        card=card,
+        stages=jobs.list_stages(conn, job_id),
+        holes=jobs.list_holes(conn, job_id),
+        liners=fittings.list_liners(conn, job_id),
+        fittings=fittings.list_fittings(conn, job_id),
+        fitting_shims=fittings.list_fitting_shims(conn, job_id),
+        fitting_outs=fittings.list_fitting_outs(conn, job_id),
+        cuts=fittings.list_cuts(conn, job_id),
+        setups=readings.list_setups(conn, job_id),
+        sets=readings.list_sets(conn, job_id),
+        readings=readings.list_readings(conn, job_id),
+        strikes=readings.list_strikes(conn, job_id),
+        corrections=readings.list_corrections(conn, job_id),
+        gauge_versions=_gauge_versions_used(conn, job_id),
+    )
+
+
+def _gauge_versions_used(conn: Conn, job_id: UUID) -> tuple[GaugeVersion, ...]:
+    query = f"""
+        SELECT {gauges.COLUMNS}
+          FROM gauge_version v JOIN gauge g USING (gauge_id)
+         WHERE v.gauge_version_id IN (SELECT gauge_version_id FROM reading_set WHERE job_id = %(job_id)s)
+            OR v.gauge_id IN (SELECT gauge_id FROM setup WHERE job_id = %(job_id)s)
+         ORDER BY g.name, v.version
+    """
+    return fetch_all(conn, GaugeVersion, query, {"job_id": job_id})

@@ -1,0 +1,159 @@
+"""Jobs with their block, holes, route and the card version that judges them."""
+
+from dataclasses import dataclass
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.records import Hole, Job, Stage
+from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
+
+JOB_COLUMNS = "j.job_id, j.number, j.name, j.customer, j.complaint, b.serial, j.opened_at"
+
+
+@dataclass(frozen=True, slots=True)
+class NewJob:
+    """What is written down when an engine is taken in."""
+
+    number: str
+    name: str
+    customer: str
+    complaint: str
+    serial: str
+
+
+def list_jobs(conn: Conn) -> tuple[Job, ...]:
+    """Return all jobs, oldest first."""
+    return fetch_all(conn, Job, f"SELECT {JOB_COLUMNS} FROM job j JOIN block b USING (job_id) ORDER BY j.opened_at")
+
+
+def get_job(conn: Conn, job_id: UUID) -> Job:
+    """Return one job; raise NotFound if there is none with that id."""
+    query = f"SELECT {JOB_COLUMNS} FROM job j JOIN block b USING (job_id) WHERE j.job_id = %(job_id)s"
+    return fetch_one(conn, Job, query, {"job_id": job_id}, "job")
+
+
+def lock_job(conn: Conn, job_id: UUID) -> None:
+    """Let one writer at a time record to a job; raise NotFound if there is none with that id."""
+    if fetch_value(conn, "SELECT 1 FROM job WHERE job_id = %(job_id)s FOR UPDATE", {"job_id": job_id}) is None:
+        raise NotFound("job", job_id)
+
+
+def job_of_hole(conn: Conn, hole_id: UUID) -> UUID:
+    """Return the job a hole belongs to; raise NotFound if there is no such hole."""
+    query = "SELECT b.job_id FROM hole h JOIN block b USING (block_id) WHERE h.hole_id = %(hole_id)s"
+    job_id = fetch_value(conn, query, {"hole_id": hole_id})
+    if job_id is None:
+        raise NotFound("hole", hole_id)
+    return UUID(str(job_id))
+
+
+def job_of_stage(conn: Conn, stage_id: UUID) -> UUID:
+    """Return the job a stage belongs to; raise NotFound if there is no such stage."""
+    job_id = fetch_value(conn, "SELECT job_id FROM stage WHERE stage_id = %(stage_id)s", {"stage_id": stage_id})
+    if job_id is None:
+        raise NotFound("stage", stage_id)
+    return UUID(str(job_id))
+
+
+def job_of_recorded(conn: Conn, row_id: UUID) -> UUID:
+    """Return the job of a reading, cut or fitting; raise NotFound if there is no such record."""
+    query = """
+        SELECT s.job_id FROM reading r JOIN reading_set s USING (reading_set_id) WHERE r.reading_id = %(row_id)s
+        UNION ALL
+        SELECT b.job_id FROM cut c JOIN hole h USING (hole_id) JOIN block b USING (block_id) WHERE c.cut_id = %(row_id)s
+        UNION ALL
+        SELECT b.job_id FROM fitting f JOIN hole h USING (hole_id) JOIN block b USING (block_id)
+         WHERE f.fitting_id = %(row_id)s
+    """
+    job_id = fetch_value(conn, query, {"row_id": row_id})
+    if job_id is None:
+        raise NotFound("reading, cut or fitting", row_id)
+    return UUID(str(job_id))
+
+
+def add_job(conn: Conn, new: NewJob) -> UUID:
+    """Add a job and its block; the database refuses a job number twice."""
+    query = """
+        INSERT INTO job (number, name, customer, complaint)
+        VALUES (%(number)s, %(name)s, %(customer)s, %(complaint)s)
+        RETURNING job_id
+    """
+    params = {"number": new.number, "name": new.name, "customer": new.customer, "complaint": new.complaint}
+    job_id = UUID(str(fetch_value(conn, query, params)))
+    conn.execute(
+        "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)", {"job_id": job_id, "serial": new.serial}
+    )
+    return job_id
+
+
+def add_holes(conn: Conn, job_id: UUID, numbers: tuple[int, ...]) -> None:
+    """Add the holes of a job's block."""
+    query = """
+        INSERT INTO hole (block_id, number)
+        SELECT block_id, %(number)s FROM block WHERE job_id = %(job_id)s
+    """
+    for number in numbers:
+        conn.execute(query, {"job_id": job_id, "number": number})
+
+
+def list_holes(conn: Conn, job_id: UUID) -> tuple[Hole, ...]:
+    """Return the holes of a job by number."""
+    query = """
+        SELECT h.hole_id, h.number, h.bank
+          FROM hole h JOIN block b USING (block_id)
+         WHERE b.job_id = %(job_id)s
+         ORDER BY h.number
+    """
+    return fetch_all(conn, Hole, query, {"job_id": job_id})
+
+
+def add_stages(conn: Conn, job_id: UUID, stages: tuple[tuple[str, Decimal], ...]) -> None:
+    """Add the route of a job: names and planned hours in order."""
+    query = """
+        INSERT INTO stage (job_id, place, name, planned_hours)
+        VALUES (%(job_id)s, %(place)s, %(name)s, %(planned_hours)s)
+    """
+    for place, (name, hours) in enumerate(stages):
+        conn.execute(query, {"job_id": job_id, "place": place, "name": name, "planned_hours": hours})
+
+
+def list_stages(conn: Conn, job_id: UUID) -> tuple[Stage, ...]:
+    """Return the stages of a job in order, with the newest mark of each."""
+    query = """
+        SELECT s.stage_id, s.place, s.name, s.planned_hours, coalesce(m.done, false) AS done
+          FROM stage s
+          LEFT JOIN LATERAL (
+                SELECT done FROM stage_mark WHERE stage_id = s.stage_id ORDER BY event DESC LIMIT 1
+               ) m ON true
+         WHERE s.job_id = %(job_id)s
+         ORDER BY s.place
+    """
+    return fetch_all(conn, Stage, query, {"job_id": job_id})
+
+
+def mark_stage(conn: Conn, stage_id: UUID, done: bool, marked_by: UUID) -> None:
+    """Mark a stage done or open again."""
+    conn.execute(
+        "INSERT INTO stage_mark (stage_id, done, marked_by) VALUES (%(stage_id)s, %(done)s, %(marked_by)s)",
+        {"stage_id": stage_id, "done": done, "marked_by": marked_by},
+    )
+
+
+def present_card_version(conn: Conn, job_id: UUID) -> UUID:
+    """Return the card version that judges a job now."""
+    query = "SELECT spec_card_version_id FROM job_card WHERE job_id = %(job_id)s ORDER BY event DESC LIMIT 1"
+    version_id = fetch_value(conn, query, {"job_id": job_id})
+    if version_id is None:
+        raise NotFound("job", job_id)
+    return UUID(str(version_id))
+
+
+def choose_card_version(conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID) -> None:
+    """Name the card version by which a job is judged from now on."""
+    conn.execute(
+        """
+        INSERT INTO job_card (job_id, spec_card_version_id, chosen_by)
+        VALUES (%(job_id)s, %(version_id)s, %(chosen_by)s)
+        """,
+        {"job_id": job_id, "version_id": spec_card_version_id, "chosen_by": chosen_by},
+    )
