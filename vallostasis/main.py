@@ -30,6 +30,8 @@ def create_app(settings: Settings) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         lifespan=lifespan,
+        # The client's functions carry the names of the endpoints.
+        generate_unique_id_function=lambda route: route.name,
     )
     app.add_middleware(SecurityHeaders)
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes)
