@@ -30,6 +30,7 @@ def create_app(settings: Settings) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         lifespan=lifespan,
+        separate_input_output_schemas=False,
         # The client's functions carry the names of the endpoints.
         generate_unique_id_function=lambda route: route.name,
     )

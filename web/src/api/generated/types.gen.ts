@@ -30,25 +30,12 @@ export type Arrangement = 'in-line' | 'V';
  *
  * What lies between deck and measuring face, such as a spacer plate; counted once.
  */
-export type BetweenInput = {
+export type Between = {
     /**
      * Name
      */
     name: string;
-    thickness: LengthInput;
-};
-
-/**
- * Between
- *
- * What lies between deck and measuring face, such as a spacer plate; counted once.
- */
-export type BetweenOutput = {
-    /**
-     * Name
-     */
-    name: string;
-    thickness: LengthOutput;
+    thickness: Length;
 };
 
 /**
@@ -108,7 +95,7 @@ export type Capability = 'good' | 'marginal' | 'wrong tool';
  * A card to save; of each length only the text as typed is read.
  */
 export type CardBody = {
-    card: SpecCardInput;
+    card: SpecCard;
     /**
      * Based On Version
      *
@@ -323,7 +310,7 @@ export type CardWithVersions = {
     /**
      * Cards
      */
-    cards: Array<SpecCardOutput>;
+    cards: Array<SpecCard>;
 };
 
 /**
@@ -368,7 +355,7 @@ export type Cut = {
     /**
      * Depth Um
      */
-    depth_um: string;
+    depth_um: number | string;
     /**
      * Typed
      */
@@ -376,7 +363,7 @@ export type Cut = {
     /**
      * Touch Off Um
      */
-    touch_off_um: string;
+    touch_off_um: number | string;
     /**
      * Passes
      */
@@ -384,11 +371,11 @@ export type Cut = {
     /**
      * Shim Um
      */
-    shim_um: string;
+    shim_um: number | string;
     /**
      * Stop U Um
      */
-    stop_u_um: string;
+    stop_u_um: number | string;
     /**
      * Note
      */
@@ -512,7 +499,7 @@ export type CutPlanAnswer = {
     /**
      * Part Pass Um
      */
-    part_pass_um?: string | null;
+    part_pass_um?: number | string | null;
     /**
      * By Stop U M
      */
@@ -628,31 +615,13 @@ export type CutPlanRequest = {
  *
  * The counterbore cutter: one graduation, and how truly its stop stands (± half width).
  */
-export type CutterInput = {
+export type Cutter = {
     /**
      * Name
      */
     name: string;
-    graduation: LengthInput;
-    stop_accuracy: LengthInput;
-    /**
-     * Graduation Error Percent
-     */
-    graduation_error_percent?: number;
-};
-
-/**
- * Cutter
- *
- * The counterbore cutter: one graduation, and how truly its stop stands (± half width).
- */
-export type CutterOutput = {
-    /**
-     * Name
-     */
-    name: string;
-    graduation: LengthOutput;
-    stop_accuracy: LengthOutput;
+    graduation: Length;
+    stop_accuracy: Length;
     /**
      * Graduation Error Percent
      */
@@ -812,11 +781,11 @@ export type FittedShim = {
     /**
      * Nominal Um
      */
-    nominal_um: string;
+    nominal_um: number | string;
     /**
      * Measured Um
      */
-    measured_um: string | null;
+    measured_um: number | string | null;
     /**
      * Typed
      */
@@ -986,11 +955,11 @@ export type GaugeVersion = {
     /**
      * Resolution Um
      */
-    resolution_um: string;
+    resolution_um: number | string;
     /**
      * Repeatability Um
      */
-    repeatability_um: string;
+    repeatability_um: number | string;
     /**
      * Tip
      */
@@ -1342,29 +1311,12 @@ export type JobMade = {
  *
  * A named face on top of the flange and how far it stands above the flat land.
  */
-export type LandInput = {
+export type Land = {
     /**
      * Name
      */
     name: string;
-    raised: LengthInput;
-    /**
-     * Note
-     */
-    note?: string;
-};
-
-/**
- * Land
- *
- * A named face on top of the flange and how far it stands above the flat land.
- */
-export type LandOutput = {
-    /**
-     * Name
-     */
-    name: string;
-    raised: LengthOutput;
+    raised: Length;
     /**
      * Note
      */
@@ -1396,7 +1348,7 @@ export type LandThickness = {
  *
  * Where the holes stand: arrangement, numbering, heads by hole number, what lies at 12 h.
  */
-export type LayoutInput = {
+export type Layout = {
     arrangement: Arrangement;
     /**
      * Holes
@@ -1414,39 +1366,8 @@ export type LayoutInput = {
      * Twelve O Clock
      */
     twelve_o_clock: string;
-    bore_pitch: LengthInput;
-    bore: LengthInput;
-    /**
-     * Bank Angle Deg
-     */
-    bank_angle_deg?: number | null;
-};
-
-/**
- * Layout
- *
- * Where the holes stand: arrangement, numbering, heads by hole number, what lies at 12 h.
- */
-export type LayoutOutput = {
-    arrangement: Arrangement;
-    /**
-     * Holes
-     */
-    holes: number;
-    /**
-     * Heads
-     */
-    heads: Array<Array<number>>;
-    /**
-     * Numbering
-     */
-    numbering: string;
-    /**
-     * Twelve O Clock
-     */
-    twelve_o_clock: string;
-    bore_pitch: LengthOutput;
-    bore: LengthOutput;
+    bore_pitch: Length;
+    bore: Length;
     /**
      * Bank Angle Deg
      */
@@ -1458,7 +1379,7 @@ export type LayoutOutput = {
  *
  * A length as typed on the card and its exact value [µm].
  */
-export type LengthInput = {
+export type Length = {
     /**
      * Typed
      */
@@ -1470,42 +1391,12 @@ export type LengthInput = {
 };
 
 /**
- * Length
- *
- * A length as typed on the card and its exact value [µm].
- */
-export type LengthOutput = {
-    /**
-     * Typed
-     */
-    typed: string;
-    /**
-     * Um
-     */
-    um?: string;
-};
-
-/**
  * Limit
  *
  * A length the card asks for, or None when it asks for none, with its source.
  */
-export type LimitInput = {
-    length: LengthInput | null;
-    /**
-     * Source
-     */
-    source?: string;
-    status?: SourceStatus;
-};
-
-/**
- * Limit
- *
- * A length the card asks for, or None when it asks for none, with its source.
- */
-export type LimitOutput = {
-    length: LengthOutput | null;
+export type Limit = {
+    length: Length | null;
     /**
      * Source
      */
@@ -1546,33 +1437,16 @@ export type LimitUsedView = {
  *
  * Protrusion limits: single readings without and with shim, and what holds between readings.
  */
-export type LimitsInput = {
-    least_without_shim: LimitInput;
-    greatest_without_shim: LimitInput;
-    least_with_shim: LimitInput;
-    greatest_with_shim: LimitInput;
-    target_with_shim: LimitInput;
-    variation_round: LimitInput;
-    neighbour_difference: LimitInput;
-    head_average_least: LimitInput;
-    head_average_greatest: LimitInput;
-};
-
-/**
- * Limits
- *
- * Protrusion limits: single readings without and with shim, and what holds between readings.
- */
-export type LimitsOutput = {
-    least_without_shim: LimitOutput;
-    greatest_without_shim: LimitOutput;
-    least_with_shim: LimitOutput;
-    greatest_with_shim: LimitOutput;
-    target_with_shim: LimitOutput;
-    variation_round: LimitOutput;
-    neighbour_difference: LimitOutput;
-    head_average_least: LimitOutput;
-    head_average_greatest: LimitOutput;
+export type Limits = {
+    least_without_shim: Limit;
+    greatest_without_shim: Limit;
+    least_with_shim: Limit;
+    greatest_with_shim: Limit;
+    target_with_shim: Limit;
+    variation_round: Limit;
+    neighbour_difference: Limit;
+    head_average_least: Limit;
+    head_average_greatest: Limit;
 };
 
 /**
@@ -1666,7 +1540,7 @@ export type Mark = {
  *
  * How protrusion is to be measured: land, datum, what lies between, hold-down, positions.
  */
-export type MeasuringInput = {
+export type Measuring = {
     /**
      * Land
      */
@@ -1678,39 +1552,7 @@ export type MeasuringInput = {
     /**
      * Between
      */
-    between: Array<BetweenInput>;
-    /**
-     * Hold Down
-     */
-    hold_down: string;
-    /**
-     * Hold Down Torque Nm
-     */
-    hold_down_torque_nm: number | null;
-    /**
-     * Required Hours
-     */
-    required_hours: Array<number>;
-};
-
-/**
- * Measuring
- *
- * How protrusion is to be measured: land, datum, what lies between, hold-down, positions.
- */
-export type MeasuringOutput = {
-    /**
-     * Land
-     */
-    land: string;
-    /**
-     * Datum
-     */
-    datum: string;
-    /**
-     * Between
-     */
-    between: Array<BetweenOutput>;
+    between: Array<Between>;
     /**
      * Hold Down
      */
@@ -1839,7 +1681,7 @@ export type ParseAnswer = {
      *
      * Exact value. [µm]
      */
-    value_um: string | null;
+    value_um: number | string | null;
     /**
      * Value M
      *
@@ -1851,7 +1693,7 @@ export type ParseAnswer = {
      *
      * The number as it was given.
      */
-    number: string | null;
+    number: number | string | null;
     /**
      * Unit
      *
@@ -2135,7 +1977,7 @@ export type Reading = {
     /**
      * Value Um
      */
-    value_um: string;
+    value_um: number | string;
     /**
      * Typed
      */
@@ -2257,7 +2099,7 @@ export type ReadingRow = {
     /**
      * Value Um
      */
-    value_um: string;
+    value_um: number | string;
     /**
      * Typed
      */
@@ -2343,25 +2185,12 @@ export type RuleWhy = {
  *
  * Flange and counterbore as drawn, and how much of the ledge may be spent.
  */
-export type SeatInput = {
-    flange_nominal: LimitInput;
-    counterbore_nominal: LimitInput;
-    ledge_at_nominal: LimitInput;
-    ledge_least: LimitInput;
-    cleanup_least: LimitInput;
-};
-
-/**
- * Seat
- *
- * Flange and counterbore as drawn, and how much of the ledge may be spent.
- */
-export type SeatOutput = {
-    flange_nominal: LimitOutput;
-    counterbore_nominal: LimitOutput;
-    ledge_at_nominal: LimitOutput;
-    ledge_least: LimitOutput;
-    cleanup_least: LimitOutput;
+export type Seat = {
+    flange_nominal: Limit;
+    counterbore_nominal: Limit;
+    ledge_at_nominal: Limit;
+    ledge_least: Limit;
+    cleanup_least: Limit;
 };
 
 /**
@@ -2426,7 +2255,7 @@ export type SetupView = {
     /**
      * Hold Down Torque Nm
      */
-    hold_down_torque_nm: string | null;
+    hold_down_torque_nm: number | string | null;
     /**
      * Shared Zero
      */
@@ -2473,8 +2302,8 @@ export type ShimBody = {
  *
  * A shim that can be had: thickness, how many lie on the shelf, price each.
  */
-export type ShimSizeInput = {
-    thickness: LengthInput;
+export type ShimSize = {
+    thickness: Length;
     /**
      * Stock
      */
@@ -2483,23 +2312,6 @@ export type ShimSizeInput = {
      * Price
      */
     price?: number | string | null;
-};
-
-/**
- * ShimSize
- *
- * A shim that can be had: thickness, how many lie on the shelf, price each.
- */
-export type ShimSizeOutput = {
-    thickness: LengthOutput;
-    /**
-     * Stock
-     */
-    stock: number;
-    /**
-     * Price
-     */
-    price?: string | null;
 };
 
 /**
@@ -2514,7 +2326,7 @@ export type SourceStatus = 'specification' | 'common practice' | 'own experience
  *
  * Everything one version of a card says.
  */
-export type SpecCardInput = {
+export type SpecCard = {
     /**
      * Name
      */
@@ -2533,67 +2345,19 @@ export type SpecCardInput = {
      * Liner Material
      */
     liner_material: string;
-    layout: LayoutInput;
-    limits: LimitsInput;
-    seat: SeatInput;
-    measuring: MeasuringInput;
+    layout: Layout;
+    limits: Limits;
+    seat: Seat;
+    measuring: Measuring;
     /**
      * Lands
      */
-    lands: Array<LandInput>;
+    lands: Array<Land>;
     /**
      * Shims
      */
-    shims: Array<ShimSizeInput>;
-    cutter: CutterInput;
-    /**
-     * Currency
-     */
-    currency?: string;
-    acceptance?: Acceptance;
-    /**
-     * Coverage Factor
-     */
-    coverage_factor?: number;
-};
-
-/**
- * SpecCard
- *
- * Everything one version of a card says.
- */
-export type SpecCardOutput = {
-    /**
-     * Name
-     */
-    name: string;
-    /**
-     * Engine
-     */
-    engine: string;
-    unit: CardUnit;
-    construction: Construction;
-    /**
-     * Block Material
-     */
-    block_material: string;
-    /**
-     * Liner Material
-     */
-    liner_material: string;
-    layout: LayoutOutput;
-    limits: LimitsOutput;
-    seat: SeatOutput;
-    measuring: MeasuringOutput;
-    /**
-     * Lands
-     */
-    lands: Array<LandOutput>;
-    /**
-     * Shims
-     */
-    shims: Array<ShimSizeOutput>;
-    cutter: CutterOutput;
+    shims: Array<ShimSize>;
+    cutter: Cutter;
     /**
      * Currency
      */
@@ -2720,7 +2484,7 @@ export type StageView = {
     /**
      * Planned Hours
      */
-    planned_hours: string;
+    planned_hours: number | string;
     /**
      * Done
      */
