@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from vallostasis.api.trail import PhraseView
-from vallostasis.core.counterbore.hole_plan import expected_after_cut
+from vallostasis.core.counterbore.hole_plan import depth_window, expected_after_cut
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.clock import hour_of_angle
@@ -99,6 +99,8 @@ class PartsView(BaseModel):
     flange_m: float | None
     ledge_m: float | None = Field(description="Depth of the plane the flange rests on. [m]")
     ledge_depths: list[DepthMark]
+    least_depth_m: float | None = Field(description="Ledge depth at which the liner stands at its greatest. [m]")
+    greatest_depth_m: float | None = Field(description="Ledge depth at which the liner stands at its least. [m]")
     planes_differ: bool = Field(description="Fitted and supporting plane of the ledge differ by more than U.")
     between_m: float
     predicted_m: float | None
@@ -390,11 +392,14 @@ def _parts_view(facts: JobFacts, hole: Hole) -> PartsView:
     residual = measured_hole(facts, hole).residual
     depth_set = facts.newest_depth_set(hole.hole_id)
     depths = () if depth_set is None else readings_by_hour(facts, depth_set)
+    least_depth, greatest_depth = depth_window(facts, hole)
     k = facts.card.coverage_factor
     return PartsView(
         flange_m=None if parts.flange is None else parts.flange.size_m,
         ledge_m=None if parts.ledge is None else parts.ledge.depth_m,
         ledge_depths=[DepthMark(hour=depth.hour, depth_m=depth.mean_m) for depth in depths],
+        least_depth_m=least_depth,
+        greatest_depth_m=greatest_depth,
         planes_differ=parts.ledge is not None and parts.ledge.planes_differ,
         between_m=sum(part.size_m for part in parts.between),
         predicted_m=None if parts.prediction is None else parts.prediction.protrusion_m,

@@ -60,6 +60,7 @@ class ParseAnswer(BaseModel):
     number: Decimal | None = Field(description="The number as it was given.")
     unit: Unit | None = Field(description="The unit it was given in.")
     unit_was_typed: bool
+    typed: str = Field(description="The length as typed, without hole and clock position.")
 
 
 @router.post("/parse")
@@ -82,6 +83,7 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         number=None if reading is None else reading.number,
         unit=None if reading is None else reading.unit,
         unit_was_typed=reading is not None and reading.unit_was_typed,
+        typed="" if reading is None else reading.typed,
     )
 
 

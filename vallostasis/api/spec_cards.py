@@ -22,6 +22,8 @@ class CardSummary(BaseModel):
     name: str
     engine: str
     holes: int
+    numbering: str
+    twelve_o_clock: str
 
 
 class CardWithVersions(BaseModel):
@@ -49,7 +51,14 @@ class CardSaved(BaseModel):
 def list_cards(conn: Conn) -> list[CardSummary]:
     """Return the newest version of every card."""
     return [
-        CardSummary(version=version, name=card.name, engine=card.engine, holes=card.layout.holes)
+        CardSummary(
+            version=version,
+            name=card.name,
+            engine=card.engine,
+            holes=card.layout.holes,
+            numbering=card.layout.numbering,
+            twelve_o_clock=card.layout.twelve_o_clock,
+        )
         for version, card in spec_cards.list_cards(conn)
     ]
 

@@ -23,6 +23,7 @@ from vallostasis.core.measuring.uncertainty import rectangular, standard_of_mean
 from vallostasis.core.protrusion.measured import (
     UNMEASURED_SHIM_M,
     flange_part,
+    limits_for,
     measured_hole,
     readings_by_hour,
     trust_of_set,
@@ -255,3 +256,26 @@ def expected_after_cut(facts: JobFacts, hole: Hole) -> tuple[float, float] | Non
     depth, shim = metres(cut.depth_um), metres(cut.shim_um)
     standard = hypot(flange.standard_m, metres(cut.stop_u_um), rectangular(UNMEASURED_SHIM_M))
     return flange.size_m + shim - between_m(facts.card) - depth, standard
+
+
+def depth_window(facts: JobFacts, hole: Hole) -> tuple[float | None, float | None]:
+    """Ledge depths at which the liner of a hole stands inside the protrusion limits: least, greatest. [m]
+
+    With the shims that are fitted, or those the last cut was made for. None where a limit or the
+    flange is not known. A deeper ledge lets the liner down: the least depth belongs to the greatest protrusion.
+    """
+    liner = _present_liner(facts, hole)
+    flange = None if liner is None else flange_part(facts, liner, facts.card.measuring.land)
+    if flange is None:
+        return None, None
+    fitting, cut = facts.present_fitting(hole.hole_id), facts.last_cut(hole.hole_id)
+    if fitting is None:
+        shims_m = 0.0 if cut is None else metres(cut.shim_um)
+    else:
+        shims_m = sum(metres(shim.thickness_um) for shim in facts.shims_of(fitting.fitting_id))
+    limits = limits_for(facts.card, shims_m > 0)
+    top = flange.size_m + shims_m - between_m(facts.card)
+    return (
+        None if limits.greatest_m is None else top - limits.greatest_m,
+        None if limits.least_m is None else top - limits.least_m,
+    )

@@ -1,7 +1,7 @@
 """The entry line: ``[hole] [clock]h value``, parts left out come from where the gauge stands now."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from vallostasis.core.errors import NotationError, Suggestion
 from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, parse_length
@@ -72,7 +72,8 @@ def parse_entry_line(
         hole = _known_hole(with_hour["hole"], holes) if with_hour["hole"] else present.hole
         if not with_hour["value"].strip():
             return EntryLine(Position(hole, hour), None)
-        return EntryLine(Position(hole, hour), parse_length(with_hour["value"], bare_unit, expected, confirmed))
+        position = Position(hole, hour)
+        return EntryLine(position, _length_at(position, with_hour["value"], bare_unit, expected, confirmed))
     split = _HOLE_FIRST.match(text)
     if split is None:
         return EntryLine(present, parse_length(text, bare_unit, expected, confirmed))
@@ -103,7 +104,21 @@ def _hole_or_whole_number(
         )  # fmt: skip
     hole = _known_hole(split["hole"], holes)
     hour = present.hour if present.hole in (hole, None) else None
-    return EntryLine(Position(hole, hour), parse_length(split["value"], bare_unit, expected, confirmed))
+    position = Position(hole, hour)
+    return EntryLine(position, _length_at(position, split["value"], bare_unit, expected, confirmed))
+
+
+def _length_at(
+    position: Position, text: str, bare_unit: Unit, expected: ExpectedRange | None, confirmed: bool
+) -> ParsedLength:
+    """Read a length; what is asked back keeps the position that was typed with it."""
+    try:
+        return parse_length(text, bare_unit, expected, confirmed)
+    except NotationError as error:
+        hole = "" if position.hole is None else f"{position.hole} "
+        hour = "" if position.hour is None else f"{position.hour:g}h "
+        error.suggestions = tuple(replace(s, text=f"{hole}{hour}{s.text}") for s in error.suggestions)
+        raise
 
 
 def _tried(text: str, bare_unit: Unit) -> ParsedLength | None:

@@ -159,6 +159,14 @@ export type CardSummary = {
      * Holes
      */
     holes: number;
+    /**
+     * Numbering
+     */
+    numbering: string;
+    /**
+     * Twelve O Clock
+     */
+    twelve_o_clock: string;
 };
 
 /**
@@ -1704,6 +1712,12 @@ export type ParseAnswer = {
      * Unit Was Typed
      */
     unit_was_typed: boolean;
+    /**
+     * Typed
+     *
+     * The length as typed, without hole and clock position.
+     */
+    typed: string;
 };
 
 /**
@@ -1776,6 +1790,18 @@ export type PartsView = {
      * Ledge Depths
      */
     ledge_depths: Array<DepthMark>;
+    /**
+     * Least Depth M
+     *
+     * Ledge depth at which the liner stands at its greatest. [m]
+     */
+    least_depth_m: number | null;
+    /**
+     * Greatest Depth M
+     *
+     * Ledge depth at which the liner stands at its least. [m]
+     */
+    greatest_depth_m: number | null;
     /**
      * Planes Differ
      *

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { onMounted } from 'vue'
+
+import KeysHelp from '@/shared/ui/KeysHelp.vue'
+import PersonChip from '@/shared/ui/PersonChip.vue'
+import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
+import { loadPeople } from '@/shared/state/people'
+
+onMounted(() => void loadPeople().catch(() => undefined))
+</script>
+
+<template>
+  <div class="flex min-h-screen flex-col">
+    <header
+      class="flex min-h-14 flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink bg-paper px-5 py-1.5"
+    >
+      <RouterLink to="/" class="flex items-center gap-2 font-bold" title="Floor: all jobs">
+        <img src="/icon.svg" alt="" width="28" height="28" />
+        <span id="header-mark">Vallostasis</span>
+      </RouterLink>
+      <div id="header-job" class="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 gap-y-1" />
+      <nav aria-label="Shop" class="flex items-center gap-4 text-sm">
+        <RouterLink to="/" exact-active-class="font-bold underline underline-offset-8">Floor</RouterLink>
+        <RouterLink to="/cards" active-class="font-bold underline underline-offset-8">Spec cards</RouterLink>
+        <RouterLink to="/shop" active-class="font-bold underline underline-offset-8">Gauges</RouterLink>
+      </nav>
+      <UnitSwitch />
+      <PersonChip />
+    </header>
+    <RouterView />
+    <KeysHelp />
+  </div>
+</template>

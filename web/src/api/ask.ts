@@ -1,0 +1,51 @@
+/** Calls of the generated client: the answer itself, or a Refusal with the reason and its fields. */
+import { client } from './generated/client.gen'
+import type { ErrorBody } from './generated'
+
+client.setConfig({ baseUrl: '' })
+
+export interface Suggestion {
+  label: string
+  text: string
+  confirm: boolean
+}
+
+export class Refusal extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly problems: { field: string; message: string }[] = [],
+    readonly suggestions: Suggestion[] = [],
+  ) {
+    super(message)
+  }
+
+  /** What is wrong at one field, empty when nothing is. */
+  at(field: string): string {
+    return this.problems.find((problem) => problem.field === field)?.message ?? ''
+  }
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+}
+
+const UNREACHABLE = 'The application cannot be reached. What you typed is kept: try again when it is back.'
+
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await call
+  } catch {
+    throw new Refusal('unavailable', UNREACHABLE)
+  }
+  if (answer.data !== undefined) return answer.data
+  const body = answer.error as Partial<ErrorBody> | undefined
+  if (body?.code === undefined) throw new Refusal('unavailable', UNREACHABLE)
+  throw new Refusal(body.code, body.message ?? '', body.problems, body.suggestions)
+}
+
+export function asRefusal(error: unknown): Refusal {
+  return error instanceof Refusal ? error : new Refusal('wrong', String(error))
+}

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { BlockView, HoleView } from '@/api/generated'
+import LimitRing from '@/shared/charts/LimitRing.vue'
+import StateGate from '@/shared/charts/StateGate.vue'
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import { deckLayout } from './deck'
+import type { Lens } from './place'
+import { meanDepth, type Preview, ringOf } from './rings'
+
+/** The block seen on its deck, to the scale of its own pitch and bore. */
+const props = defineProps<{
+  block: BlockView
+  lens: Lens
+  chosen: number | null
+  hour: number | null
+  preview: Preview | null
+}>()
+const emit = defineEmits<{ choose: [hole: number] }>()
+
+const layout = computed(() => deckLayout(props.block.card))
+const holes = computed(() =>
+  layout.value.holes.map((place) => {
+    const hole = props.block.holes.find((one) => one.number === place.number)
+    return { ...place, hole, ring: hole ? ringOf(hole, props.lens, props.preview) : null }
+  }),
+)
+
+function valueText(hole: HoleView): string {
+  if (props.lens === 'counterbore') {
+    const depth = meanDepth(hole)
+    return depth === null ? '–' : lengthText(depth, SIZE_WITH[unit.value])
+  }
+  if (hole.mean_m !== null) {
+    return lengthText(hole.mean_m, unit.value, { signed: true, limits: [hole.least_m, hole.greatest_m] })
+  }
+  return '–'
+}
+
+const TONE = {
+  in: 'fill-in',
+  out: 'fill-out',
+  'cannot tell': 'fill-unsure',
+  'not measured': 'fill-ink-soft',
+} as const
+</script>
+
+<template>
+  <svg
+    :viewBox="`0 0 ${layout.width} ${layout.height}`"
+    class="block max-h-[46vh] w-full"
+    aria-label="Block on its deck"
+  >
+    <g v-for="head in layout.heads" :key="head.name" class="fill-none stroke-ink-soft">
+      <path :d="`M${head.from} ${head.y + 9}v-6H${head.to}v6`" />
+      <text
+        :x="(head.from + head.to) / 2"
+        :y="head.y - 3"
+        text-anchor="middle"
+        class="fill-ink-soft stroke-none"
+        font-size="13"
+      >
+        {{ head.name }}
+      </text>
+    </g>
+    <rect
+      v-for="row in layout.rows"
+      :key="row.y"
+      x="2"
+      :y="row.y"
+      :width="row.width"
+      :height="row.height"
+      rx="14"
+      class="fill-iron stroke-rule"
+      stroke-width="1.5"
+    />
+    <circle
+      v-for="(bolt, index) in layout.bolts"
+      :key="index"
+      :cx="bolt.x"
+      :cy="bolt.y"
+      r="5.5"
+      class="fill-paper stroke-rule"
+    />
+    <g
+      v-for="one in holes"
+      :key="one.number"
+      class="cursor-pointer"
+      role="button"
+      tabindex="0"
+      :aria-label="`Hole ${one.number}: ${one.hole?.state}`"
+      :aria-pressed="one.number === chosen"
+      @click="emit('choose', one.number)"
+      @keydown.enter.prevent.stop="emit('choose', one.number)"
+      @keydown.space.prevent.stop="emit('choose', one.number)"
+    >
+      <rect
+        :x="one.x - layout.pitch / 2 + 2"
+        :y="one.top"
+        :width="layout.pitch - 4"
+        :height="layout.cell"
+        rx="8"
+        :class="one.number === chosen ? 'fill-act-wash stroke-act' : 'fill-transparent'"
+        stroke-width="2.5"
+      />
+      <g v-if="one.hole && one.ring" :transform="`translate(${one.x} ${one.y})`" :data-hole="one.number">
+        <circle :r="layout.boreRadius" class="fill-none stroke-rule" stroke-width="1" />
+        <LimitRing
+          :number="one.number"
+          :least="one.ring.least"
+          :greatest="one.ring.greatest"
+          :marks="one.ring.marks"
+          :expected="one.ring.expected"
+          :chosen-hour="one.number === chosen ? hour : null"
+        />
+        <text y="80" text-anchor="middle" class="fill-ink font-mono font-bold" font-size="19">
+          {{ valueText(one.hole) }}
+        </text>
+        <template v-if="lens === 'protrusion'">
+          <StateGate :state="one.hole.state" :x="-54" :y="89" />
+          <text x="-22" y="102" :class="TONE[one.hole.state]" font-size="14" class="font-bold">
+            {{ one.hole.state }}
+          </text>
+        </template>
+        <text v-else y="102" text-anchor="middle" class="fill-ink-soft" font-size="13">
+          {{ one.hole.parts.ledge_depths.length ? `${one.hole.parts.ledge_depths.length} read` : 'not read' }}
+        </text>
+      </g>
+    </g>
+  </svg>
+</template>

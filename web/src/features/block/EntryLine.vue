@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { BlockView, ReadingRow } from '@/api/generated'
+import { hourText } from '@/shared/format/clock'
+import { asTyped, lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import type { BlockPlace } from './place'
+import type { Entry } from './useEntry'
+
+/** One line to type a reading; what it means stands beside it before it is taken. */
+const props = defineProps<{ block: BlockView; place: BlockPlace; entry: Entry }>()
+const emit = defineEmits<{ undo: []; tape: [] }>()
+const input = ref<HTMLInputElement | null>(null)
+
+const { number, hour, quantity, lens } = props.place
+const { draft, understood, notYet, refusal, busy, type, take, answer } = props.entry
+const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
+const bare = computed(() =>
+  setup.value?.bare_unit === '0.01 mm' ? 'hundredths of a mm' : setup.value?.bare_unit,
+)
+
+const where = computed(() => {
+  const hole = understood.value ? understood.value.hole : number.value
+  const at = understood.value ? understood.value.hour : hour.value
+  if (hole === null) return 'type a hole first, such as 5 6h 3.2'
+  return `hole ${hole}${at === null ? '' : ` at ${hourText(at)}`}`
+})
+const value = computed(() => {
+  const answer = understood.value
+  if (!answer || answer.value_m === null) return ''
+  return lens.value === 'protrusion'
+    ? `${lengthText(answer.value_m, unit.value, { signed: true, digits: 1 })} ${unit.value}`
+    : `${lengthText(answer.value_m, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
+})
+const circumstances = computed(() => {
+  const now = setup.value
+  if (!now) return 'no gauge chosen'
+  const torque = now.hold_down_torque_nm ? ` ${Number(now.hold_down_torque_nm)} N·m` : ''
+  return [now.land, now.hold_down && `${now.hold_down}${torque}`].filter(Boolean).join(', ')
+})
+const lastOnes = computed(() =>
+  props.block.readings.filter((row) => row.quantity === quantity.value && !row.struck).slice(-3),
+)
+const place = (row: ReadingRow) => `${row.hole}·${row.hour === null ? '' : hourText(row.hour)}`
+
+function focus(): void {
+  input.value?.focus()
+}
+defineExpose({ focus })
+</script>
+
+<template>
+  <section
+    class="no-print sticky bottom-0 z-10 border-t-2 border-ink bg-sheet px-5 py-2"
+    aria-label="Entry line"
+  >
+    <div
+      v-if="refusal"
+      role="alert"
+      class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2 border-l-4 border-unsure pl-3"
+    >
+      <span>{{ refusal.message }}</span>
+      <button
+        v-for="suggestion in refusal.suggestions"
+        :key="suggestion.label"
+        type="button"
+        class="quiet"
+        @click="answer(suggestion)"
+      >
+        {{ suggestion.label }}
+      </button>
+      <template v-if="refusal.code === 'read before'">
+        <button type="button" class="quiet" @click="take({ readBefore: 'repeat' })">
+          A repeat: keep both
+        </button>
+        <button type="button" class="quiet" @click="take({ readBefore: 'correct' })">
+          Correct it: strike the first
+        </button>
+      </template>
+    </div>
+    <form class="flex flex-wrap items-center gap-x-4 gap-y-2" @submit.prevent="take()">
+      <label for="entry" class="font-bold">{{ lens === 'protrusion' ? 'Protrusion' : 'Ledge depth' }}</label>
+      <input
+        id="entry"
+        ref="input"
+        :value="draft.text"
+        type="text"
+        autocomplete="off"
+        autocapitalize="off"
+        spellcheck="false"
+        maxlength="60"
+        class="num h-12 w-64 max-w-full border-2 border-ink bg-paper px-3 text-2xl"
+        placeholder="5 6h 3.2"
+        aria-describedby="entry-echo"
+        @input="type(($event.target as HTMLInputElement).value)"
+        @keydown.esc="input?.blur()"
+      />
+      <button type="submit" class="quiet min-h-11" :disabled="busy || draft.text.trim() === ''">Take</button>
+      <p id="entry-echo" class="min-w-48 flex-1 text-sm leading-tight" aria-live="polite">
+        <span v-if="notYet" class="text-ink-soft">{{ notYet }}</span>
+        <template v-else>
+          <b>{{ where }}</b><template v-if="value"
+            >: <b class="num">{{ value }}</b></template
+          >
+          <span class="block text-ink-soft">{{ circumstances }} · a bare number is {{ bare }}</span>
+        </template>
+      </p>
+      <div class="ml-auto flex items-center gap-3 text-sm">
+        <span
+          v-for="row in lastOnes"
+          :key="row.reading_id"
+          class="num hidden text-ink-soft lg:inline"
+          :title="row.taken_by"
+        >
+          {{ place(row) }}
+          <b class="text-ink">{{ asTyped(row.typed, row.typed_unit).replace(' × 0.01 mm', '') }}</b>
+        </span>
+        <button type="button" class="quiet" title="Ctrl+Z" @click="emit('undo')">Undo</button>
+        <button type="button" class="quiet mr-6" title="T" @click="emit('tape')">Tape</button>
+      </div>
+    </form>
+  </section>
+</template>

@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { BlockView, HoleView } from '@/api/generated'
+import StateGate from '@/shared/charts/StateGate.vue'
+import { hourText } from '@/shared/format/clock'
+import { SIZE_WITH, lengthText } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+import SmallLength from '@/shared/ui/SmallLength.vue'
+
+import type { Lens } from './place'
+import { meanDepth } from './rings'
+
+/** Every hole in numbers; the unit stands once above. */
+const props = defineProps<{ block: BlockView; lens: Lens; chosen: number | null }>()
+const emit = defineEmits<{ choose: [hole: number, hour: number | null] }>()
+
+const hours = computed(() => {
+  const all = new Set(props.block.card.required_hours)
+  for (const hole of props.block.holes) {
+    for (const mark of props.lens === 'protrusion' ? hole.marks : hole.parts.ledge_depths) all.add(mark.hour)
+  }
+  return [...all].sort((a, b) => (a % 12) - (b % 12))
+})
+const markAt = (hole: HoleView, hour: number) => hole.marks.find((mark) => mark.hour === hour)
+const depthAt = (hole: HoleView, hour: number) => hole.parts.ledge_depths.find((depth) => depth.hour === hour)
+const toNext = (hole: HoleView) =>
+  hole.rules.find(
+    (rule) => rule.rule === 'difference to neighbour' && rule.where === `hole ${hole.number + 1}`,
+  )
+const shimText = (hole: HoleView) => hole.shims.map((shim) => shim.typed).join(' + ')
+const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
+
+const TONE = {
+  in: '',
+  out: 'font-bold text-out',
+  'cannot tell': 'font-bold text-unsure',
+  'not measured': '',
+} as const
+const STATE_TONE = {
+  in: 'text-in',
+  out: 'text-out',
+  'cannot tell': 'text-unsure',
+  'not measured': 'text-ink-soft',
+} as const
+</script>
+
+<template>
+  <table class="w-full border-collapse text-sm">
+    <thead>
+      <tr class="border-b border-ink-soft text-ink-soft">
+        <th scope="col" class="py-1.5 pl-2 text-left font-normal">Hole</th>
+        <th v-for="hour in hours" :key="hour" scope="col" class="px-2 text-right font-normal">
+          {{ hourText(hour) }}
+        </th>
+        <th scope="col" class="px-2 text-right font-normal">mean</th>
+        <template v-if="lens === 'protrusion'">
+          <th scope="col" class="px-2 text-right font-normal">round</th>
+          <th scope="col" class="px-2 text-right font-normal">to next</th>
+        </template>
+        <th v-else scope="col" class="px-2 text-right font-normal">flange rests at</th>
+        <th scope="col" class="px-3 text-left font-normal">liner</th>
+        <th scope="col" class="px-2 text-left font-normal">
+          {{ lens === 'protrusion' ? 'state' : 'ledge' }}
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr
+        v-for="hole in block.holes"
+        :key="hole.hole_id"
+        class="cursor-pointer border-b border-rule"
+        :class="hole.number === chosen ? 'bg-act-wash' : 'hover:bg-sheet'"
+        @click="emit('choose', hole.number, null)"
+      >
+        <th scope="row" class="py-1.5 pl-2 text-left">{{ hole.number }}</th>
+        <td
+          v-for="hour in hours"
+          :key="hour"
+          class="px-2 text-right"
+          @click.stop="emit('choose', hole.number, hour)"
+        >
+          <template v-if="lens === 'counterbore'">
+            <span v-if="depthAt(hole, hour)" class="num">{{ size(depthAt(hole, hour)?.depth_m ?? 0) }}</span>
+            <span v-else class="text-ink-soft">–</span>
+          </template>
+          <span v-else-if="markAt(hole, hour)" :class="TONE[markAt(hole, hour)?.state ?? 'in']">
+            <SmallLength
+              :metres="markAt(hole, hour)?.mean_m ?? 0"
+              :limits="[hole.least_m, hole.greatest_m]"
+              :signed="false"
+            />
+          </span>
+          <span v-else class="text-ink-soft">–</span>
+        </td>
+        <template v-if="lens === 'protrusion'">
+          <td class="px-2 text-right font-bold">
+            <SmallLength
+              v-if="hole.mean_m !== null"
+              :metres="hole.mean_m"
+              :expanded="hole.mean_expanded_m"
+              :limits="[hole.least_m, hole.greatest_m]"
+              :signed="false"
+            />
+          </td>
+          <td class="px-2 text-right">
+            <SmallLength
+              v-if="hole.variation_m !== null"
+              :metres="hole.variation_m"
+              :expanded="hole.variation_expanded_m"
+              :limits="[block.card.variation_m]"
+              :signed="false"
+            />
+          </td>
+          <td class="px-2 text-right" :class="TONE[toNext(hole)?.state ?? 'in']">
+            <SmallLength
+              v-if="toNext(hole)"
+              :metres="Math.abs(toNext(hole)?.value_m ?? 0)"
+              :expanded="toNext(hole)?.expanded_m"
+              :limits="[block.card.neighbour_m]"
+              :signed="false"
+            />
+            <span v-else class="text-ink-soft">–</span>
+          </td>
+        </template>
+        <template v-else>
+          <td class="num px-2 text-right font-bold">
+            {{ meanDepth(hole) === null ? '–' : size(meanDepth(hole) ?? 0) }}
+          </td>
+          <td class="num px-2 text-right">
+            {{ hole.parts.ledge_m === null ? '–' : size(hole.parts.ledge_m) }}
+          </td>
+        </template>
+        <td class="px-3 whitespace-nowrap">
+          {{ hole.liner?.mark ?? '–'
+          }}<span v-if="hole.shims.length" class="text-part"> +{{ shimText(hole) }}</span>
+        </td>
+        <td v-if="lens === 'protrusion'" class="px-2" :class="STATE_TONE[hole.state]">
+          <StateGate :state="hole.state" class="mr-1 inline align-[-3px]" />{{ hole.reason || hole.state }}
+        </td>
+        <td v-else class="px-2 text-ink-soft">
+          {{ hole.last_cut ? `cut to ${hole.last_cut.typed}` : 'as found'
+          }}{{ hole.parts.planes_differ ? ' · not flat' : '' }}
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>

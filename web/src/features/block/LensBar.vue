@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { BlockView } from '@/api/generated'
+import { lengthText, otherSmall, SIZE_WITH, type SmallUnit } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import type { Lens } from './place'
+
+/** Which lens the rings show, and the limits they are held against. */
+const props = defineProps<{ block: BlockView; lens: Lens }>()
+const emit = defineEmits<{ choose: [lens: Lens] }>()
+const LENSES: { lens: Lens; label: string; key: string }[] = [
+  { lens: 'protrusion', label: 'Protrusion', key: 'P' },
+  { lens: 'counterbore', label: 'Counterbore', key: 'K' },
+]
+
+function windowText(least: number | null, greatest: number | null, as: SmallUnit): string {
+  const text = (value: number | null) => (value === null ? '…' : lengthText(value, as))
+  return `${text(least)} – ${text(greatest)}`
+}
+
+function limitsIn(as: SmallUnit): string {
+  const card = props.block.card
+  const parts = [
+    `limits ${windowText(card.least_without_m, card.greatest_without_m, as)}`,
+    `on a shim ${windowText(card.least_with_m, card.greatest_with_m, as)}`,
+  ]
+  if (card.variation_m !== null) parts.push(`round ${lengthText(card.variation_m, as)}`)
+  if (card.neighbour_m !== null) parts.push(`neighbours ${lengthText(card.neighbour_m, as)}`)
+  return `${as} · ${parts.join(' · ')}`
+}
+const limits = computed(() => limitsIn(unit.value))
+const averages = computed(() => props.block.heads.filter((head) => head.rule !== null))
+</script>
+
+<template>
+  <div class="flex flex-wrap items-baseline gap-x-6 gap-y-1">
+    <nav aria-label="Lens" class="flex gap-5">
+      <button
+        v-for="one in LENSES"
+        :key="one.lens"
+        type="button"
+        class="min-h-9"
+        :class="one.lens === lens ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
+        :aria-pressed="one.lens === lens"
+        :title="`Key ${one.key}`"
+        @click="emit('choose', one.lens)"
+      >
+        {{ one.label }}
+      </button>
+    </nav>
+    <p v-if="lens === 'protrusion'" class="ml-auto text-sm text-ink-soft" :title="limitsIn(otherSmall(unit))">
+      {{ limits }}
+    </p>
+    <p v-else class="ml-auto text-sm text-ink-soft">
+      {{ SIZE_WITH[unit] }} from the deck · rings: ledge depths that put the liner at its greatest and its
+      least
+    </p>
+    <p v-for="head in averages" :key="head.holes.join()" class="w-full text-right text-sm text-ink-soft">
+      holes {{ head.holes.join(', ') }} average
+      {{ lengthText(head.rule?.value_m ?? 0, unit, { signed: true }) }}: {{ head.rule?.state }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { type BlockView, changeSetup, type GaugeVersion, listGauges, type Quantity } from '@/api/generated'
+import { lengthText, uncertaintyText } from '@/shared/format/lengths'
+import { personId, unit } from '@/shared/state/preferences'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import DialogFrame from '@/shared/ui/DialogFrame.vue'
+import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+
+/** Gauge, land, datum and clamp are part of every reading: changing one re-opens what was read before. */
+const props = defineProps<{ open: boolean; block: BlockView; jobId: string; quantity: Quantity }>()
+const emit = defineEmits<{ close: []; changed: [] }>()
+
+const gauges = shallowRef<GaugeVersion[]>([])
+const refusal = ref<Refusal | null>(null)
+const form = ref({ gauge: '', land: '', datum: '', holdDown: '', torque: '', sharedZero: true })
+provide(
+  PROBLEMS,
+  computed(() => problemsOf(refusal.value)),
+)
+
+const present = computed(() => props.block.setups.find((one) => one.quantity === props.quantity))
+const gaugeChoices = computed(() =>
+  gauges.value.map((gauge) => ({
+    value: gauge.gauge_id,
+    label: `${gauge.name} · ${gauge.kind} · step ${lengthText(Number(gauge.resolution_um) / 1e6, unit.value, { digits: 1 })} ${unit.value}`,
+  })),
+)
+const landChoices = computed(() =>
+  props.quantity === 'counterbore depth'
+    ? [{ value: 'ledge', label: 'ledge' }]
+    : props.block.card.lands.map(([name, , note]) => ({
+        value: name,
+        label: note ? `${name}: ${note}` : name,
+      })),
+)
+
+function fill(): void {
+  const now = present.value
+  form.value = {
+    gauge: now?.gauge.gauge_id ?? gauges.value[0]?.gauge_id ?? '',
+    land: now?.land ?? props.block.card.land,
+    datum: now?.datum ?? '',
+    holdDown: now?.hold_down ?? '',
+    torque: now?.hold_down_torque_nm === null ? '' : String(Number(now?.hold_down_torque_nm ?? 0) || ''),
+    sharedZero: now?.shared_zero ?? true,
+  }
+  refusal.value = null
+}
+
+onMounted(async () => {
+  gauges.value = await ask(listGauges()).catch(() => [])
+  fill()
+})
+watch(() => [props.open, props.quantity], fill)
+
+async function save(): Promise<void> {
+  try {
+    await ask(
+      changeSetup({
+        path: { job_id: props.jobId },
+        body: {
+          quantity: props.quantity,
+          gauge_id: form.value.gauge,
+          land: form.value.land,
+          datum: form.value.datum,
+          hold_down: form.value.holdDown,
+          hold_down_torque_nm: form.value.torque.trim() === '' ? null : form.value.torque.trim(),
+          shared_zero: form.value.sharedZero,
+          person_id: personId.value,
+        },
+      }),
+    )
+    emit('changed')
+    emit('close')
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  }
+}
+</script>
+
+<template>
+  <DialogFrame :open="open" :title="`How ${quantity} is read`" @close="emit('close')">
+    <form class="grid gap-3" @submit.prevent="save">
+      <ul v-if="present" class="text-sm">
+        <li>
+          One reading now: <b class="num">±{{ uncertaintyText(present.expanded_m, unit) }} {{ unit }}</b>
+          <template v-if="present.capability">
+            ·
+            <b :class="present.capability === 'good' ? 'text-in' : 'text-unsure'">{{
+              present.capability === 'good'
+                ? 'fine enough for this window'
+                : present.capability === 'marginal'
+                  ? 'just fine enough for this window: repeat near a limit'
+                  : 'too coarse for this window: take a finer gauge'
+            }}</b>
+          </template>
+        </li>
+        <li v-for="caution in present.cautions" :key="caution" class="text-unsure">{{ caution }}</li>
+      </ul>
+      <RefusalNote :refusal="refusal" />
+      <ChoiceField v-model="form.gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
+      <ChoiceField v-model="form.land" label="Land the tip stands on" :choices="landChoices" path="land" />
+      <TextField v-model="form.datum" label="Measured from" path="datum" />
+      <template v-if="quantity === 'protrusion'">
+        <div class="grid grid-cols-[1fr_8rem] gap-3">
+          <TextField v-model="form.holdDown" label="Hold-down" path="hold_down" hint="empty: not held down" />
+          <TextField v-model="form.torque" label="Torque" unit="N·m" path="hold_down_torque_nm" />
+        </div>
+        <label class="text-sm"
+          ><input v-model="form.sharedZero" type="checkbox" /> all holes from one zero of the gauge</label
+        >
+        <p class="caution">
+          Tighten a hold-down evenly, and never beyond its thread. What was read another way opens again:
+          readings on another land, or held another way, are never mixed.
+        </p>
+      </template>
+      <button type="submit" class="act justify-self-start">Read this way from now on</button>
+    </form>
+  </DialogFrame>
+</template>

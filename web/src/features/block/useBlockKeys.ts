@@ -1,0 +1,70 @@
+/** Keys of the block view; they stay silent while something is typed. */
+import { onKeyStroke } from '@vueuse/core'
+
+import type { BlockView } from '@/api/generated'
+import { stepHour } from '@/shared/format/clock'
+import { isTyping } from '@/shared/ui/typing'
+
+import type { BlockPlace } from './place'
+
+export interface KeyActions {
+  type: (character: string) => void
+  act: () => void
+  undo: () => void
+}
+
+export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, actions: KeyActions): void {
+  function turnClock(step: 1 | -1): void {
+    const hours = block()?.card.required_hours ?? []
+    place.go({ hour: stepHour(hours, place.hour.value, step) })
+  }
+
+  function stepHole(step: 1 | -1): void {
+    const numbers = block()?.holes.map((hole) => hole.number) ?? []
+    const at = place.number.value === null ? (step > 0 ? -1 : 0) : numbers.indexOf(place.number.value)
+    place.go({ hole: numbers[(at + step + numbers.length) % numbers.length] ?? null })
+  }
+
+  const togglePanel = (panel: string) => place.go({ open: place.open.value === panel ? '' : panel })
+  const plain: Record<string, () => void> = {
+    '[': () => turnClock(-1),
+    ']': () => turnClock(1),
+    ArrowLeft: () => stepHole(-1),
+    ArrowRight: () => stepHole(1),
+    p: () => place.go({ lens: 'protrusion' }),
+    k: () => place.go({ lens: 'counterbore' }),
+    w: () => togglePanel('why'),
+    t: () => togglePanel('tape'),
+    Escape: () => place.go({ open: '' }),
+  }
+
+  onKeyStroke(true, (event) => {
+    const withControl = event.ctrlKey || event.metaKey
+    if (withControl && event.key === 'Enter') {
+      event.preventDefault()
+      return actions.act()
+    }
+    const emptyField = event.target instanceof HTMLInputElement && event.target.value === ''
+    if (withControl && event.key === 'z' && (!isTyping(event) || emptyField)) {
+      event.preventDefault()
+      return actions.undo()
+    }
+    if (withControl || event.altKey || isTyping(event)) {
+      const inEmptyEntry = emptyField && (event.target as HTMLInputElement).id === 'entry'
+      if (inEmptyEntry && (event.key === '[' || event.key === ']')) {
+        event.preventDefault()
+        plain[event.key]?.()
+      }
+      return
+    }
+    if (/^[0-9+\-−.,]$/.test(event.key)) {
+      event.preventDefault()
+      return actions.type(event.key)
+    }
+    const action = plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+    if (action) {
+      event.preventDefault()
+      action()
+    }
+  })
+}

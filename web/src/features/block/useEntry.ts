@@ -1,0 +1,165 @@
+/** The entry line: what is typed is understood while typing, taken with Enter, and never lost. */
+import { useLocalStorage } from '@vueuse/core'
+import { computed, type ComputedRef, type Ref, ref, watch } from 'vue'
+
+import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
+import { computeParse, type ParseAnswer, takeReading } from '@/api/generated'
+import type { JobNow } from '@/shared/state/job'
+import { personId } from '@/shared/state/preferences'
+
+import { type BlockPlace, placeAfter } from './place'
+import type { Preview } from './rings'
+import type { Undo } from './useUndo'
+
+interface Draft {
+  text: string
+  /** Made once for what is typed, so that sending it again never doubles it. */
+  id: string
+}
+
+interface TakeAs {
+  text?: string
+  confirmed?: boolean
+  readBefore?: '' | 'repeat' | 'correct'
+}
+
+export interface Entry {
+  draft: Ref<Draft>
+  understood: Ref<ParseAnswer | null>
+  /** Why what is typed so far is no reading; shown quietly until it is sent. */
+  notYet: Ref<string>
+  refusal: Ref<Refusal | null>
+  busy: Ref<boolean>
+  preview: ComputedRef<Preview | null>
+  type: (text: string) => void
+  take: (as?: TakeAs) => Promise<void>
+  answer: (suggestion: Suggestion) => Promise<void>
+}
+
+export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
+  const draft = useLocalStorage<Draft>(`vallo-entry-${job.jobId}`, { text: '', id: '' })
+  const understood = ref<ParseAnswer | null>(null)
+  const notYet = ref('')
+  const refusal = ref<Refusal | null>(null)
+  const busy = ref(false)
+  /** True when the answer to a question came from the server that keeps the reading, not from the parser. */
+  let askedByTaking = false
+  let turn = 0
+
+  const setup = computed(() => job.block.value?.setups.find((one) => one.quantity === place.quantity.value))
+
+  function parse(confirmed = false): Promise<ParseAnswer> {
+    return ask(
+      computeParse({
+        body: {
+          text: draft.value.text,
+          bare_unit: setup.value?.bare_unit ?? 'mm',
+          confirmed,
+          holes: job.block.value?.holes.map((hole) => hole.number) ?? [],
+          present_hole: place.number.value,
+          present_hour: place.hour.value,
+        },
+      }),
+    )
+  }
+
+  async function understand(): Promise<void> {
+    const mine = ++turn
+    if (draft.value.text.trim() === '') {
+      understood.value = null
+      notYet.value = ''
+      return
+    }
+    try {
+      const answer = await parse()
+      if (mine !== turn) return
+      understood.value = answer
+      notYet.value = ''
+    } catch (error) {
+      if (mine !== turn) return
+      understood.value = null
+      notYet.value = asRefusal(error).message
+    }
+  }
+
+  function type(text: string): void {
+    draft.value = { text, id: crypto.randomUUID() }
+    refusal.value = null
+  }
+
+  async function take(as: TakeAs = {}): Promise<void> {
+    if (busy.value || draft.value.text.trim() === '') return
+    busy.value = true
+    refusal.value = null
+    try {
+      askedByTaking = false
+      const parsed = await parse(as.confirmed)
+      if (parsed.value_um === null) {
+        place.go({ hole: parsed.hole, hour: parsed.hour })
+        type('')
+        return
+      }
+      askedByTaking = true
+      await send(parsed, as)
+    } catch (error) {
+      refusal.value = asRefusal(error)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
+    const before = standingAt(parsed.hole, parsed.hour)
+    const taken = await ask(
+      takeReading({
+        path: { job_id: job.jobId },
+        body: {
+          reading_id: draft.value.id || crypto.randomUUID(),
+          quantity: place.quantity.value,
+          hole: parsed.hole,
+          hour: parsed.hour,
+          text: as.text || parsed.typed,
+          bare_unit: setup.value?.bare_unit ?? 'mm',
+          confirmed: as.confirmed ?? false,
+          read_before: as.readBefore ?? '',
+          person_id: personId.value,
+        },
+      }),
+    )
+    undo.took(taken.reading_id, as.readBefore === 'correct' ? before : [])
+    type('')
+    await job.reload()
+    const block = job.block.value
+    if (block && parsed.hole !== null) place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
+  }
+
+  /** Readings that a correction strikes with it. */
+  function standingAt(hole: number | null, hour: number | null): string[] {
+    const block = job.block.value
+    const present = block?.holes.find((one) => one.number === hole)
+    return (block?.readings ?? [])
+      .filter(
+        (row) =>
+          row.quantity === place.quantity.value && row.hole === hole && row.hour === hour && !row.struck,
+      )
+      .filter((row) => place.quantity.value !== 'protrusion' || row.set_id === present?.set_id)
+      .map((row) => row.reading_id)
+  }
+
+  async function answer(suggestion: Suggestion): Promise<void> {
+    if (askedByTaking) return take({ text: suggestion.text, confirmed: suggestion.confirm })
+    type(suggestion.text)
+    return take({ confirmed: suggestion.confirm })
+  }
+
+  const preview = computed<Preview | null>(() => {
+    const answer = understood.value
+    if (!answer || answer.hole === null || answer.hour === null || answer.value_m === null) return null
+    return { hole: answer.hole, hour: answer.hour, value: answer.value_m }
+  })
+
+  watch([() => draft.value.text, place.quantity, place.number, place.hour], () => void understand(), {
+    immediate: true,
+  })
+  return { draft, understood, notYet, refusal, busy, preview, type, take, answer }
+}

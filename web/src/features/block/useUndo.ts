@@ -1,0 +1,75 @@
+/** Undo strikes what was just recorded, or restores what was just struck; nothing is erased. */
+import { ref, type Ref } from 'vue'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { strike } from '@/api/generated'
+import type { JobNow } from '@/shared/state/job'
+import { personId } from '@/shared/state/preferences'
+
+interface Step {
+  row: string
+  struck: boolean
+  /** What a correction struck with it. */
+  withIt: string[]
+}
+
+export interface Undo {
+  refusal: Ref<Refusal | null>
+  took: (row: string, struckWithIt: string[]) => void
+  setStruck: (row: string, struck: boolean, reason: string) => Promise<void>
+  undo: () => Promise<void>
+}
+
+export function useUndo(job: JobNow): Undo {
+  const steps: Step[] = []
+  const refusal = ref<Refusal | null>(null)
+
+  function took(row: string, struckWithIt: string[]): void {
+    steps.push({ row, struck: false, withIt: struckWithIt })
+  }
+
+  async function send(row: string, struck: boolean, reason: string): Promise<void> {
+    await ask(strike({ path: { row_id: row }, body: { struck, reason, person_id: personId.value } }))
+  }
+
+  async function setStruck(row: string, struck: boolean, reason: string): Promise<void> {
+    try {
+      await send(row, struck, reason)
+      steps.push({ row, struck, withIt: [] })
+      refusal.value = null
+    } catch (error) {
+      refusal.value = asRefusal(error)
+    }
+    await job.reload()
+  }
+
+  async function undo(): Promise<void> {
+    const last = steps.pop() ?? newest()
+    if (!last) return
+    try {
+      await send(last.row, !last.struck, 'undone')
+      for (const row of last.withIt) await send(row, false, 'correction undone')
+      refusal.value = null
+    } catch (error) {
+      refusal.value = asRefusal(error)
+    }
+    await job.reload()
+  }
+
+  /** After a reload there is no list of steps: the newest thing standing is what is undone. */
+  function newest(): Step | null {
+    const block = job.block.value
+    const rows = [
+      ...(block?.readings ?? []).map((row) => ({
+        row: row.reading_id,
+        event: row.event,
+        struck: row.struck,
+      })),
+      ...(block?.done ?? []).map((row) => ({ row: row.row_id, event: row.event, struck: row.struck })),
+    ].filter((row) => !row.struck)
+    const last = rows.sort((a, b) => a.event - b.event).at(-1)
+    return last ? { row: last.row, struck: false, withIt: [] } : null
+  }
+
+  return { refusal, took, setStruck, undo }
+}

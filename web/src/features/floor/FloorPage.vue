@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { onMounted, ref, shallowRef } from 'vue'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { type FloorStrip, listJobs } from '@/api/generated'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+
+import JobStrip from './JobStrip.vue'
+
+/** All jobs as strips of rings. */
+const strips = shallowRef<FloorStrip[] | null>(null)
+const refusal = ref<Refusal | null>(null)
+onMounted(async () => {
+  try {
+    strips.value = await ask(listJobs())
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  }
+})
+</script>
+
+<template>
+  <main class="mx-auto w-full max-w-[1400px] px-5 py-4">
+    <div class="mb-2 flex items-center justify-between gap-4">
+      <h1 class="text-xl">Engines on the floor</h1>
+      <RouterLink :to="{ name: 'take-in' }" class="act inline-flex items-center"
+        >Take an engine in</RouterLink
+      >
+    </div>
+    <RefusalNote :refusal="refusal" />
+    <p v-if="strips === null && !refusal" class="text-ink-soft">Loading the jobs …</p>
+    <p v-else-if="strips?.length === 0" class="max-w-prose py-8 text-lg">
+      No engine is here yet. First write the engine's limits on a
+      <RouterLink to="/cards" class="link">spec card</RouterLink>, then take the engine in.
+    </p>
+    <JobStrip v-for="strip in strips ?? []" :key="strip.job.job_id" :strip="strip" />
+  </main>
+</template>

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { onMounted, provide } from 'vue'
+import { useRoute } from 'vue-router'
+
+import { JOB, useJobLoading } from '@/shared/state/job'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+
+import JobChips from './JobChips.vue'
+import RouteRule from './RouteRule.vue'
+
+/** What all views of one job share: its name above, its route, its block kept fresh. */
+const route = useRoute()
+const job = useJobLoading(String(route.params['job']))
+provide(JOB, job)
+onMounted(() => void job.reload())
+const { block, refusal } = job
+</script>
+
+<template>
+  <Teleport to="#header-job">
+    <JobChips v-if="block" :block="block" />
+  </Teleport>
+  <RouteRule v-if="block" :block="block" @marked="job.reload()" />
+  <div v-if="refusal" class="px-5 py-2">
+    <RefusalNote :refusal="refusal" />
+    <RouterLink v-if="!block" to="/" class="link">To the floor: all jobs</RouterLink>
+  </div>
+  <RouterView v-if="block" />
+  <p v-else-if="!refusal" class="p-8 text-ink-soft">Loading the block …</p>
+</template>

@@ -1,0 +1,1 @@
+<template><main class="p-5">…</main></template>

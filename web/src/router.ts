@@ -1,0 +1,37 @@
+/** Every view has its own address. */
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'floor', component: () => import('@/features/floor/FloorPage.vue') },
+    { path: '/jobs/new', name: 'take-in', component: () => import('@/features/floor/TakeInPage.vue') },
+    {
+      path: '/jobs/:job',
+      component: () => import('@/features/job/JobFrame.vue'),
+      children: [
+        {
+          path: '',
+          redirect: (to) => ({ name: 'block', params: { job: to.params['job'], lens: 'protrusion' } }),
+        },
+        {
+          path: ':lens(protrusion|counterbore)/:hole(\\d+)?',
+          name: 'block',
+          component: () => import('@/features/block/BlockPage.vue'),
+        },
+        {
+          path: 'cut/:hole(\\d+)',
+          name: 'cut',
+          component: () => import('@/features/counterbore/CutPage.vue'),
+        },
+        { path: 'liners', name: 'liners', component: () => import('@/features/liners/LinersPage.vue') },
+        { path: 'card', name: 'job-card', component: () => import('@/features/spec-cards/JobCardPage.vue') },
+        { path: 'proof', name: 'proof', component: () => import('@/features/proof/ProofPage.vue') },
+      ],
+    },
+    { path: '/cards', name: 'cards', component: () => import('@/features/spec-cards/CardsPage.vue') },
+    { path: '/cards/:card', name: 'card', component: () => import('@/features/spec-cards/CardPage.vue') },
+    { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
+    { path: '/:rest(.*)', name: 'nowhere', component: () => import('@/features/floor/NowherePage.vue') },
+  ],
+})

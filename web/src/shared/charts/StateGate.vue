@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import type { State } from '@/api/generated'
+
+/** Two bars for the limits and a mark for the reading: between, on a bar, outside, or not there. */
+defineProps<{ state: State; x?: number; y?: number }>()
+const TONE: Record<State, string> = {
+  in: 'text-in',
+  out: 'text-out',
+  'cannot tell': 'text-unsure',
+  'not measured': 'text-ink-soft',
+}
+</script>
+
+<template>
+  <svg
+    :class="TONE[state]"
+    :x="x"
+    :y="y"
+    width="26"
+    height="16"
+    viewBox="0 0 26 16"
+    role="img"
+    :aria-label="state"
+  >
+    <g fill="none" stroke="currentColor" stroke-width="2.2">
+      <path d="M9 1v14M21 1v14" />
+      <circle v-if="state === 'in'" cx="15" cy="8" r="3.6" fill="currentColor" stroke="none" />
+      <circle v-else-if="state === 'cannot tell'" cx="9" cy="8" r="3.6" class="fill-paper" />
+      <path
+        v-else-if="state === 'out'"
+        d="M3.6 3.6 8 8l-4.4 4.4L-.8 8z"
+        transform="translate(1 0)"
+        fill="currentColor"
+        stroke="none"
+      />
+    </g>
+    <path v-if="state === 'cannot tell'" d="M9 1v14" stroke="currentColor" stroke-width="2.2" />
+  </svg>
+</template>

@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+
+import { lengthText, sizeText, smallText, uncertaintyText } from './lengths'
+
+// One inch is 25.4 mm by definition (international yard and pound agreement, 1959).
+describe('lengths', () => {
+  it('converts by the definition of the inch', () => {
+    expect(lengthText(25.4e-6, 'thou')).toBe('1.0')
+    expect(lengthText(25.4e-3, 'inch')).toBe('1.0000')
+    expect(sizeText(8.9e-3, 'µm')).toBe('8.900 mm')
+    expect(sizeText(8.9e-3, 'thou')).toBe('0.3504 inch')
+  })
+
+  it('shows sign only where asked, and none for zero', () => {
+    expect(lengthText(50e-6, 'µm', { signed: true })).toBe('+50')
+    expect(lengthText(-50e-6, 'µm')).toBe('−50')
+    expect(lengthText(-0.2e-6, 'µm')).toBe('0')
+  })
+
+  it('never rounds across a limit', () => {
+    const limit = 50e-6
+    expect(lengthText(49.7e-6, 'µm', { limits: [limit] })).toBe('49.7')
+    expect(lengthText(50e-6, 'µm', { limits: [limit] })).toBe('50')
+    expect(lengthText(50.3e-6, 'µm', { limits: [limit] })).toBe('50.3')
+  })
+
+  it.each([-3, -1, -0.1, 0.1, 1, 3])('keeps the side of a limit %d µm away in both units', (away) => {
+    const limit = 76.2e-6
+    const value = limit + away * 1e-6
+    for (const [unit, size] of [
+      ['thou', 25.4e-6],
+      ['µm', 1e-6],
+    ] as const) {
+      const shown = Number(lengthText(value, unit, { limits: [limit] })) * size
+      expect(Math.sign(shown - limit)).toBe(Math.sign(away))
+    }
+  })
+
+  it('rounds halves away from zero in spite of binary fractions', () => {
+    expect(lengthText(1.005e-3, 'mm', { digits: 2 })).toBe('1.01')
+    expect(lengthText(-1.005e-3, 'mm', { digits: 2 })).toBe('−1.01')
+  })
+
+  it('rounds an uncertainty up, never down', () => {
+    expect(uncertaintyText(5.1e-6, 'µm')).toBe('6')
+    expect(uncertaintyText(5e-6, 'µm')).toBe('5')
+    expect(smallText(91.44e-6, 7.62e-6, 'thou')).toBe('+3.6 ±0.3 thou')
+  })
+})

@@ -1,0 +1,79 @@
+/**
+ * Lengths as the bench reads them: small lengths in thou or µm, sizes in inch or mm with them.
+ * A shown number never stands on another side of a limit than the value itself.
+ */
+export type SmallUnit = 'thou' | 'µm'
+export type SizeUnit = 'inch' | 'mm'
+
+export const SIZE_WITH: Record<SmallUnit, SizeUnit> = { thou: 'inch', µm: 'mm' }
+const METRES: Record<SmallUnit | SizeUnit, number> = { thou: 25.4e-6, µm: 1e-6, inch: 25.4e-3, mm: 1e-3 }
+const DIGITS: Record<SmallUnit | SizeUnit, number> = { thou: 1, µm: 0, inch: 4, mm: 3 }
+/** Float noise of limits and sums is far below a picometre: that is no crossing. */
+const NOISE = 1e-13
+const MOST_EXTRA_DIGITS = 3
+
+export interface Shown {
+  signed?: boolean
+  digits?: number
+  limits?: readonly (number | null | undefined)[]
+}
+
+/** A length [m] as a number in a unit, without the unit. */
+export function lengthText(metres: number, unit: SmallUnit | SizeUnit, shown: Shown = {}): string {
+  const digits = shown.digits ?? DIGITS[unit]
+  const limits = (shown.limits ?? []).filter((limit): limit is number => typeof limit === 'number')
+  let text = ''
+  for (let extra = 0; extra <= MOST_EXTRA_DIGITS; extra++) {
+    text = rounded(metres / METRES[unit], digits + extra)
+    const asShown = Number(text) * METRES[unit]
+    if (limits.every((limit) => sameSide(metres, asShown, limit))) break
+  }
+  if (Number(text) === 0) return text.replace('-', '')
+  return text.replace('-', '−').replace(/^(?=\d)/, shown.signed ? '+' : '')
+}
+
+/** Rounds half away from zero after the noise of binary fractions is taken off. */
+function rounded(value: number, digits: number): string {
+  const scale = 10 ** digits
+  const size = Math.floor(Math.abs(value) * scale + 0.5 + 1e-7) / scale
+  return (value < 0 ? -size : size).toFixed(digits)
+}
+
+function sameSide(exact: number, shown: number, limit: number): boolean {
+  const from = exact - limit
+  if (Math.abs(from) < NOISE) return true
+  const seen = shown - limit
+  return from < 0 ? seen < -NOISE : seen > NOISE
+}
+
+/** A small length with its unit and uncertainty: +3.6 ±0.3 thou. */
+export function smallText(
+  metres: number,
+  expanded: number | null,
+  unit: SmallUnit,
+  shown: Shown = {},
+): string {
+  const number = lengthText(metres, unit, { signed: true, ...shown })
+  return expanded === null ? `${number} ${unit}` : `${number} ±${uncertaintyText(expanded, unit)} ${unit}`
+}
+
+/** An expanded uncertainty [m], rounded up: it must never look smaller than it is. */
+export function uncertaintyText(expanded: number, unit: SmallUnit | SizeUnit): string {
+  const scale = 10 ** DIGITS[unit]
+  return (Math.ceil((expanded / METRES[unit]) * scale - 1e-6) / scale).toFixed(DIGITS[unit])
+}
+
+/** A size with its unit: 8.900 mm. */
+export function sizeText(metres: number, unit: SmallUnit): string {
+  return `${lengthText(metres, SIZE_WITH[unit])} ${SIZE_WITH[unit]}`
+}
+
+/** The same length in the other unit, shown on hover. */
+export function otherSmall(unit: SmallUnit): SmallUnit {
+  return unit === 'thou' ? 'µm' : 'thou'
+}
+
+/** Typed text with the unit a bare number takes, as kept with a reading. */
+export function asTyped(typed: string, unit: string): string {
+  return /[a-zµ"]/i.test(typed) ? typed : `${typed} ${unit === '0.01 mm' ? '× 0.01 mm' : unit}`
+}

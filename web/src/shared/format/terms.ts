@@ -1,0 +1,52 @@
+/** Sentences and arithmetic with numbers, written in the unit chosen. */
+import type { PhraseView, StepView, TermView } from '@/api/generated'
+
+import { lengthText, SIZE_WITH, type SmallUnit } from './lengths'
+
+export interface Piece {
+  text: string
+  number: boolean
+}
+
+/** One number of a sentence or step with its unit. */
+export function termText(term: TermView, unit: SmallUnit): string {
+  switch (term.kind) {
+    case 'small':
+      return `${lengthText(term.value, unit, { digits: unit === 'thou' ? 1 : fine(term.value) })} ${unit}`
+    case 'size':
+      return `${lengthText(term.value, SIZE_WITH[unit])} ${SIZE_WITH[unit]}`
+    case 'angle':
+      return `${term.value.toFixed(0)}°`
+    case 'share':
+      return `${(100 * term.value).toFixed(0)} %`
+    case 'count':
+      return String(Number(term.value.toFixed(2)))
+  }
+}
+
+/** Micrometres carry a decimal where they are no whole number. */
+function fine(metres: number): number {
+  const um = metres * 1e6
+  return Math.abs(um - Math.round(um)) < 0.05 ? 0 : 1
+}
+
+/** The sentence cut into words and numbers. */
+export function phrasePieces(phrase: PhraseView, unit: SmallUnit): Piece[] {
+  const terms = new Map(phrase.terms.map((term) => [term.symbol, term]))
+  return phrase.text
+    .split(/(\{[^}]+\})/)
+    .filter((part) => part !== '')
+    .map((part) => {
+      const term = terms.get(part.slice(1, -1))
+      return part.startsWith('{') && term
+        ? { text: termText(term, unit), number: true }
+        : { text: part, number: false }
+    })
+}
+
+/** The numbers that went into a step, each with what it is. */
+export function stepTerms(step: StepView, unit: SmallUnit): string[] {
+  return step.terms.map(
+    (term) => `${term.symbol} = ${termText(term, unit)}${term.note ? ` (${term.note})` : ''}`,
+  )
+}

@@ -1,0 +1,13 @@
+/** Choices of this browser: unit, person, ground. They survive a reload. */
+import { useLocalStorage } from '@vueuse/core'
+import { watchEffect } from 'vue'
+
+import type { SmallUnit } from '@/shared/format/lengths'
+
+export const unit = useLocalStorage<SmallUnit>('vallo-unit', 'µm')
+export const personId = useLocalStorage<string>('vallo-person', '')
+export const ground = useLocalStorage<'light' | 'dark'>('vallo-ground', 'light')
+
+watchEffect(() => {
+  document.documentElement.dataset['ground'] = ground.value
+})

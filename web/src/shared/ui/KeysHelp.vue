@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { ref } from 'vue'
+
+import { isTyping } from '@/shared/ui/typing'
+
+import DialogFrame from './DialogFrame.vue'
+
+const open = ref(false)
+const keys = [
+  ['0–9 + − .', 'start a reading, wherever you are on the block'],
+  ['5 6h 3.2', 'hole 5 at 6 h reads 3.2; what is left out stays as it stands'],
+  ['5 Enter', 'choose hole 5'],
+  ['[  ]', 'one position back, one on, round the clock'],
+  ['← →', 'the hole before, the hole after'],
+  ['Enter', 'take the reading'],
+  ['Esc', 'leave the entry line; what is typed stays'],
+  ['Ctrl+Z', 'undo: strike the last thing recorded, or restore it'],
+  ['Ctrl+Enter', 'the copper button: what this hole needs'],
+  ['P  K', 'lens: protrusion, counterbore'],
+  ['W', 'why: the arithmetic behind the state'],
+  ['T', 'the whole tape'],
+  ['?', 'this list'],
+] as const
+
+onKeyStroke('?', (event) => {
+  if (!isTyping(event)) open.value = true
+})
+</script>
+
+<template>
+  <button
+    type="button"
+    class="no-print fixed right-1 bottom-1 z-10 min-h-8 w-8 rounded-full text-sm text-ink-soft"
+    title="Keys (?)"
+    aria-label="Keys"
+    @click="open = true"
+  >
+    ?
+  </button>
+  <DialogFrame :open="open" title="Keys" @close="open = false">
+    <dl class="grid grid-cols-[9rem_1fr] gap-y-2">
+      <template v-for="[key, what] in keys" :key="key">
+        <dt class="num font-bold">{{ key }}</dt>
+        <dd>{{ what }}</dd>
+      </template>
+    </dl>
+  </DialogFrame>
+</template>

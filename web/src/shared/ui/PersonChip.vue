@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+
+import { people, person } from '@/shared/state/people'
+import { ground, personId } from '@/shared/state/preferences'
+</script>
+
+<template>
+  <Menu as="div" class="relative">
+    <MenuButton class="quiet text-sm" title="Who is reading">{{ person?.name ?? 'Who is it?' }}</MenuButton>
+    <MenuItems
+      class="absolute right-0 z-20 mt-1 w-56 border border-ink bg-sheet py-1 text-sm focus:outline-none"
+    >
+      <p class="px-3 py-1 text-xs text-ink-soft">Readings are kept under this name</p>
+      <MenuItem v-for="one in people" :key="one.person_id" v-slot="{ active }">
+        <button
+          type="button"
+          class="block w-full px-3 py-2 text-left"
+          :class="[active && 'bg-iron', one.person_id === personId && 'font-bold']"
+          @click="personId = one.person_id"
+        >
+          {{ one.name }}
+        </button>
+      </MenuItem>
+      <MenuItem v-slot="{ active }">
+        <button
+          type="button"
+          class="block w-full border-t border-rule px-3 py-2 text-left"
+          :class="active && 'bg-iron'"
+          @click="ground = ground === 'dark' ? 'light' : 'dark'"
+        >
+          {{ ground === 'dark' ? 'Paper by day' : 'After dark' }}
+        </button>
+      </MenuItem>
+    </MenuItems>
+  </Menu>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed, inject, ref, useId } from 'vue'
+
+import { NO_PROBLEMS, PROBLEMS } from './problems'
+
+/** One labelled field; what is wrong with it stands below it. */
+const props = defineProps<{
+  label: string
+  path?: string
+  hint?: string
+  unit?: string
+  hideLabel?: boolean
+  long?: boolean
+  whole?: boolean
+}>()
+const model = defineModel<string | number | null>({ required: true })
+const id = useId()
+const problems = inject(PROBLEMS, ref(NO_PROBLEMS))
+const problem = computed(() => (props.path ? (problems.value.get(props.path) ?? '') : ''))
+</script>
+
+<template>
+  <div>
+    <label :for="id" class="block text-sm text-ink-soft" :class="hideLabel && 'sr-only'">
+      {{ label }}<span v-if="unit"> [{{ unit }}]</span>
+    </label>
+    <textarea
+      v-if="long"
+      :id="id"
+      v-model="model"
+      rows="2"
+      class="field"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem || hint ? `${id}-note` : undefined"
+    />
+    <input
+      v-else
+      :id="id"
+      v-model="model"
+      type="text"
+      :inputmode="whole ? 'numeric' : undefined"
+      autocomplete="off"
+      class="field"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem || hint ? `${id}-note` : undefined"
+    />
+    <p
+      v-if="problem || hint"
+      :id="`${id}-note`"
+      class="text-sm"
+      :class="problem ? 'text-out' : 'text-ink-soft'"
+    >
+      {{ problem || hint }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,20 @@
+/** What is wrong, by the path of its field; a form provides it, its fields show it. */
+import type { InjectionKey, Ref } from 'vue'
+
+import type { Refusal } from '@/api/ask'
+
+export type Problems = ReadonlyMap<string, string>
+
+export const NO_PROBLEMS: Problems = new Map()
+export const PROBLEMS: InjectionKey<Ref<Problems>> = Symbol('problems')
+
+/** Problems of a refused request; a prefix such as "card." of the request's own shape is taken off. */
+export function problemsOf(refusal: Refusal | null, prefix = ''): Problems {
+  if (refusal === null) return NO_PROBLEMS
+  return new Map(
+    refusal.problems.map((one) => [
+      one.field.startsWith(prefix) ? one.field.slice(prefix.length) : one.field,
+      one.message,
+    ]),
+  )
+}
