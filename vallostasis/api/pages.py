@@ -23,8 +23,7 @@ class _HashedFiles(StaticFiles):
 
 def mount_pages(app: FastAPI, folder: Path) -> None:
     """Serve the front end from a folder; addresses of views all lead to its one page."""
-    if (folder / "assets").is_dir():
-        app.mount("/assets", _HashedFiles(directory=folder / "assets"), name="assets")
+    app.mount("/assets", _HashedFiles(directory=folder / "assets", check_dir=False), name="assets")
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str, request: Request) -> Response:

@@ -40,6 +40,9 @@ function valueText(hole: HoleView): string {
   return '–'
 }
 
+/** Gate and word stand in the middle together; letters of this face are about 7.4 wide. */
+const gateLeft = (state: string) => -(31 + state.length * 7.4) / 2
+
 const TONE = {
   in: 'fill-in',
   out: 'fill-out',
@@ -120,12 +123,18 @@ const TONE = {
           {{ valueText(one.hole) }}
         </text>
         <template v-if="lens === 'protrusion'">
-          <StateGate :state="one.hole.state" :x="-54" :y="89" />
-          <text x="-22" y="102" :class="TONE[one.hole.state]" font-size="14" class="font-bold">
+          <StateGate :state="one.hole.state" :x="gateLeft(one.hole.state)" :y="90" />
+          <text
+            :x="gateLeft(one.hole.state) + 31"
+            y="103"
+            :class="TONE[one.hole.state]"
+            font-size="14"
+            class="font-bold"
+          >
             {{ one.hole.state }}
           </text>
         </template>
-        <text v-else y="102" text-anchor="middle" class="fill-ink-soft" font-size="13">
+        <text v-else y="103" text-anchor="middle" class="fill-ink-soft" font-size="13">
           {{ one.hole.parts.ledge_depths.length ? `${one.hole.parts.ledge_depths.length} read` : 'not read' }}
         </text>
       </g>

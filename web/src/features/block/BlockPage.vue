@@ -124,7 +124,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
                 'text-unsure': hole.state === 'cannot tell',
                 'text-ink-soft': hole.state === 'not measured',
               }"
-              >{{ hole.reason || hole.state }}</span
+              >{{ hole.state === 'in' ? 'is in' : hole.reason || hole.state }}</span
             >
           </h2>
           <HoleSection :block="block" :hole="hole" :hour="hour" :preview-value="previewHere?.value ?? null" />

@@ -5,6 +5,7 @@ import type { BlockView, ReadingRow } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
 import { asTyped, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
 import type { BlockPlace } from './place'
 import type { Entry } from './useEntry'
@@ -43,7 +44,15 @@ const circumstances = computed(() => {
 const lastOnes = computed(() =>
   props.block.readings.filter((row) => row.quantity === quantity.value && !row.struck).slice(-3),
 )
-const place = (row: ReadingRow) => `${row.hole}·${row.hour === null ? '' : hourText(row.hour)}`
+const placeText = (row: ReadingRow) => `${row.hole}·${row.hour === null ? '' : hourText(row.hour)}`
+
+/** In the unit chosen, like everything else here; as typed on hover. */
+function shown(row: ReadingRow): string {
+  const metres = Number(row.value_um) / 1e6
+  return lens.value === 'protrusion'
+    ? lengthText(metres, unit.value, { signed: true, digits: 1 })
+    : lengthText(metres, SIZE_WITH[unit.value])
+}
 
 function focus(): void {
   input.value?.focus()
@@ -56,30 +65,12 @@ defineExpose({ focus })
     class="no-print sticky bottom-0 z-10 border-t-2 border-ink bg-sheet px-5 py-2"
     aria-label="Entry line"
   >
-    <div
-      v-if="refusal"
-      role="alert"
-      class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2 border-l-4 border-unsure pl-3"
-    >
-      <span>{{ refusal.message }}</span>
-      <button
-        v-for="suggestion in refusal.suggestions"
-        :key="suggestion.label"
-        type="button"
-        class="quiet"
-        @click="answer(suggestion)"
-      >
-        {{ suggestion.label }}
-      </button>
-      <template v-if="refusal.code === 'read before'">
-        <button type="button" class="quiet" @click="take({ readBefore: 'repeat' })">
-          A repeat: keep both
-        </button>
-        <button type="button" class="quiet" @click="take({ readBefore: 'correct' })">
-          Correct it: strike the first
-        </button>
-      </template>
-    </div>
+    <RefusalChoices
+      class="mb-2"
+      :refusal="refusal"
+      @answer="answer"
+      @read-before="(what) => take({ readBefore: what })"
+    />
     <form class="flex flex-wrap items-center gap-x-4 gap-y-2" @submit.prevent="take()">
       <label for="entry" class="font-bold">{{ lens === 'protrusion' ? 'Protrusion' : 'Ledge depth' }}</label>
       <input
@@ -112,10 +103,10 @@ defineExpose({ focus })
           v-for="row in lastOnes"
           :key="row.reading_id"
           class="num hidden text-ink-soft lg:inline"
-          :title="row.taken_by"
+          :title="`typed ${asTyped(row.typed, row.typed_unit)} by ${row.taken_by}`"
         >
-          {{ place(row) }}
-          <b class="text-ink">{{ asTyped(row.typed, row.typed_unit).replace(' × 0.01 mm', '') }}</b>
+          {{ placeText(row) }}
+          <b class="text-ink">{{ shown(row) }}</b>
         </span>
         <button type="button" class="quiet" title="Ctrl+Z" @click="emit('undo')">Undo</button>
         <button type="button" class="quiet mr-6" title="T" @click="emit('tape')">Tape</button>

@@ -160,7 +160,7 @@ const small = (metres: number) =>
           class="fill-part"
           font-size="13"
         >
-          {{ lip.name }} {{ small(lip.height) }}
+          {{ lip.name }}, if any: {{ small(lip.height) }}
         </text>
         <text :x="s.LINER_RIGHT + 8" :y="picture.linerTop + 30" class="fill-ink" font-size="13">
           {{ measured ? 'measured' : 'predicted' }}

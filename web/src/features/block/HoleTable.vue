@@ -29,6 +29,11 @@ const toNext = (hole: HoleView) =>
     (rule) => rule.rule === 'difference to neighbour' && rule.where === `hole ${hole.number + 1}`,
   )
 const shimText = (hole: HoleView) => hole.shims.map((shim) => shim.typed).join(' + ')
+/** A hole on a shim has limits of its own. */
+const ownLimits = (hole: HoleView) =>
+  [hole.least_m, hole.greatest_m]
+    .map((limit) => (limit === null ? '…' : lengthText(limit, unit.value)))
+    .join(' – ')
 const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
 
 const TONE = {
@@ -133,10 +138,14 @@ const STATE_TONE = {
         </template>
         <td class="px-3 whitespace-nowrap">
           {{ hole.liner?.mark ?? '–'
-          }}<span v-if="hole.shims.length" class="text-part"> +{{ shimText(hole) }}</span>
+          }}<span v-if="hole.shims.length" class="text-part">
+            +{{ shimText(hole) }}<span class="block text-xs text-ink-soft">{{ ownLimits(hole) }}</span></span
+          >
         </td>
         <td v-if="lens === 'protrusion'" class="px-2" :class="STATE_TONE[hole.state]">
-          <StateGate :state="hole.state" class="mr-1 inline align-[-3px]" />{{ hole.reason || hole.state }}
+          <StateGate :state="hole.state" class="mr-1 inline align-[-3px]" />{{
+            hole.state === 'in' ? 'in' : hole.reason || hole.state
+          }}
         </td>
         <td v-else class="px-2 text-ink-soft">
           {{ hole.last_cut ? `cut to ${hole.last_cut.typed}` : 'as found'

@@ -1,1 +1,84 @@
-<template><main class="p-5">…</main></template>
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { type HolePlanView, readCutPlan } from '@/api/generated'
+import { useJob } from '@/shared/state/job'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+
+import CutForm from './CutForm.vue'
+import FitForm from './FitForm.vue'
+import PlanView from './PlanView.vue'
+
+/** One hole from plan to fit: what to cut and which shim, then recording what was done. */
+const job = useJob()
+const route = useRoute()
+const plan = shallowRef<HolePlanView | null>(null)
+const refusal = ref<Refusal | null>(null)
+const otherLiner = ref('')
+
+const hole = computed(
+  () => job.block.value?.holes.find((one) => one.number === Number(route.params['hole'])) ?? null,
+)
+const liners = computed(() => job.block.value?.liners ?? [])
+const linerOut = computed(() => hole.value?.liner === null)
+
+watch(
+  () => [hole.value?.hole_id, job.block.value?.event, otherLiner.value] as const,
+  async ([id]) => {
+    if (!id) return
+    try {
+      plan.value = await ask(readCutPlan({ path: { hole_id: id }, query: { liner_mark: otherLiner.value } }))
+      refusal.value = null
+    } catch (error) {
+      refusal.value = asRefusal(error)
+    }
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <main v-if="hole" class="grid flex-1 content-start lg:grid-cols-[minmax(0,1fr)_25rem]">
+    <section class="min-w-0 px-5 py-3" aria-label="Cut plan">
+      <div class="flex flex-wrap items-baseline gap-x-4">
+        <RouterLink
+          :to="{ name: 'block', params: { job: job.jobId, lens: 'protrusion', hole: hole.number } }"
+          class="link text-sm"
+          >Block</RouterLink
+        >
+        <h1 class="text-xl">Hole {{ hole.number }}: cut and shim</h1>
+        <label class="ml-auto text-sm text-ink-soft"
+          >for liner
+          <select v-model="otherLiner" class="rounded border border-rule bg-sheet px-2 py-1 text-ink">
+            <option value="">
+              {{ plan?.liner_mark && !otherLiner ? `${plan.liner_mark}, as it is` : 'the one in it' }}
+            </option>
+            <option v-for="one in liners" :key="one.liner.mark" :value="one.liner.mark">
+              {{ one.liner.mark }}{{ one.hole ? ` (hole ${one.hole})` : '' }}
+            </option>
+          </select>
+        </label>
+      </div>
+      <RefusalNote :refusal="refusal" />
+      <PlanView v-if="plan" :plan="plan" />
+    </section>
+    <aside class="grid content-start gap-6 border-rule px-5 py-3 lg:border-l">
+      <template v-if="linerOut">
+        <FitForm :hole="hole" :liners="liners" :plan="plan" />
+        <CutForm :hole="hole" :plan="plan" again />
+      </template>
+      <template v-else>
+        <CutForm :hole="hole" :plan="plan" />
+        <FitForm :hole="hole" :liners="liners" :plan="plan" />
+      </template>
+    </aside>
+  </main>
+  <main v-else class="p-8">
+    <p class="text-lg">There is no hole {{ route.params['hole'] }} in this block.</p>
+    <RouterLink :to="{ name: 'block', params: { job: job.jobId, lens: 'protrusion' } }" class="link"
+      >To the block</RouterLink
+    >
+  </main>
+</template>

@@ -1,1 +1,68 @@
-<template><main class="p-5">…</main></template>
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { useJob } from '@/shared/state/job'
+import { unit } from '@/shared/state/preferences'
+
+import AddLinerForm from './AddLinerForm.vue'
+import LinerRow from './LinerRow.vue'
+
+/** The liners of the job: maker, batch, where each one is, and its flange at every named land. */
+const job = useJob()
+const route = useRoute()
+const liners = computed(() => job.block.value?.liners ?? [])
+const lands = computed(() => job.block.value?.card.lands ?? [])
+const setup = computed(() => job.block.value?.setups.find((one) => one.quantity === 'flange thickness'))
+</script>
+
+<template>
+  <main class="mx-auto w-full max-w-6xl px-5 py-4">
+    <div class="flex flex-wrap items-baseline justify-between gap-4">
+      <h1 class="text-xl">Liners and their flanges</h1>
+      <p class="text-sm text-ink-soft">
+        {{ SIZE_WITH[unit] }} · read with {{ setup?.gauge.name ?? 'no gauge yet' }}
+      </p>
+    </div>
+    <p v-if="liners.length === 0" class="py-4 text-lg">
+      No liner is in this job yet. Paint a mark on each one, then write it down here.
+    </p>
+    <div v-else class="overflow-x-auto">
+      <table class="w-full border-collapse">
+        <thead>
+          <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
+            <th scope="col" class="py-2 font-normal">Mark</th>
+            <th scope="col" class="font-normal">make</th>
+            <th scope="col" class="font-normal">batch</th>
+            <th scope="col" class="font-normal">hole</th>
+            <th
+              v-for="[name, raised, note] in lands"
+              :key="name"
+              scope="col"
+              class="pl-4 font-normal"
+              :title="note"
+            >
+              flange at the {{ name }}
+              <span v-if="raised > 0" class="num">(+{{ lengthText(raised, unit) }})</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <LinerRow
+            v-for="one in liners"
+            :key="one.liner.liner_id"
+            :liner="one"
+            :lands="lands.map(([name]) => name)"
+            :wanted="route.query['liner'] === one.liner.mark"
+          />
+        </tbody>
+      </table>
+    </div>
+    <p class="caution mt-4">
+      Thickness and protrusion are compared on one land only. A thickness over the lip, written down as the
+      flat land, makes parts and reading disagree by the height of the lip.
+    </p>
+    <AddLinerForm class="mt-6" />
+  </main>
+</template>

@@ -1,1 +1,44 @@
-<template><main class="p-5">…</main></template>
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { useJob } from '@/shared/state/job'
+import { unit } from '@/shared/state/preferences'
+
+/** The proof sheet as it prints, and everything that can be taken away. */
+const job = useJob()
+const frame = ref<HTMLIFrameElement | null>(null)
+const base = computed(() => `/api/jobs/${job.jobId}`)
+const query = computed(() => `unit=${unit.value === 'thou' ? 'thou' : 'um'}`)
+const open = computed(() => job.block.value?.holes.filter((hole) => hole.state !== 'in') ?? [])
+/** A new event makes a new sheet. */
+const sheet = computed(() => `${base.value}/proof.html?${query.value}#${job.block.value?.event ?? 0}`)
+
+function print(): void {
+  frame.value?.contentWindow?.print()
+}
+</script>
+
+<template>
+  <main class="flex flex-1 flex-col px-5 py-3">
+    <div class="flex flex-wrap items-center gap-3 pb-3">
+      <h1 class="text-xl">Proof sheet</h1>
+      <p v-if="open.length" class="text-unsure">
+        not proved yet: {{ open.map((hole) => `hole ${hole.number} ${hole.state}`).join(', ') }}
+      </p>
+      <p v-else class="text-in">every hole is in</p>
+      <div class="ml-auto flex flex-wrap gap-3">
+        <a class="act inline-flex items-center" :href="`${base}/proof.pdf?${query}`" download>PDF</a>
+        <button type="button" class="quiet" @click="print">Print</button>
+        <a class="quiet inline-flex items-center" :href="`${base}/readings.csv`" download>Readings as CSV</a>
+        <a class="quiet inline-flex items-center" :href="`${base}/job.json`" download>Whole job as JSON</a>
+      </div>
+    </div>
+    <iframe
+      ref="frame"
+      :key="sheet"
+      :src="sheet"
+      title="Proof sheet"
+      class="min-h-[70vh] w-full flex-1 border border-rule bg-white"
+    />
+  </main>
+</template>

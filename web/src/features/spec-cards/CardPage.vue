@@ -1,1 +1,130 @@
-<template><main class="p-5">…</main></template>
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, provide, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { addCard, type CardWithVersions, readCard, saveVersion } from '@/api/generated'
+import { whenText } from '@/shared/format/time'
+import { personId } from '@/shared/state/preferences'
+import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+
+import CardCutting from './CardCutting.vue'
+import { CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
+import CardEngine from './CardEngine.vue'
+import CardLimits from './CardLimits.vue'
+import CardMeasuring from './CardMeasuring.vue'
+import StaleChoice from './StaleChoice.vue'
+
+/** One spec card: edited here, kept in this browser until saved, saved as a new version. */
+const route = useRoute()
+const router = useRouter()
+const id = computed(() => String(route.params['card']))
+const isNew = computed(() => id.value === 'new')
+const versions = shallowRef<CardWithVersions | null>(null)
+const refusal = ref<Refusal | null>(null)
+const saved = ref('')
+const draft = useLocalStorage<CardDraft>(`vallo-card-${id.value}`, draftOf(emptyCard(), 0))
+provide(CARD, draft)
+provide(
+  PROBLEMS,
+  computed(() => problemsOf(refusal.value, 'card.')),
+)
+
+const newest = computed(() => versions.value?.versions[0])
+const changed = computed(() => {
+  const base = versions.value?.cards[0] ?? emptyCard()
+  return JSON.stringify(strip(cardOf(draft.value))) !== JSON.stringify(strip(base))
+})
+
+/** Exact values follow from the text; only the text counts as a change. */
+function strip(value: unknown): unknown {
+  return JSON.parse(JSON.stringify(value, (key, one: unknown) => (key === 'um' ? undefined : one)))
+}
+
+async function load(): Promise<void> {
+  if (isNew.value) return
+  try {
+    const answer = await ask(readCard({ path: { spec_card_id: id.value } }))
+    versions.value = answer
+    const card = answer.cards[0]
+    const version = answer.versions[0]?.version ?? 0
+    if (card && draft.value.basedOn === 0) draft.value = draftOf(card, version)
+    if (card && !changed.value) draft.value = draftOf(card, version)
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  }
+}
+watch(id, load, { immediate: true })
+
+async function save(): Promise<void> {
+  saved.value = ''
+  const body = { card: cardOf(draft.value), based_on_version: draft.value.basedOn, person_id: personId.value }
+  try {
+    if (isNew.value) {
+      const made = await ask(addCard({ body }))
+      draft.value = draftOf(emptyCard(), 0)
+      return void router
+        .replace({ name: 'card', params: { card: made.spec_card_id } })
+        .then(() => router.go(0))
+    }
+    await ask(saveVersion({ path: { spec_card_id: id.value }, body }))
+    refusal.value = null
+    draft.value = { ...draft.value, basedOn: 0 }
+    await load()
+    saved.value = `Saved as version ${newest.value?.version ?? ''}. Jobs keep the version they are judged by until it is changed there.`
+  } catch (error) {
+    refusal.value = asRefusal(error)
+    if (refusal.value.code === 'stale')
+      versions.value = await ask(readCard({ path: { spec_card_id: id.value } }))
+  }
+}
+
+function saveOnTop(): void {
+  draft.value.basedOn = newest.value?.version ?? 0
+  void save()
+}
+
+function takeTheirs(): void {
+  const card = versions.value?.cards[0]
+  if (card) draft.value = draftOf(card, newest.value?.version ?? 0)
+  refusal.value = null
+}
+</script>
+
+<template>
+  <main class="mx-auto w-full max-w-6xl px-5 py-4">
+    <div class="flex flex-wrap items-baseline gap-x-5">
+      <RouterLink to="/cards" class="link text-sm">Spec cards</RouterLink>
+      <h1 class="text-xl">{{ isNew ? 'A new spec card' : draft.card.name }}</h1>
+      <p v-if="newest" class="text-sm text-ink-soft">
+        version {{ newest.version }}, saved by {{ newest.saved_by }} {{ whenText(newest.saved_at) }}
+      </p>
+      <p v-if="changed && !isNew" class="text-sm text-unsure">changed here, not saved</p>
+    </div>
+    <StaleChoice
+      v-if="refusal?.code === 'stale' && versions?.cards[0]"
+      :message="refusal.message"
+      :theirs="versions.cards[0]"
+      :mine="cardOf(draft)"
+      @mine="saveOnTop"
+      @theirs="takeTheirs"
+    />
+    <RefusalNote v-else :refusal="refusal" />
+    <p v-if="saved" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
+    <form class="mt-3 grid gap-6 pb-24" @submit.prevent="save">
+      <CardEngine />
+      <CardLimits />
+      <CardMeasuring />
+      <CardCutting />
+      <div class="sticky bottom-0 flex items-center gap-4 border-t-2 border-ink bg-paper py-3">
+        <button type="submit" class="act">{{ isNew ? 'Save the card' : 'Save as next version' }}</button>
+        <button v-if="changed && !isNew" type="button" class="quiet" @click="takeTheirs">
+          Drop my changes
+        </button>
+        <span class="text-sm text-ink-soft">An empty limit means that the card sets none.</span>
+      </div>
+    </form>
+  </main>
+</template>

@@ -23,7 +23,8 @@ describe('terms', () => {
       { text: 'Cut to {D}, fit {s}', terms: [term('D', 9e-3, 'size'), term('s', 1e-4, 'size')] },
       'µm',
     )
-    expect(pieces.map((piece) => piece.text).join('')).toBe('Cut to 9.000 mm, fit 0.100 mm')
+    const written = pieces.map((piece) => (piece.unit ? `${piece.text} ${piece.unit}` : piece.text)).join('')
+    expect(written).toBe('Cut to 9.000 mm, fit 0.100 mm')
     expect(pieces.filter((piece) => piece.number)).toHaveLength(2)
   })
 

@@ -4,7 +4,10 @@ import type { PhraseView, StepView, TermView } from '@/api/generated'
 import { lengthText, SIZE_WITH, type SmallUnit } from './lengths'
 
 export interface Piece {
+  /** Words, or the digits of a number. */
   text: string
+  /** Unit of a number; empty for words and plain counts. */
+  unit: string
   number: boolean
 }
 
@@ -38,9 +41,9 @@ export function phrasePieces(phrase: PhraseView, unit: SmallUnit): Piece[] {
     .filter((part) => part !== '')
     .map((part) => {
       const term = terms.get(part.slice(1, -1))
-      return part.startsWith('{') && term
-        ? { text: termText(term, unit), number: true }
-        : { text: part, number: false }
+      if (!part.startsWith('{') || !term) return { text: part, unit: '', number: false }
+      const [digits = '', ...rest] = termText(term, unit).split(' ')
+      return { text: digits, unit: rest.join(' '), number: true }
     })
 }
 

@@ -10,10 +10,12 @@ const pieces = computed(() => phrasePieces(props.phrase, unit.value))
 </script>
 
 <template>
-  <span
-    ><template v-for="(piece, index) in pieces" :key="index"
-      ><span v-if="piece.number" class="num">{{ piece.text }}</span
+  <span>
+    <template v-for="(piece, index) in pieces" :key="index"
+      ><span v-if="piece.number" class="whitespace-nowrap"
+        ><span class="num">{{ piece.text }}</span
+        ><template v-if="piece.unit">&nbsp;{{ piece.unit }}</template></span
       ><template v-else>{{ piece.text }}</template></template
-    ></span
-  >
+    >
+  </span>
 </template>

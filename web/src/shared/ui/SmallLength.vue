@@ -24,10 +24,10 @@ const other = computed(() =>
 </script>
 
 <template>
-  <span class="num" :title="other"
-    >{{ number
-    }}<span v-if="expanded !== null" class="font-normal opacity-75">
-      ±{{ uncertaintyText(expanded, unit) }}</span
-    ><template v-if="withUnit"> {{ unit }}</template></span
+  <span class="whitespace-nowrap" :title="other"
+    ><span class="num">{{ number }}</span
+    ><span v-if="expanded !== null" class="num ml-1 font-normal opacity-75"
+      >±{{ uncertaintyText(expanded, unit) }}</span
+    ><template v-if="withUnit">&nbsp;{{ unit }}</template></span
   >
 </template>

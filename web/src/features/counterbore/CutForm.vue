@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, provide, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { type HolePlanView, type HoleView, recordCut } from '@/api/generated'
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { useJob } from '@/shared/state/job'
+import { personId, unit } from '@/shared/state/preferences'
+import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import TextField from '@/shared/ui/TextField.vue'
+
+import { shimText } from './shims'
+
+/** What was cut, as it was cut: depth by the stop, passes counted, the shim it was cut for. */
+const props = defineProps<{ hole: HoleView; plan: HolePlanView | null; again?: boolean }>()
+const job = useJob()
+const router = useRouter()
+const EMPTY = { id: '', depth: '', passes: '', shim: '', note: '' }
+const draft = useLocalStorage(`vallo-cut-${props.hole.hole_id}`, { ...EMPTY })
+const refusal = ref<Refusal | null>(null)
+const busy = ref(false)
+provide(
+  PROBLEMS,
+  computed(() => problemsOf(refusal.value)),
+)
+
+watch(
+  () => props.plan,
+  (plan) => {
+    if (draft.value.depth !== '' || !plan?.feasible || props.again) return
+    draft.value.depth = lengthText(plan.depth_m ?? 0, SIZE_WITH[unit.value])
+    draft.value.passes = String((plan.passes ?? 0) + (plan.part_pass_m && plan.part_pass_m > 1e-9 ? 1 : 0))
+    draft.value.shim = shimText(plan.shim_typed ?? '', job.block.value?.card.unit ?? 'mm')
+  },
+  { immediate: true },
+)
+
+async function record(confirmed = false): Promise<void> {
+  busy.value = true
+  refusal.value = null
+  draft.value.id ||= crypto.randomUUID()
+  try {
+    await ask(
+      recordCut({
+        path: { hole_id: props.hole.hole_id },
+        body: {
+          cut_id: draft.value.id,
+          depth: draft.value.depth,
+          depth_unit: SIZE_WITH[unit.value],
+          passes: draft.value.passes as unknown as number,
+          shim: draft.value.shim,
+          note: draft.value.note,
+          confirmed,
+          person_id: personId.value,
+        },
+      }),
+    )
+    draft.value = { ...EMPTY }
+    await job.reload()
+    const hour = job.block.value?.card.required_hours[0]
+    await router.push({
+      name: 'block',
+      params: { job: job.jobId, lens: 'counterbore', hole: String(props.hole.number) },
+      query: hour === undefined ? {} : { at: String(hour) },
+    })
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="grid gap-3" aria-label="Record the cut" @submit.prevent="record()">
+    <h2 class="text-lg">{{ again ? 'Cut it again' : 'Record the cut' }}</h2>
+    <p class="caution">
+      Rotating cutter, sharp swarf, iron dust: guard, eye protection, no gloves near the spindle, no air line
+      into the bore. Local rules and licensed practice come first.
+    </p>
+    <div class="grid grid-cols-2 gap-3">
+      <TextField v-model="draft.depth" label="Depth by the stop" :unit="SIZE_WITH[unit]" path="depth" />
+      <TextField v-model="draft.passes" label="Passes" path="passes" whole />
+    </div>
+    <TextField v-model="draft.shim" label="Cut for shim" path="shim" />
+    <TextField v-model="draft.note" label="Note" path="note" />
+    <RefusalChoices :refusal="refusal" @answer="(one) => record(one.confirm)" />
+    <button type="submit" class="justify-self-start" :class="again ? 'quiet' : 'act'" :disabled="busy">
+      Record the cut
+    </button>
+    <p class="text-sm text-ink-soft">
+      The liner counts as out with the cut. Knock the burr off before the ledge is measured: a burr reads
+      shallow.
+    </p>
+  </form>
+</template>

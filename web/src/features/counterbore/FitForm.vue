@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, provide, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import {
+  type HolePlanView,
+  type HoleView,
+  type LinerView,
+  recordFitting,
+  type ShimBody,
+} from '@/api/generated'
+import { useJob } from '@/shared/state/job'
+import { personId } from '@/shared/state/preferences'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import TextField from '@/shared/ui/TextField.vue'
+
+/** The liner that went in, with its shims as measured and which side is up. */
+const props = defineProps<{ hole: HoleView; liners: LinerView[]; plan: HolePlanView | null }>()
+const job = useJob()
+const router = useRouter()
+const MOST_SHIMS = 4
+interface ShimDraft {
+  nominal: string
+  measured: string
+  side_up: NonNullable<ShimBody['side_up']>
+}
+const draft = useLocalStorage(`vallo-fit-${props.hole.hole_id}`, {
+  id: '',
+  liner: '',
+  shims: [] as ShimDraft[],
+})
+const refusal = ref<Refusal | null>(null)
+const busy = ref(false)
+provide(
+  PROBLEMS,
+  computed(() => problemsOf(refusal.value)),
+)
+
+const linerChoices = computed(() => [
+  { value: '', label: 'Choose the liner' },
+  ...props.liners
+    .filter((one) => one.hole === null || one.hole === props.hole.number)
+    .map((one) => ({
+      value: one.liner.mark,
+      label: [one.liner.mark, one.liner.make, one.liner.batch].filter(Boolean).join(' · '),
+    })),
+])
+const SIDES = (['bevel down', 'bevel up', 'no bevel'] as const).map((side) => ({ value: side, label: side }))
+const cutShim = computed(() => {
+  const um = Number(props.hole.last_cut?.shim_um ?? 0)
+  return um > 0 ? `${(um / 1000).toFixed(3)} mm` : ''
+})
+/** After a cut the form starts from what was planned; measured thickness is left to the micrometer. */
+watch(
+  () => [props.plan?.liner_mark ?? '', cutShim.value] as const,
+  ([mark, shim]) => {
+    if (draft.value.liner !== '' || mark === '') return
+    draft.value.liner = mark
+    if (props.hole.liner === null && shim) addShim(shim)
+  },
+  { immediate: true },
+)
+
+function addShim(nominal = ''): void {
+  draft.value.shims = [...draft.value.shims, { nominal, measured: '', side_up: 'bevel down' }]
+}
+
+async function record(): Promise<void> {
+  busy.value = true
+  refusal.value = null
+  draft.value.id ||= crypto.randomUUID()
+  try {
+    await ask(
+      recordFitting({
+        path: { hole_id: props.hole.hole_id },
+        body: {
+          fitting_id: draft.value.id,
+          liner_mark: draft.value.liner,
+          shims: draft.value.shims,
+          person_id: personId.value,
+        },
+      }),
+    )
+    draft.value = { id: '', liner: '', shims: [] }
+    await job.reload()
+    const hour = job.block.value?.card.required_hours[0]
+    await router.push({
+      name: 'block',
+      params: { job: job.jobId, lens: 'protrusion', hole: String(props.hole.number) },
+      query: hour === undefined ? {} : { at: String(hour) },
+    })
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="grid gap-3" aria-label="Record the fit" @submit.prevent="record()">
+    <h2 class="text-lg">{{ hole.liner ? 'Refit, or fit another liner' : 'Fit the liner' }}</h2>
+    <p v-if="hole.liner === null && hole.need.action === 'read depth'" class="caution">
+      The ledge is not measured since the cut.
+      <RouterLink
+        class="link"
+        :to="{ name: 'block', params: { job: job.jobId, lens: 'counterbore', hole: hole.number } }"
+        >Measure it first</RouterLink
+      >: afterwards the liner is in the way.
+    </p>
+    <ChoiceField v-model="draft.liner" label="Liner" :choices="linerChoices" path="liner_mark" />
+    <div
+      v-for="(shim, index) in draft.shims"
+      :key="index"
+      class="grid grid-cols-2 gap-3 border-l-4 border-act pl-3"
+    >
+      <TextField v-model="shim.nominal" label="Shim, nominal" :path="`shims.${index}.nominal`" />
+      <TextField
+        v-model="shim.measured"
+        label="as measured"
+        unit="mm"
+        :path="`shims.${index}.measured`"
+        hint="empty: not measured"
+      />
+      <ChoiceField v-model="shim.side_up" label="Side" :choices="SIDES" />
+      <button
+        type="button"
+        class="quiet self-end text-sm"
+        @click="draft.shims = draft.shims.filter((_, at) => at !== index)"
+      >
+        Leave this shim out
+      </button>
+    </div>
+    <button
+      v-if="draft.shims.length < MOST_SHIMS"
+      type="button"
+      class="quiet justify-self-start text-sm"
+      @click="addShim()"
+    >
+      Add a shim
+    </button>
+    <p class="caution">
+      Liners are heavy and sharp at the ends, pullers throw parts: lift with help, stand aside.
+    </p>
+    <RefusalChoices :refusal="refusal" />
+    <button type="submit" class="justify-self-start" :class="hole.liner ? 'quiet' : 'act'" :disabled="busy">
+      Record the fit
+    </button>
+    <p class="text-sm text-ink-soft">
+      The hole is not measured until its protrusion is read again, held down as the card says.
+    </p>
+  </form>
+</template>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { onMounted, ref } from 'vue'
+
+import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { type LandThickness, takeReading } from '@/api/generated'
+import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
+import { useJob } from '@/shared/state/job'
+import { personId, unit } from '@/shared/state/preferences'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+
+/** Thickness of one flange at one land: what is known, and a field to read it into. */
+const props = defineProps<{ mark: string; land: string; flange: LandThickness | null; wanted: boolean }>()
+const job = useJob()
+const draft = useLocalStorage(`vallo-flange-${job.jobId}-${props.mark}-${props.land}`, { text: '', id: '' })
+const refusal = ref<Refusal | null>(null)
+const input = ref<HTMLInputElement | null>(null)
+
+onMounted(() => {
+  if (props.wanted) input.value?.focus()
+})
+
+function type(text: string): void {
+  draft.value = { text, id: crypto.randomUUID() }
+  refusal.value = null
+}
+
+async function take(
+  as: { text?: string; confirmed?: boolean; readBefore?: 'repeat' | 'correct' } = {},
+): Promise<void> {
+  if (draft.value.text.trim() === '') return
+  const setup = job.block.value?.setups.find((one) => one.quantity === 'flange thickness')
+  try {
+    await ask(
+      takeReading({
+        path: { job_id: job.jobId },
+        body: {
+          reading_id: draft.value.id,
+          quantity: 'flange thickness',
+          liner_mark: props.mark,
+          land: props.land,
+          text: as.text || draft.value.text,
+          bare_unit: setup?.bare_unit ?? SIZE_WITH[unit.value],
+          confirmed: as.confirmed ?? false,
+          read_before: as.readBefore ?? '',
+          person_id: personId.value,
+        },
+      }),
+    )
+    type('')
+    await job.reload()
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  }
+}
+</script>
+
+<template>
+  <form class="flex flex-wrap items-center gap-x-3 gap-y-1" @submit.prevent="take()">
+    <span v-if="flange?.thickness_m" class="num min-w-32 font-bold">
+      {{ lengthText(flange.thickness_m, SIZE_WITH[unit]) }}
+      <span class="font-normal text-ink-soft"
+        >±{{ uncertaintyText(flange.expanded_m ?? 0, SIZE_WITH[unit]) }}</span
+      >
+    </span>
+    <span v-else class="min-w-32 text-sm text-ink-soft">not measured</span>
+    <input
+      ref="input"
+      :value="draft.text"
+      type="text"
+      autocomplete="off"
+      maxlength="60"
+      class="num min-h-10 w-28 border border-ink-soft bg-sheet px-2"
+      :aria-label="`Flange of ${mark} at the ${land}`"
+      placeholder="read it"
+      @input="type(($event.target as HTMLInputElement).value)"
+    />
+    <RefusalChoices
+      class="w-full text-sm"
+      :refusal="refusal"
+      @answer="(one) => take({ text: one.text, confirmed: one.confirm })"
+      @read-before="(what) => take({ readBefore: what })"
+    />
+  </form>
+</template>

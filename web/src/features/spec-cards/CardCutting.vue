@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import TextField from '@/shared/ui/TextField.vue'
+
+import { useCard } from './cardDraft'
+import LengthField from './LengthField.vue'
+
+/** Shims that can be had, and the cutter with its stop. */
+const draft = useCard()
+const small = computed(() => (draft.value.card.unit === 'mm' ? 'mm' : 'thou'))
+const currency = computed(() => draft.value.card.currency || 'price')
+</script>
+
+<template>
+  <fieldset class="grid gap-2">
+    <legend class="text-lg font-bold">Shims</legend>
+    <div
+      v-for="(shim, index) in draft.card.shims"
+      :key="index"
+      class="grid max-w-2xl grid-cols-[1fr_1fr_1fr_auto] items-start gap-3"
+    >
+      <LengthField
+        v-model="shim.thickness"
+        label="Thickness"
+        :unit="small"
+        :path="`shims.${index}.thickness`"
+        :hide-label="index > 0"
+      />
+      <TextField
+        v-model="shim.stock"
+        label="on the shelf"
+        :path="`shims.${index}.stock`"
+        :hide-label="index > 0"
+        whole
+      />
+      <TextField
+        v-model="shim.price as string"
+        :label="`each [${currency}]`"
+        :path="`shims.${index}.price`"
+        :hide-label="index > 0"
+      />
+      <button
+        type="button"
+        class="quiet text-sm"
+        :class="index === 0 && 'mt-5'"
+        @click="draft.card.shims.splice(index, 1)"
+      >
+        Remove
+      </button>
+    </div>
+    <button
+      type="button"
+      class="quiet justify-self-start text-sm"
+      @click="draft.card.shims.push({ thickness: { typed: '' }, stock: 0, price: null })"
+    >
+      Add a shim size
+    </button>
+  </fieldset>
+  <fieldset class="grid gap-3 sm:grid-cols-4">
+    <legend class="col-span-full text-lg font-bold">Counterbore cutter</legend>
+    <TextField v-model="draft.card.cutter.name" label="Cutter" path="cutter.name" />
+    <LengthField
+      v-model="draft.card.cutter.graduation"
+      label="One graduation"
+      :unit="small"
+      path="cutter.graduation"
+    />
+    <LengthField
+      v-model="draft.card.cutter.stop_accuracy"
+      label="Stop is good to ±"
+      :unit="small"
+      path="cutter.stop_accuracy"
+    />
+    <TextField
+      v-model="draft.card.cutter.graduation_error_percent as number"
+      label="Graduation error ± [%]"
+      path="cutter.graduation_error_percent"
+      hint="common practice: 5 %"
+    />
+  </fieldset>
+</template>

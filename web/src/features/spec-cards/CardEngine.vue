@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import type { Construction } from '@/api/generated'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import TextField from '@/shared/ui/TextField.vue'
+
+import { useCard } from './cardDraft'
+import LengthField from './LengthField.vue'
+
+/** What engine it is, how it is lined, and how its holes stand. */
+const draft = useCard()
+const CONSTRUCTIONS: Construction[] = [
+  'wet liner, top flange',
+  'wet liner, bottom seat',
+  'dry sleeve, flanged',
+  'dry sleeve, plain',
+  'parent bore',
+  'coated bore',
+  'counterbore insert',
+]
+const choices = CONSTRUCTIONS.map((one) => ({ value: one, label: one }))
+const UNITS = [
+  { value: 'mm', label: 'millimetres' },
+  { value: 'inch', label: 'inch, small lengths in thou' },
+]
+</script>
+
+<template>
+  <fieldset class="grid gap-3 sm:grid-cols-3">
+    <legend class="col-span-full text-lg font-bold">Engine and block</legend>
+    <TextField v-model="draft.card.name" label="Name of the card" path="name" />
+    <TextField v-model="draft.card.engine" label="Engine" path="engine" />
+    <ChoiceField v-model="draft.card.unit" label="Lengths on this card are in" :choices="UNITS" path="unit" />
+    <ChoiceField
+      v-model="draft.card.construction"
+      label="Construction"
+      :choices="choices"
+      path="construction"
+    />
+    <TextField v-model="draft.card.block_material" label="Block material" path="block_material" />
+    <TextField v-model="draft.card.liner_material" label="Liner material" path="liner_material" />
+    <TextField v-model="draft.card.layout.holes" label="Holes, in line" path="layout.holes" whole />
+    <TextField
+      v-model="draft.heads"
+      label="Heads"
+      path="layout.heads"
+      hint="holes under each, such as 1 2 3 / 4 5 6"
+    />
+    <TextField v-model="draft.card.layout.numbering" label="Numbering" path="layout.numbering" />
+    <LengthField
+      v-model="draft.card.layout.bore_pitch"
+      label="Bore pitch"
+      path="layout.bore_pitch"
+      :unit="draft.card.unit"
+    />
+    <LengthField
+      v-model="draft.card.layout.bore"
+      label="Bore"
+      path="layout.bore"
+      :unit="draft.card.unit"
+      hint="diametral"
+    />
+    <TextField
+      v-model="draft.card.layout.twelve_o_clock"
+      label="What lies at 12 h"
+      path="layout.twelve_o_clock"
+    />
+  </fieldset>
+</template>

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Length } from '@/api/generated'
+import TextField from '@/shared/ui/TextField.vue'
+
+/** A length of the card, kept as typed. */
+const props = defineProps<{
+  label: string
+  path: string
+  hideLabel?: boolean
+  hint?: string
+  unit?: string
+}>()
+const model = defineModel<Length>({ required: true })
+const typed = computed({
+  get: () => model.value.typed,
+  set: (text) => (model.value = { typed: text }),
+})
+</script>
+
+<template>
+  <TextField
+    v-model="typed"
+    :label="props.label"
+    :path="path"
+    :hide-label="hideLabel"
+    :hint="hint"
+    :unit="unit"
+  />
+</template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Limit, SpecCard } from '@/api/generated'
+import SourceBadge from '@/shared/ui/SourceBadge.vue'
+
+import { wordsOf } from './cardDraft'
+
+/** Every limit of a card in the card's own unit, with source and status. */
+const props = defineProps<{ card: SpecCard }>()
+const rows = computed(() => {
+  const all = { ...props.card.limits, ...props.card.seat } as Record<string, Limit>
+  return Object.entries(all).map(([key, limit]) => ({ key, limit }))
+})
+const bareUnit = (key: string) => {
+  if (props.card.unit === 'mm') return 'mm'
+  return ['flange_nominal', 'counterbore_nominal', 'ledge_at_nominal', 'ledge_least'].includes(key)
+    ? 'inch'
+    : 'thou'
+}
+const shown = (key: string, limit: Limit) => {
+  if (limit.length === null) return 'none'
+  return /[a-zµ"]/i.test(limit.length.typed) ? limit.length.typed : `${limit.length.typed} ${bareUnit(key)}`
+}
+</script>
+
+<template>
+  <table class="w-full border-collapse">
+    <tbody>
+      <tr v-for="row in rows" :key="row.key" class="border-b border-rule">
+        <th scope="row" class="py-1.5 text-left font-normal">{{ wordsOf(row.key) }}</th>
+        <td
+          class="num px-4 text-right font-bold"
+          :class="row.limit.length === null && 'font-normal text-ink-soft'"
+        >
+          {{ shown(row.key, row.limit) }}
+        </td>
+        <td>
+          <SourceBadge
+            v-if="row.limit.length !== null"
+            :status="row.limit.status ?? 'unverified'"
+            :source="row.limit.source"
+          />
+        </td>
+      </tr>
+      <tr class="border-b border-rule">
+        <th scope="row" class="py-1.5 text-left font-normal">measured</th>
+        <td colspan="2" class="px-4">
+          on the {{ card.measuring.land }}, from {{ card.measuring.datum }}, at
+          {{ card.measuring.required_hours.map((hour) => `${hour}h`).join(', ') }};
+          {{ card.measuring.hold_down ? `held down by ${card.measuring.hold_down}` : 'not held down' }}
+          <template v-if="card.measuring.hold_down_torque_nm"
+            >, {{ card.measuring.hold_down_torque_nm }} N·m</template
+          >
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>

@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest'
+
+import { cardOf, differingFields, draftOf, emptyCard, wordsOf } from './cardDraft'
+
+describe('card draft', () => {
+  it('comes back as the card it was made from', () => {
+    const card = { ...emptyCard(), name: 'Fennick 6W' }
+    expect(cardOf(draftOf(card, 3))).toEqual(card)
+  })
+
+  it('reads heads and hours as they are typed', () => {
+    const draft = { ...draftOf(emptyCard(), 0), heads: '1,2,3 / 4 5 6', hours: '12h 3h, 6;9' }
+    expect(cardOf(draft).layout.heads).toEqual([
+      [1, 2, 3],
+      [4, 5, 6],
+    ])
+    expect(cardOf(draft).measuring.required_hours).toEqual([12, 3, 6, 9])
+  })
+
+  it('never touches the card it was made from', () => {
+    const card = emptyCard()
+    draftOf(card, 1).card.layout.holes = 4
+    expect(card.layout.holes).toBe(6)
+  })
+
+  it('names what two people changed differently', () => {
+    const mine = emptyCard()
+    const theirs = emptyCard()
+    theirs.limits.variation_round = { length: { typed: '0.04' }, source: 'book', status: 'specification' }
+    const paths = differingFields(theirs, mine)
+    expect(paths).toContain('limits.variation_round.source')
+    expect(differingFields(mine, emptyCard())).toEqual([])
+    expect(wordsOf('limits.variation_round.length')).toBe('limits · variation round')
+  })
+
+  it('takes no notice of exact values that follow from the text', () => {
+    expect(differingFields({ typed: '1', um: '1000' }, { typed: '1', um: 1000.0 })).toEqual([])
+  })
+})

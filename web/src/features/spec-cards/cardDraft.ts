@@ -1,0 +1,136 @@
+/** A spec card while it is edited: lists are typed as text, everything else as the card keeps it. */
+import type { InjectionKey, Ref } from 'vue'
+import { inject } from 'vue'
+
+import type { Length, Limit, SpecCard } from '@/api/generated'
+
+export interface CardDraft {
+  card: SpecCard
+  heads: string
+  hours: string
+  basedOn: number
+}
+
+export const CARD: InjectionKey<Ref<CardDraft>> = Symbol('card draft')
+
+export function useCard(): Ref<CardDraft> {
+  const draft = inject(CARD)
+  if (!draft) throw new Error('This part belongs inside a card form.')
+  return draft
+}
+
+const length = (typed = ''): Length => ({ typed })
+const limit = (): Limit => ({ length: null, source: '', status: 'unverified' })
+
+/** A new card: what is common practice is filled in and says so, what only the book knows is empty. */
+export function emptyCard(): SpecCard {
+  return {
+    name: '',
+    engine: '',
+    unit: 'mm',
+    construction: 'wet liner, top flange',
+    block_material: 'grey iron',
+    liner_material: 'cast iron',
+    layout: {
+      arrangement: 'in-line',
+      holes: 6,
+      heads: [[1, 2, 3, 4, 5, 6]],
+      numbering: 'number one at the front, counted back',
+      twelve_o_clock: '',
+      bore_pitch: length(),
+      bore: length(),
+      bank_angle_deg: null,
+    },
+    limits: {
+      least_without_shim: limit(),
+      greatest_without_shim: limit(),
+      least_with_shim: limit(),
+      greatest_with_shim: limit(),
+      target_with_shim: limit(),
+      variation_round: limit(),
+      neighbour_difference: limit(),
+      head_average_least: limit(),
+      head_average_greatest: limit(),
+    },
+    seat: {
+      flange_nominal: limit(),
+      counterbore_nominal: limit(),
+      ledge_at_nominal: limit(),
+      ledge_least: limit(),
+      cleanup_least: { length: null, source: 'an even witness all round', status: 'common practice' },
+    },
+    measuring: {
+      land: 'flat land',
+      datum: 'the clean deck beside the hole',
+      between: [],
+      hold_down: '',
+      hold_down_torque_nm: null,
+      required_hours: [12, 3, 6, 9],
+    },
+    lands: [{ name: 'flat land', raised: length('0'), note: '' }],
+    shims: [],
+    cutter: { name: '', graduation: length(), stop_accuracy: length(), graduation_error_percent: 5 },
+    currency: '',
+    acceptance: 'guarded',
+    coverage_factor: 2,
+  }
+}
+
+export function draftOf(card: SpecCard, basedOn: number): CardDraft {
+  const copy = JSON.parse(JSON.stringify(card)) as SpecCard
+  return {
+    card: copy,
+    heads: copy.layout.heads.map((head) => head.join(' ')).join(' / '),
+    hours: copy.measuring.required_hours.join(', '),
+    basedOn,
+  }
+}
+
+/** Numbers of a list typed with spaces or commas; what is no number stays out and is found by the check. */
+function numbersOf(text: string): number[] {
+  return text
+    .split(/[\s,;]+/)
+    .map((part) => part.replace(/h$/i, ''))
+    .filter((part) => part !== '')
+    .map(Number)
+    .filter((value) => Number.isFinite(value))
+}
+
+export function cardOf(draft: CardDraft): SpecCard {
+  const { card } = draft
+  return {
+    ...card,
+    layout: {
+      ...card.layout,
+      heads: draft.heads
+        .split('/')
+        .map(numbersOf)
+        .filter((head) => head.length > 0),
+    },
+    measuring: { ...card.measuring, required_hours: numbersOf(draft.hours) },
+  }
+}
+
+/** Fields that differ between two cards, by their paths; exact values that follow from text are left out. */
+export function differingFields(first: unknown, second: unknown, path = ''): string[] {
+  if (typeof first === 'object' && typeof second === 'object' && first !== null && second !== null) {
+    const keys = new Set([...Object.keys(first), ...Object.keys(second)])
+    return [...keys]
+      .filter((key) => key !== 'um')
+      .flatMap((key) =>
+        differingFields(
+          (first as Record<string, unknown>)[key],
+          (second as Record<string, unknown>)[key],
+          path ? `${path}.${key}` : key,
+        ),
+      )
+  }
+  return first === second || String(first ?? '') === String(second ?? '') ? [] : [path]
+}
+
+export function wordsOf(path: string): string {
+  return path
+    .replace(/\.typed$|\.length$/g, '')
+    .replaceAll('_', ' ')
+    .replaceAll('.', ' · ')
+}
