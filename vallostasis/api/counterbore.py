@@ -51,6 +51,7 @@ class NeighbourAfter(BaseModel):
 
     hole: int
     difference_m: float
+    expanded_m: float
 
 
 class HolePlanView(BaseModel):
@@ -62,6 +63,7 @@ class HolePlanView(BaseModel):
     reason: str
     positions: list[CutAt]
     flange_m: float | None
+    flange_expanded_m: float | None
     shim_m: float | None = None
     shim_typed: str = ""
     shim_stock: int | None = None
@@ -80,6 +82,7 @@ class HolePlanView(BaseModel):
     by_gauge_expanded_m: float | None = None
     chance_by_stop: float | None = None
     ledge_left_m: float | None = None
+    ledge_left_expanded_m: float | None = None
     ledge_least_m: float | None = None
     tried: list[TriedShimView] = []
     fixed_cuts: list[FixedCutView] = []
@@ -160,6 +163,7 @@ def read_cut_plan(hole_id: UUID, conn: Conn, liner_mark: ShortText = "") -> Hole
             for hour, depth, cut in zip(plan.hours, plan.depths_m, cuts, strict=True)
         ],
         flange_m=plan.flange_m,
+        flange_expanded_m=None if plan.flange is None else facts.card.coverage_factor * plan.flange.standard_m,
         ledge_least_m=plan.ledge_least_m,
         neighbour_limit_m=facts.card.limits.neighbour_difference.metres,
     )
@@ -187,12 +191,16 @@ def read_cut_plan(hole_id: UUID, conn: Conn, liner_mark: ShortText = "") -> Hole
             "by_stop_expanded_m": k * outcome.by_stop_standard_m,
             "by_gauge_expanded_m": k * outcome.by_gauge_standard_m,
             "chance_by_stop": outcome.chance_by_stop,
-            "ledge_left_m": plan.ledge_left_m,
+            "ledge_left_m": None if plan.ledge_left is None else plan.ledge_left.size_m,
+            "ledge_left_expanded_m": None if plan.ledge_left is None else k * plan.ledge_left.standard_m,
             "fixed_cuts": [
                 FixedCutView(counted_from=one.counted_from, protrusion_m=one.protrusion_m, verdict=one.verdict)
                 for one in plan.naive
             ],
-            "neighbours": [NeighbourAfter(hole=number, difference_m=value) for number, value in plan.neighbours],
+            "neighbours": [
+                NeighbourAfter(hole=one.hole, difference_m=one.difference_m, expanded_m=k * one.standard_m)
+                for one in plan.neighbours
+            ],
             "trail": [StepView.of(step) for step in outcome.trail],
         }
     )

@@ -9,8 +9,8 @@ CONTENT_SECURITY_POLICY = (
     "connect-src 'self'; frame-src 'self'; manifest-src 'self'; form-action 'none'; base-uri 'none'; "
     "frame-ancestors 'self'"
 )
-# The proof is one page with its style inside, so that it can be saved and printed as it is.
-PROOF_POLICY = "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'"
+# The proof is one page with style and fonts inside, so that it can be saved and printed as it is.
+PROOF_POLICY = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; frame-ancestors 'self'"
 
 
 class SecurityHeaders:

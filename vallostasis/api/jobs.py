@@ -9,7 +9,9 @@ from pydantic import BaseModel, Field
 from vallostasis.api.block_models import BlockView, Mark, StageView, block_view, marks_of, stage_views
 from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.trail import PhraseView
 from vallostasis.core.measuring.decision import State
+from vallostasis.core.needs import need_of_hole
 from vallostasis.core.protrusion.measured import measured_hole
 from vallostasis.core.records import Job, Liner
 from vallostasis.services import block, jobs, spec_cards
@@ -28,6 +30,14 @@ class FloorHole(BaseModel):
     marks: list[Mark]
 
 
+class FloorNeed(BaseModel):
+    """What an open hole needs next."""
+
+    hole: int
+    state: State
+    sentence: PhraseView
+
+
 class FloorStrip(BaseModel):
     """One job on the floor."""
 
@@ -35,6 +45,7 @@ class FloorStrip(BaseModel):
     engine: str
     heads: list[list[int]]
     holes: list[FloorHole]
+    needs: list[FloorNeed]
     stages: list[StageView]
 
 
@@ -112,6 +123,15 @@ def _strip(floor: jobs.FloorJob) -> FloorStrip:
         engine=facts.card.engine,
         heads=[list(head) for head in facts.card.layout.heads],
         holes=holes,
+        needs=[
+            FloorNeed(
+                hole=hole.number,
+                state=judged.state,
+                sentence=PhraseView.of(need_of_hole(facts, hole, judged).sentence),
+            )
+            for hole, judged in zip(facts.holes, floor.judgement.holes, strict=True)
+            if judged.state is not State.IN
+        ],
         stages=stage_views(facts, floor.judgement),
     )
 

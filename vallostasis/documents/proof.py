@@ -1,5 +1,6 @@
 """The proof sheet: one template for the screen and for PDF."""
 
+from base64 import b64encode
 from dataclasses import dataclass
 from datetime import datetime
 from functools import cache
@@ -7,7 +8,6 @@ from importlib.resources import files
 
 import jinja2
 import weasyprint
-from weasyprint.text.fonts import FontConfiguration
 from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 from vallostasis import __version__
@@ -92,35 +92,35 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             hour_name=hour_name,
             printed_at=printed_at,
             version=__version__,
+            fonts=_fonts(),
         )
     )
 
 
-FONTS = files("vallostasis.documents") / "fonts"
-FONT_FACES = "".join(
-    f"@font-face {{ font-family: 'Atkinson Hyperlegible Next'; font-weight: {weight}; src: url(font:{weight}) }}"
-    for weight in (400, 700)
-)
+@cache
+def _fonts() -> tuple[tuple[int, str], ...]:
+    """Weights of the typeface with their files, to stand inside the page: a saved proof looks the same anywhere."""
+    folder = files("vallostasis.documents") / "fonts"
+    weights = (400, 700)
+    return tuple(
+        (weight, b64encode((folder / f"atkinson-hyperlegible-next-{weight}.woff2").read_bytes()).decode())
+        for weight in weights
+    )
 
 
-class _OwnFonts(URLFetcher):  # type: ignore[misc]
-    """Hands out the fonts that ship with the application, and nothing else."""
+class _NothingFromOutside(URLFetcher):  # type: ignore[misc]
+    """Hands out what the page carries inside itself, and nothing else."""
 
     def fetch(self, url: str, headers: dict[str, str] | None = None) -> URLFetcherResponse:
-        """Return a font by its weight; a proof needs nothing from outside."""
-        if not url.startswith("font:"):
+        """Return what a data address holds."""
+        if not url.startswith("data:"):
             raise ValueError(f"a proof needs nothing from outside, {url} was asked for")
-        font = FONTS / f"atkinson-hyperlegible-next-{url.removeprefix('font:')}.woff2"
-        return URLFetcherResponse(url, font.read_bytes(), {"Content-Type": "font/woff2"})
+        return super().fetch(url, headers)
 
 
 def proof_pdf(html: str) -> bytes:
-    """Print a proof page as PDF; nothing it needs lies outside the application."""
-    fetcher = _OwnFonts()
-    fonts = FontConfiguration()
-    faces = weasyprint.CSS(string=FONT_FACES, url_fetcher=fetcher, font_config=fonts)
-    page = weasyprint.HTML(string=html, url_fetcher=fetcher)
-    return bytes(page.write_pdf(stylesheets=[faces], font_config=fonts))
+    """Print a proof page as PDF; nothing it needs lies outside the page."""
+    return bytes(weasyprint.HTML(string=html, url_fetcher=_NothingFromOutside()).write_pdf())
 
 
 @cache

@@ -13,6 +13,7 @@ from vallostasis.core.counterbore.cut_plan import (
     FixedCut,
     SeatLimits,
     StackTrust,
+    by_stop_standard,
     fixed_cut_outcomes,
     plan_cut,
 )
@@ -28,6 +29,7 @@ from vallostasis.core.protrusion.measured import (
     readings_by_hour,
     trust_of_set,
 )
+from vallostasis.core.protrusion.stack import Part
 from vallostasis.core.records import Hole, Liner
 from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, SpecCard, between_m
 
@@ -43,6 +45,15 @@ class ShimOrder:
 
 
 @dataclass(frozen=True, slots=True)
+class NeighbourAfter:
+    """Difference to a measured neighbour once the plan is reached, with its standard uncertainty by the stop. [m]"""
+
+    hole: int
+    difference_m: float
+    standard_m: float
+
+
+@dataclass(frozen=True, slots=True)
 class HolePlan:
     """A plan or refusal for one hole, with what it was computed from. Lengths in m."""
 
@@ -50,12 +61,17 @@ class HolePlan:
     liner: Liner | None = None
     hours: tuple[float, ...] = ()
     depths_m: tuple[float, ...] = ()
-    flange_m: float | None = None
+    flange: Part | None = None
     shim: ShimOrder | None = None
-    ledge_left_m: float | None = None
+    ledge_left: Part | None = None
     ledge_least_m: float | None = None
     naive: tuple[FixedCut, ...] = ()
-    neighbours: tuple[tuple[int, float], ...] = ()
+    neighbours: tuple[NeighbourAfter, ...] = ()
+
+    @property
+    def flange_m(self) -> float | None:
+        """Thickness of the flange the plan is for. [m]"""
+        return None if self.flange is None else self.flange.size_m
 
 
 def seat_limits(card: SpecCard) -> SeatLimits:
@@ -96,10 +112,13 @@ def _greatest_depth(card: SpecCard) -> float | None:
     return nominal + left - least
 
 
-def ledge_left_m(card: SpecCard, depth_m: float) -> float | None:
-    """Ledge that is left under a counterbore cut to a depth; None where the card does not say. [m]"""
+def _ledge_left(card: SpecCard, plan: CutPlan) -> Part | None:
+    """Ledge that is left under the cut, as sure as the stop; None where the card does not say. [m]"""
     nominal, left = card.seat.counterbore_nominal.metres, card.seat.ledge_at_nominal.metres
-    return None if nominal is None or left is None else left - (depth_m - nominal)
+    if nominal is None or left is None:
+        return None
+    standard = by_stop_standard(plan.from_touch_off_m, cutter_trust(card), StackTrust(0.0, 0.0, 0.0))
+    return Part("ledge left", left - (plan.depth_m - nominal), standard)
 
 
 def cutter_trust(card: SpecCard) -> CutterTrust:
@@ -142,7 +161,7 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
         liner,
         hours,
         values,
-        None if flange is None else flange.size_m,
+        flange,
         ledge_least_m=card.seat.ledge_least.metres,
     )
     if known.outcome.reason or flange is None or reading_set is None:  # type: ignore[union-attr]
@@ -161,9 +180,9 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
         known,
         outcome=outcome,
         shim=_shim_order(facts, outcome.shim_m),
-        ledge_left_m=ledge_left_m(card, outcome.depth_m),
+        ledge_left=_ledge_left(card, outcome),
         naive=naive,
-        neighbours=_neighbours_after(facts, hole, outcome.protrusion_m),
+        neighbours=_neighbours_after(facts, hole, outcome),
     )
 
 
@@ -227,7 +246,7 @@ def _shim_order(facts: JobFacts, shim_m: float) -> ShimOrder:
     return ShimOrder(shim_m, shim.thickness.typed, left, left > 0)
 
 
-def _neighbours_after(facts: JobFacts, hole: Hole, protrusion_m: float) -> tuple[tuple[int, float], ...]:
+def _neighbours_after(facts: JobFacts, hole: Hole, plan: CutPlan) -> tuple[NeighbourAfter, ...]:
     """Difference to each measured neighbour under the same head once the plan is reached. [m]"""
     differences = []
     for head in facts.card.layout.heads:
@@ -235,9 +254,14 @@ def _neighbours_after(facts: JobFacts, hole: Hole, protrusion_m: float) -> tuple
             if abs(number - hole.number) != 1 or hole.number not in head:
                 continue
             other = facts.hole_numbered(number)
-            readings = () if other is None else measured_hole(facts, other).readings
-            if readings:
-                differences.append((number, protrusion_m - fmean(r.mean_m for r in readings)))
+            measured = None if other is None else measured_hole(facts, other)
+            if measured is None or not measured.readings:
+                continue
+            mean = fmean(reading.mean_m for reading in measured.readings)
+            standard = standard_of_mean(measured.trust, sum(len(r.values_m) for r in measured.readings))
+            differences.append(
+                NeighbourAfter(number, plan.protrusion_m - mean, hypot(plan.by_stop_standard_m, standard))
+            )
     return tuple(differences)
 
 

@@ -874,6 +874,20 @@ export type FloorHole = {
 };
 
 /**
+ * FloorNeed
+ *
+ * What an open hole needs next.
+ */
+export type FloorNeed = {
+    /**
+     * Hole
+     */
+    hole: number;
+    state: State;
+    sentence: PhraseView;
+};
+
+/**
  * FloorStrip
  *
  * One job on the floor.
@@ -892,6 +906,10 @@ export type FloorStrip = {
      * Holes
      */
     holes: Array<FloorHole>;
+    /**
+     * Needs
+     */
+    needs: Array<FloorNeed>;
     /**
      * Stages
      */
@@ -1042,6 +1060,10 @@ export type HolePlanView = {
      */
     flange_m: number | null;
     /**
+     * Flange Expanded M
+     */
+    flange_expanded_m: number | null;
+    /**
      * Shim M
      */
     shim_m?: number | null;
@@ -1113,6 +1135,10 @@ export type HolePlanView = {
      * Ledge Left M
      */
     ledge_left_m?: number | null;
+    /**
+     * Ledge Left Expanded M
+     */
+    ledge_left_expanded_m?: number | null;
     /**
      * Ledge Least M
      */
@@ -1632,6 +1658,10 @@ export type NeighbourAfter = {
      * Difference M
      */
     difference_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
 };
 
 /**

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { BlockView, ReadingRow } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
-import { asTyped, lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
@@ -32,7 +32,7 @@ const value = computed(() => {
   const answer = understood.value
   if (!answer || answer.value_m === null) return ''
   return lens.value === 'protrusion'
-    ? `${lengthText(answer.value_m, unit.value, { signed: true, digits: 1 })} ${unit.value}`
+    ? `${exactSmall(answer.value_m, unit.value, { signed: true })} ${unit.value}`
     : `${lengthText(answer.value_m, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
 })
 const circumstances = computed(() => {
@@ -50,7 +50,7 @@ const placeText = (row: ReadingRow) => `${row.hole}·${row.hour === null ? '' : 
 function shown(row: ReadingRow): string {
   const metres = Number(row.value_um) / 1e6
   return lens.value === 'protrusion'
-    ? lengthText(metres, unit.value, { signed: true, digits: 1 })
+    ? exactSmall(metres, unit.value, { signed: true })
     : lengthText(metres, SIZE_WITH[unit.value])
 }
 

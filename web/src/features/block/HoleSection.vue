@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { BlockView, HoleView } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
-import { lengthText, sizeText, smallText } from '@/shared/format/lengths'
+import { exactSmall, lengthText, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
 import * as s from './section'
@@ -204,7 +204,7 @@ const small = (metres: number) =>
         {{ hole.parts.ledge_m === null ? 'not measured' : sizeText(hole.parts.ledge_m, unit) }}
       </text>
       <text v-if="gap > 2e-6" x="18" :y="s.BREAK_Y + 70" class="fill-out" font-size="13">
-        ledge {{ lengthText(gap, unit) }} {{ unit }} deeper here
+        {{ exactSmall(gap, unit) }} {{ unit }} below its highest
       </text>
     </svg>
   </figure>

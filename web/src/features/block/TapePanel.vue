@@ -30,9 +30,7 @@ const lines = computed<TapeLine[]>(() => {
   const readings = props.block.readings.map((row) => ({
     row: row.reading_id,
     where:
-      row.hole === null
-        ? row.liner_mark
-        : `${row.hole}${row.hour === null ? '' : ` · ${hourText(row.hour)}`}`,
+      row.hole === null ? row.liner_mark : `${row.hole}${row.hour === null ? '' : `·${hourText(row.hour)}`}`,
     words:
       `${asTyped(row.typed, row.typed_unit)} ${row.quantity === 'protrusion' ? '' : row.quantity}`.trim(),
     who: row.taken_by,

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { type HoleView, type HoleWhyView, readWhy } from '@/api/generated'
+import { type HoleView, type HoleWhyView, type LimitUsedView, readWhy, type RuleView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
@@ -14,6 +14,17 @@ const props = defineProps<{ hole: HoleView; event: number }>()
 const emit = defineEmits<{ close: [] }>()
 const why = shallowRef<HoleWhyView | null>(null)
 const refusal = ref<Refusal | null>(null)
+
+/** Results of one rule together, its limits once. */
+const groups = computed(() => {
+  const byRule = new Map<string, { rule: string; limits: LimitUsedView[]; results: RuleView[] }>()
+  for (const one of why.value?.rules ?? []) {
+    const group = byRule.get(one.result.rule) ?? { rule: one.result.rule, limits: one.limits, results: [] }
+    group.results.push(one.result)
+    byRule.set(one.result.rule, group)
+  }
+  return [...byRule.values()]
+})
 
 watch(
   () => [props.hole.hole_id, props.event] as const,
@@ -42,24 +53,25 @@ watch(
     <template v-if="why">
       <p v-if="why.reason" class="py-2 font-bold">{{ why.reason }}</p>
       <ul class="text-sm">
-        <li v-for="(rule, index) in why.rules" :key="index" class="border-b border-rule py-1.5">
-          <div class="flex items-baseline gap-2">
-            <StateGate :state="rule.result.state" class="shrink-0 self-center" />
-            <span class="flex-1">{{ rule.result.rule }} {{ rule.result.where }}</span>
-            <SmallLength
-              :metres="rule.result.value_m"
-              :expanded="rule.result.expanded_m"
-              :limits="[rule.result.least_m, rule.result.greatest_m]"
-              with-unit
-            />
-          </div>
-          <div v-for="limit in rule.limits" :key="limit.name" class="pl-9 text-ink-soft">
-            {{ limit.name }} <span class="num">{{ limit.typed }}</span>
+        <li v-for="group in groups" :key="group.rule" class="border-b border-rule py-2">
+          <b>{{ group.rule }}</b>
+          <div v-for="limit in group.limits" :key="limit.name" class="text-ink-soft">
+            {{ limit.name }} <span class="num text-ink">{{ limit.typed }}</span>
             <SourceBadge class="ml-2" :status="limit.status" :source="limit.source" />
           </div>
-          <p v-if="rule.result.state !== rule.result.guarded" class="pl-9 text-unsure">
-            By the card's simple acceptance; beyond the uncertainty: {{ rule.result.guarded }}.
-          </p>
+          <div v-for="(result, index) in group.results" :key="index" class="flex items-center gap-2 pt-0.5">
+            <StateGate :state="result.state" class="shrink-0" />
+            <span class="flex-1">{{ result.where }}</span>
+            <SmallLength
+              :metres="result.value_m"
+              :expanded="result.expanded_m"
+              :limits="[result.least_m, result.greatest_m]"
+              with-unit
+            />
+            <span v-if="result.state !== result.guarded" class="text-unsure"
+              >beyond ±: {{ result.guarded }}</span
+            >
+          </div>
         </li>
       </ul>
       <h3 class="pt-3 text-base">The sums</h3>

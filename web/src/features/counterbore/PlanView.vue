@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { HolePlanView } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
-import { lengthText, SIZE_WITH, sizeText, smallText, uncertaintyText } from '@/shared/format/lengths'
+import { exactSmall, lengthText, SIZE_WITH, sizeText, uncertaintyText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 import TrailSteps from '@/shared/ui/TrailSteps.vue'
@@ -21,12 +21,13 @@ const chance = computed(() => {
 const passes = computed(() => {
   const { passes: whole, part_pass_m: rest, graduation_m: step } = props.plan
   if (typeof whole !== 'number' || typeof step !== 'number') return ''
-  const full = `${whole} × ${lengthText(step, unit.value, { digits: unit.value === 'thou' ? 1 : 0 })}`
-  return rest && rest > 1e-9 ? `${full} and ${lengthText(rest, unit.value, { digits: 1 })}` : full
+  const full = `${whole} × ${exactSmall(step, unit.value)}`
+  return rest && rest > 1e-9 ? `${full} and ${exactSmall(rest, unit.value)}` : full
 })
 const overNeighbour = (difference: number) =>
   typeof props.plan.neighbour_limit_m === 'number' &&
   Math.abs(difference) > props.plan.neighbour_limit_m + 1e-12
+const byStop = computed(() => props.plan.by_stop_expanded_m ?? null)
 const planLimits = computed(() => [props.plan.least_m ?? null, props.plan.greatest_m ?? null])
 </script>
 
@@ -41,64 +42,74 @@ const planLimits = computed(() => [props.plan.least_m ?? null, props.plan.greate
     <dl
       class="mt-2 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1 border-t border-rule pt-2 xl:grid-cols-[auto_1fr_auto_1fr]"
     >
-      <dt class="text-ink-soft">gives</dt>
+      <dt class="text-ink-soft">gives, by the stop</dt>
       <dd>
-        <SmallLength :metres="plan.protrusion_m ?? 0" :limits="planLimits" with-unit class="font-bold" />
+        <SmallLength
+          class="font-bold"
+          :metres="plan.protrusion_m ?? 0"
+          :expanded="byStop"
+          :limits="planLimits"
+          with-unit
+        />, inside in {{ chance }} of cuts
       </dd>
       <dt class="text-ink-soft">from touch-off</dt>
       <dd>
-        <span class="num">{{ lengthText(plan.from_touch_off_m ?? 0, unit, { digits: 1 }) }} {{ unit }}</span>
-        on the high spot:
+        <span class="num">{{ exactSmall(plan.from_touch_off_m ?? 0, unit) }}</span> {{ unit }} on the high
+        spot:
         <span class="num">{{ passes }}</span>
       </dd>
-      <dt class="text-ink-soft">by the stop alone</dt>
-      <dd>
-        <span class="num">±{{ uncertaintyText(plan.by_stop_expanded_m ?? 0, unit) }} {{ unit }}</span
-        >, inside in {{ chance }} of cuts
-      </dd>
       <dt class="text-ink-soft">once measured</dt>
-      <dd class="num">±{{ uncertaintyText(plan.by_gauge_expanded_m ?? 0, unit) }} {{ unit }}</dd>
-      <dt class="text-ink-soft">window on a shim</dt>
-      <dd class="num">
-        {{ lengthText(plan.least_m ?? 0, unit) }} – {{ lengthText(plan.greatest_m ?? 0, unit) }}, aim
-        {{ lengthText(plan.target_m ?? 0, unit) }} {{ unit }}
+      <dd>
+        known to <span class="num">±{{ uncertaintyText(plan.by_gauge_expanded_m ?? 0, unit) }}</span>
+        {{ unit }}
       </dd>
       <dt class="text-ink-soft">without the part pass</dt>
-      <dd class="num">
-        {{
-          typeof plan.without_part_pass_m === 'number'
-            ? smallText(plan.without_part_pass_m, null, unit, { limits: planLimits })
-            : '–'
-        }}
+      <dd>
+        <SmallLength
+          v-if="typeof plan.without_part_pass_m === 'number'"
+          :metres="plan.without_part_pass_m"
+          :expanded="byStop"
+          :limits="planLimits"
+          with-unit
+        />
+        <template v-else>whole passes only</template>
       </dd>
-      <dt class="text-ink-soft">flange of {{ plan.liner_mark }}</dt>
-      <dd class="num">{{ typeof plan.flange_m === 'number' ? sizeText(plan.flange_m, unit) : '–' }}</dd>
+      <dt class="text-ink-soft">window on a shim</dt>
+      <dd>
+        <span class="num"
+          >{{ lengthText(plan.least_m ?? 0, unit) }}–{{ lengthText(plan.greatest_m ?? 0, unit) }}</span
+        >, aim <span class="num">{{ lengthText(plan.target_m ?? 0, unit) }}</span> {{ unit }}
+      </dd>
       <dt class="text-ink-soft">ledge left</dt>
-      <dd class="num">
-        <template v-if="typeof plan.ledge_left_m === 'number'">{{
-          sizeText(plan.ledge_left_m, unit)
-        }}</template><template v-else>not on the card</template
-        ><template v-if="typeof plan.ledge_least_m === 'number'"
+      <dd>
+        {{
+          typeof plan.ledge_left_m === 'number'
+            ? sizeText(plan.ledge_left_m, unit, plan.ledge_left_expanded_m)
+            : 'not on the card'
+        }}<template v-if="typeof plan.ledge_least_m === 'number'"
           >, least {{ sizeText(plan.ledge_least_m, unit) }}</template
         >
+      </dd>
+      <dt class="text-ink-soft">flange of {{ plan.liner_mark }}</dt>
+      <dd>
+        {{ typeof plan.flange_m === 'number' ? sizeText(plan.flange_m, unit, plan.flange_expanded_m) : '–' }}
       </dd>
       <dt class="text-ink-soft">shim on the shelf</dt>
       <dd :class="plan.shim_stock === 0 && 'font-bold text-unsure'">
         {{ plan.shim_typed }}:
         {{ plan.shim_stock === 0 ? 'none left, order it first' : `${plan.shim_stock} left` }}
       </dd>
-      <template v-if="plan.neighbours?.length">
-        <dt class="text-ink-soft">then to neighbours</dt>
-        <dd>
-          <span
-            v-for="next in plan.neighbours"
-            :key="next.hole"
-            class="mr-4"
-            :class="overNeighbour(next.difference_m) && 'font-bold text-out'"
+      <template v-for="next in plan.neighbours ?? []" :key="next.hole">
+        <dt class="text-ink-soft">then to hole {{ next.hole }}</dt>
+        <dd :class="overNeighbour(next.difference_m) && 'font-bold text-out'">
+          <SmallLength
+            :metres="next.difference_m"
+            :expanded="next.expanded_m"
+            :limits="[plan.neighbour_limit_m ?? null]"
+            with-unit
+          /><template v-if="typeof plan.neighbour_limit_m === 'number'"
+            >, at most {{ lengthText(plan.neighbour_limit_m, unit) }}</template
           >
-            hole {{ next.hole }}
-            <SmallLength :metres="next.difference_m" :limits="[plan.neighbour_limit_m ?? null]" with-unit />
-          </span>
         </dd>
       </template>
     </dl>
@@ -113,7 +124,13 @@ const planLimits = computed(() => [props.plan.least_m ?? null, props.plan.greate
           class="flex gap-4 border-b border-rule py-1"
         >
           <span class="w-40 text-ink-soft">from the {{ one.counted_from }}</span>
-          <SmallLength :metres="one.protrusion_m" :limits="planLimits" with-unit class="w-24 text-right" />
+          <SmallLength
+            class="w-28 text-right"
+            :metres="one.protrusion_m"
+            :expanded="byStop"
+            :limits="planLimits"
+            with-unit
+          />
           <span>{{ one.verdict }}</span>
         </li>
       </ul>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { FloorHole, FloorStrip, State } from '@/api/generated'
+import type { FloorHole, FloorStrip } from '@/api/generated'
 import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
+import PhraseText from '@/shared/ui/PhraseText.vue'
 
-/** One job: its block as rings, what is open, and the stage it stands at. */
+/** One job: its block as rings, what each open hole needs, and the stage it stands at. */
 const props = defineProps<{ strip: FloorStrip }>()
 
-const STATES: State[] = ['out', 'cannot tell', 'not measured', 'in']
 const PITCH = 126
 const TOP = 8
 
@@ -23,68 +23,64 @@ const places = computed(() => {
   })
 })
 const width = computed(() => (places.value.at(-1)?.x ?? 0) + PITCH / 2)
-const counts = computed(() =>
-  STATES.map((state) => ({ state, holes: props.strip.holes.filter((hole) => hole.state === state) })).filter(
-    (one) => one.holes.length > 0,
-  ),
-)
 const stage = computed(() => props.strip.stages.find((one) => !one.done))
-const open = computed(() => ({
+const blockAt = (hole: number | null) => ({
   name: 'block',
-  params: { job: props.strip.job.job_id, lens: 'protrusion', hole: firstOpen.value },
-}))
-const firstOpen = computed(() => {
-  for (const state of STATES) {
-    const hole = props.strip.holes.find((one) => one.state === state)
-    if (hole && state !== 'in') return String(hole.number)
-  }
-  return ''
+  params: { job: props.strip.job.job_id, lens: 'protrusion', hole: hole === null ? '' : String(hole) },
 })
 const marksOf = (hole: FloorHole) =>
   hole.marks.map((mark) => ({ hour: mark.hour, value: mark.mean_m, state: mark.state }))
 </script>
 
 <template>
-  <RouterLink
-    :to="open"
-    class="grid grid-cols-1 items-center gap-x-6 gap-y-2 border-t border-rule py-4 hover:bg-sheet md:grid-cols-[15rem_1fr_13rem]"
-  >
+  <article class="grid grid-cols-1 gap-x-8 gap-y-2 border-t border-rule py-4 md:grid-cols-[16rem_1fr]">
     <div>
-      <h2 class="text-lg leading-tight">{{ strip.job.name }}</h2>
+      <h2 class="text-lg leading-tight">
+        <RouterLink :to="blockAt(null)" class="link">{{ strip.job.name }}</RouterLink>
+      </h2>
       <p class="text-sm text-ink-soft">{{ strip.engine }} · job {{ strip.job.number }}</p>
       <p class="text-sm text-ink-soft">{{ strip.job.customer }}</p>
-      <p v-if="strip.job.complaint" class="mt-1 text-sm">{{ strip.job.complaint }}</p>
-    </div>
-    <svg
-      :viewBox="`0 0 ${width} 148`"
-      class="max-h-40 w-full"
-      role="img"
-      :aria-label="`Holes of ${strip.job.name}: ${strip.holes.map((h) => `${h.number} ${h.state}`).join(', ')}`"
-    >
-      <g v-for="place in places" :key="place.hole.number">
-        <g :transform="`translate(${place.x} ${TOP + 56})`">
-          <LimitRing
-            :number="place.hole.number"
-            :least="place.hole.least_m"
-            :greatest="place.hole.greatest_m"
-            :marks="marksOf(place.hole)"
-          />
-        </g>
-        <StateGate :state="place.hole.state" :x="place.x - 13" :y="TOP + 122" />
-      </g>
-    </svg>
-    <div class="text-sm">
-      <p v-for="one in counts" :key="one.state" class="flex items-center gap-2">
-        <StateGate :state="one.state" />
-        <span
-          ><b>{{ one.state }}</b> {{ one.holes.map((hole) => hole.number).join(', ') }}</span
-        >
-      </p>
-      <p v-if="stage" class="mt-2">
+      <p v-if="strip.job.complaint" class="mt-2 text-sm">{{ strip.job.complaint }}</p>
+      <p v-if="stage" class="mt-2 text-sm">
         <span class="text-ink-soft">next</span> <b>{{ stage.name }}</b>
         <span v-if="stage.waits_for" class="text-unsure"> · {{ stage.waits_for }}</span>
       </p>
-      <p v-else class="mt-2 font-bold">every stage done</p>
+      <p v-else class="mt-2 text-sm font-bold">every stage done</p>
     </div>
-  </RouterLink>
+    <div class="min-w-0">
+      <RouterLink :to="blockAt(null)" class="block hover:bg-sheet">
+        <svg
+          :viewBox="`0 0 ${width} 148`"
+          class="max-h-44 w-full"
+          role="img"
+          :aria-label="`Holes of ${strip.job.name}: ${strip.holes.map((h) => `${h.number} ${h.state}`).join(', ')}`"
+        >
+          <g v-for="place in places" :key="place.hole.number">
+            <g :transform="`translate(${place.x} ${TOP + 56})`">
+              <LimitRing
+                :number="place.hole.number"
+                :least="place.hole.least_m"
+                :greatest="place.hole.greatest_m"
+                :marks="marksOf(place.hole)"
+              />
+            </g>
+            <StateGate :state="place.hole.state" :x="place.x - 15" :y="TOP + 122" />
+          </g>
+        </svg>
+      </RouterLink>
+      <ul v-if="strip.needs.length" class="mt-2">
+        <li v-for="need in strip.needs" :key="need.hole">
+          <RouterLink
+            :to="blockAt(need.hole)"
+            class="flex items-center gap-3 border-t border-rule py-1.5 hover:bg-sheet"
+          >
+            <StateGate :state="need.state" class="shrink-0" />
+            <b class="w-16 shrink-0">hole {{ need.hole }}</b>
+            <PhraseText :phrase="need.sentence" />
+          </RouterLink>
+        </li>
+      </ul>
+      <p v-else class="mt-2 text-in">Every hole is in.</p>
+    </div>
+  </article>
 </template>

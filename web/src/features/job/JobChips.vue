@@ -20,6 +20,15 @@ const views = computed(() => {
     { label: 'Proof', to: { name: 'proof', params: { job } }, names: ['proof'] },
   ]
 })
+const setupView = computed(() => ({
+  name: 'block',
+  params: {
+    job: props.block.job.job_id,
+    lens: String(route.params['lens'] ?? 'protrusion'),
+    hole: String(route.params['hole'] ?? ''),
+  },
+  query: { ...route.query, open: 'setup' },
+}))
 const isNow = (names: string[]) => names.includes(String(route.name))
 </script>
 
@@ -39,7 +48,7 @@ const isNow = (names: string[]) => names.includes(String(route.name))
     >
   </nav>
   <RouterLink
-    :to="{ query: { open: 'setup' }, params: route.params, name: 'block' }"
+    :to="setupView"
     class="quiet ml-auto flex items-center gap-1 text-sm"
     :class="setup?.cautions.length || setup?.capability === 'wrong tool' ? 'border-unsure text-unsure' : ''"
     title="Gauge, land, datum and clamp"

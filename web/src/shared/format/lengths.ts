@@ -46,6 +46,13 @@ function sameSide(exact: number, shown: number, limit: number): boolean {
   return from < 0 ? seen < -NOISE : seen > NOISE
 }
 
+/** A small length with as many digits as it has: a graduation, a pass, a reading. */
+export function exactSmall(metres: number, unit: SmallUnit, shown: Shown = {}): string {
+  const um = metres * 1e6
+  const whole = Math.abs(um - Math.round(um)) < 0.05
+  return lengthText(metres, unit, { digits: unit === 'thou' || !whole ? 1 : 0, ...shown })
+}
+
 /** A small length with its unit and uncertainty: +3.6 ±0.3 thou. */
 export function smallText(
   metres: number,
@@ -63,9 +70,11 @@ export function uncertaintyText(expanded: number, unit: SmallUnit | SizeUnit): s
   return (Math.ceil((expanded / METRES[unit]) * scale - 1e-6) / scale).toFixed(DIGITS[unit])
 }
 
-/** A size with its unit: 8.900 mm. */
-export function sizeText(metres: number, unit: SmallUnit): string {
-  return `${lengthText(metres, SIZE_WITH[unit])} ${SIZE_WITH[unit]}`
+/** A size with its unit, and its uncertainty where it has one: 8.900 ±0.004 mm. */
+export function sizeText(metres: number, unit: SmallUnit, expanded: number | null = null): string {
+  const size = SIZE_WITH[unit]
+  const within = expanded === null ? '' : ` ±${uncertaintyText(expanded, size)}`
+  return `${lengthText(metres, size)}${within} ${size}`
 }
 
 /** The same length in the other unit, shown on hover. */

@@ -1,7 +1,7 @@
 /** Sentences and arithmetic with numbers, written in the unit chosen. */
 import type { PhraseView, StepView, TermView } from '@/api/generated'
 
-import { lengthText, SIZE_WITH, type SmallUnit } from './lengths'
+import { exactSmall, lengthText, SIZE_WITH, type SmallUnit } from './lengths'
 
 export interface Piece {
   /** Words, or the digits of a number. */
@@ -15,7 +15,7 @@ export interface Piece {
 export function termText(term: TermView, unit: SmallUnit): string {
   switch (term.kind) {
     case 'small':
-      return `${lengthText(term.value, unit, { digits: unit === 'thou' ? 1 : fine(term.value) })} ${unit}`
+      return `${exactSmall(term.value, unit)} ${unit}`
     case 'size':
       return `${lengthText(term.value, SIZE_WITH[unit])} ${SIZE_WITH[unit]}`
     case 'angle':
@@ -25,12 +25,6 @@ export function termText(term: TermView, unit: SmallUnit): string {
     case 'count':
       return String(Number(term.value.toFixed(2)))
   }
-}
-
-/** Micrometres carry a decimal where they are no whole number. */
-function fine(metres: number): number {
-  const um = metres * 1e6
-  return Math.abs(um - Math.round(um)) < 0.05 ? 0 : 1
 }
 
 /** The sentence cut into words and numbers. */
