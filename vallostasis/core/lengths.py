@@ -6,7 +6,7 @@ is its mirror. What could mean two things is asked about, with the answers ready
 
 import re
 from dataclasses import dataclass
-from decimal import Decimal, localcontext
+from decimal import ROUND_CEILING, ROUND_HALF_UP, Decimal, localcontext
 from fractions import Fraction
 from typing import Literal
 
@@ -311,6 +311,9 @@ def _likelier(parsed: ParsedLength, expected: ExpectedRange) -> tuple[Suggestion
     )
 
 
+_DIGITS: dict[Unit, int] = {"thou": 1, "tenth": 0, "inch": 4, "mm": 3, "0.01 mm": 1, "µm": 0}
+
+
 def format_length(
     value_m: float | Decimal,
     unit: Unit,
@@ -347,15 +350,30 @@ def format_length(
     size = MICROMETRES_PER[unit]
     exact = Decimal(repr(float(value_m))) if isinstance(value_m, float) else value_m
     number = exact * 1_000_000 / size
-    digits = {"thou": 1, "tenth": 0, "inch": 4, "mm": 3, "0.01 mm": 1, "µm": 0}[unit] if digits is None else digits
+    digits = _DIGITS[unit] if digits is None else digits
     for extra in range(4):
-        shown = round(number, digits + extra)
+        shown = number.quantize(Decimal(1).scaleb(-digits - extra), ROUND_HALF_UP)
         if all(_same_side(number, shown, Decimal(repr(limit)) * 1_000_000 / size) for limit in limits_m):
             break
     text = format(shown, "f")
     if shown == 0:
         text = text.lstrip("-")
     return f"+{text}" if signed and shown > 0 else text
+
+
+def format_uncertainty(expanded_m: float, unit: Unit) -> str:
+    """Write an expanded uncertainty [m] in a unit, rounded up: it must never look smaller than it is.
+
+    Raises
+    ------
+    OutOfDomain
+        If the value is not finite.
+    """
+    require_finite(expanded_m=expanded_m)
+    number = Decimal(repr(expanded_m)) * 1_000_000 / MICROMETRES_PER[unit]
+    # Float noise a million times below the last digit shown is no reason to round up.
+    step = Decimal(1).scaleb(-_DIGITS[unit])
+    return format((number - step * Decimal("1e-6")).quantize(step, ROUND_CEILING), "f")
 
 
 def _same_side(exact: Decimal, shown: Decimal, limit: Decimal) -> bool:

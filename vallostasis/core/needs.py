@@ -16,6 +16,9 @@ from vallostasis.core.records import Hole
 from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, CONSTRUCTIONS_WITH_PROTRUSION
 from vallostasis.core.trail import Phrase, Term
 
+# More repeats than this at one spot are not worth it. Common practice, no published source.
+MOST_REPEATS = 5
+
 
 class Action(StrEnum):
     """What the one button does."""
@@ -119,7 +122,7 @@ def _explain(facts: JobFacts, hole: Hole, measured: MeasuredHole) -> Need:
     assert residual is not None
     fitting = facts.present_fitting(hole.hole_id)
     mark = facts.liner(fitting.liner_id).mark if fitting else ""
-    terms = (Term("d", residual.residual_m), Term("U", residual.expanded_m))
+    terms = (Term("d", residual.residual_m), Term("U", residual.expanded_m, "within"))
     sentence = Phrase("Parts and reading disagree by {d}, more than their joint ±{U}", terms)
     slips = slips_of_hole(facts, measured)
     land = facts.card.measuring.land
@@ -191,8 +194,8 @@ def _cut(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
         Phrase(
             first + "Gives {P}, ±{stop} by the stop, ±{gauge} once measured · "
             + f"{outcome.passes.whole} passes and {{rest}}",
-            (Term("P", outcome.protrusion_m), Term("stop", k * outcome.by_stop_standard_m),
-             Term("gauge", k * outcome.by_gauge_standard_m), Term("rest", metres(outcome.passes.rest_um))),
+            (Term("P", outcome.protrusion_m), Term("stop", k * outcome.by_stop_standard_m, "within"),
+             Term("gauge", k * outcome.by_gauge_standard_m, "within"), Term("rest", metres(outcome.passes.rest_um))),
         ),
     )  # fmt: skip
 
@@ -213,6 +216,14 @@ def _settle(measured: MeasuredHole, judgement: HoleJudgement, coverage_factor: f
     )
     if needed is None or needed <= have:
         return Need(Action.READ, Phrase(f"Read {single.where} again with a finer gauge"), reason, (hour,))
+    if needed - have > MOST_REPEATS:
+        return Need(
+            Action.READ,
+            Phrase(f"Read {single.where} again with a finer gauge"),
+            Phrase(f"{_capital(judgement.reason)}. With this one it would take {needed - have} more readings "
+                   "and a mean that stays at {v}.", (Term("v", single.value_m),)),
+            (hour,),
+        )  # fmt: skip
     more = needed - have
     times = "once more" if more == 1 else f"{more} more times"
     return Need(

@@ -194,6 +194,14 @@ class FieldProblem:
     message: str
 
 
+def typed_with_unit(length: Length, unit: CardUnit, *, is_size: bool = False) -> str:
+    """A length of a card as typed, with the unit a bare number takes there."""
+    if any(character.isalpha() or character == '"' for character in length.typed):
+        return length.typed
+    inch_card = "inch" if is_size else "thou"
+    return f"{length.typed} {'mm' if unit is CardUnit.MM else inch_card}"
+
+
 CONSTRUCTIONS_WITH_PROTRUSION = (
     Construction.WET_TOP_FLANGE,
     Construction.WET_BOTTOM_SEAT,

@@ -6,14 +6,15 @@ Values stay SI; whoever shows a step formats them in the unit chosen at that mom
 from dataclasses import dataclass
 from typing import Literal
 
-Kind = Literal["small", "size", "angle", "count", "share"]
+Kind = Literal["small", "within", "size", "angle", "count", "share"]
 
 
 @dataclass(frozen=True, slots=True)
 class Term:
     """One number of a step.
 
-    ``kind`` says how it is shown: a small length [m], a size [m], an angle [deg], a count, a share [1].
+    ``kind`` says how it is shown: a small length [m], an expanded uncertainty [m]
+    (``within``, rounded up), a size [m], an angle [deg], a count, a share [1].
     """
 
     symbol: str

@@ -12,14 +12,14 @@ from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 from vallostasis import __version__
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, metres
+from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, format_uncertainty, metres
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.decision import State
-from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour
+from vallostasis.core.measuring.uncertainty import standard_of_mean
+from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour, trust_of_set
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
-from vallostasis.core.protrusion.why import LimitUsed, limits_used
 from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
-from vallostasis.core.spec_card import Limit
+from vallostasis.core.spec_card import Limit, typed_with_unit
 from vallostasis.documents.track_drawing import TrackMark, track_svg
 
 
@@ -40,6 +40,7 @@ class ProofSet:
     gauge: str
     readings: tuple[ProofReading, ...]
     mean_m: float | None
+    mean_expanded_m: float
     counts: bool
 
 
@@ -63,9 +64,9 @@ class ProofHole:
     drawing: str
     least_m: float | None
     greatest_m: float | None
-    sources: tuple[LimitUsed, ...]
     fittings: tuple[ProofFitting, ...]
     cuts: tuple[Cut, ...]
+    variation_expanded_m: float | None
     predicted_m: float | None
     predicted_expanded_m: float | None
 
@@ -85,6 +86,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             counts={state.value: states.count(state) for state in State if state in states},
             small=lambda value, *near: format_length(value, unit, limits_m=tuple(n for n in near if n is not None)),
             plain=lambda value: format_length(value, unit, signed=False),
+            within=lambda value: format_uncertainty(value, unit),
             size=lambda value: format_length(value, "mm" if metric else "inch", signed=False),
             unit=unit,
             size_unit="mm" if metric else "inch",
@@ -132,7 +134,7 @@ def _template() -> jinja2.Template:
     return environment.get_template("proof.html")
 
 
-def _card_limits(facts: JobFacts) -> list[tuple[str, Limit]]:
+def _card_limits(facts: JobFacts) -> list[tuple[str, str, Limit]]:
     limits, seat = facts.card.limits, facts.card.seat
     named = [
         ("Least protrusion without shim", limits.least_without_shim),
@@ -147,19 +149,20 @@ def _card_limits(facts: JobFacts) -> list[tuple[str, Limit]]:
         ("Least ledge left", seat.ledge_least),
         ("Least clean-up cut", seat.cleanup_least),
     ]
-    return [(name, limit) for name, limit in named if limit.length is not None]
+    return [
+        (name, typed_with_unit(limit.length, facts.card.unit, is_size=limit is seat.ledge_least), limit)
+        for name, limit in named
+        if limit.length is not None
+    ]
 
 
 def _proof_hole(facts: JobFacts, hole: Hole, judged: HoleJudgement) -> ProofHole:
     measured = measured_hole(facts, hole)
-    present = facts.present_fitting(hole.hole_id)
-    with_shim = present is not None and bool(facts.shims_of(present.fitting_id))
     singles = [rule for rule in judged.rules if rule.rule == "protrusion"]
     marks = tuple(
         TrackMark(reading.hour, reading.mean_m, rule.decision.state)
         for reading, rule in zip(measured.readings, singles, strict=True)
     )
-    sources = {used.name: used for rule in judged.rules for used in limits_used(facts.card, rule, with_shim)}
     prediction = hole_parts(facts, hole).prediction
     return ProofHole(
         hole=hole,
@@ -167,9 +170,9 @@ def _proof_hole(facts: JobFacts, hole: Hole, judged: HoleJudgement) -> ProofHole
         drawing=track_svg(str(hole.number), marks, measured.limits.least_m, measured.limits.greatest_m),
         least_m=measured.limits.least_m,
         greatest_m=measured.limits.greatest_m,
-        sources=tuple(sources.values()),
         fittings=tuple(_proof_fitting(facts, fitting) for fitting in facts.standing_fittings(hole.hole_id)),
         cuts=tuple(facts.standing_cuts(hole.hole_id)),
+        variation_expanded_m=next((rule.expanded_m for rule in judged.rules if rule.rule == "variation round"), None),
         predicted_m=None if prediction is None else prediction.protrusion_m,
         predicted_expanded_m=None if prediction is None else facts.card.coverage_factor * prediction.standard_m,
     )
@@ -195,6 +198,7 @@ def _proof_fitting(facts: JobFacts, fitting: Fitting) -> ProofFitting:
 def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> ProofSet:
     gauge = facts.gauge_version(reading_set.gauge_version_id)
     by_hour = readings_by_hour(facts, reading_set)
+    count = sum(len(r.values_m) for r in by_hour)
     rows = []
     for reading in facts.readings_by_set.get(reading_set.reading_set_id, ()):
         strike = facts.struck.get(reading.reading_id)
@@ -207,5 +211,6 @@ def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> Pro
         f"repeatability {gauge.repeatability_um.normalize():f} µm",
         tuple(rows),
         sum(r.mean_m for r in by_hour) / len(by_hour) if by_hour else None,
+        facts.card.coverage_factor * standard_of_mean(trust_of_set(facts, reading_set), max(1, count)),
         counts and setup.quantity is Quantity.PROTRUSION,
     )

@@ -18,8 +18,11 @@ onMounted(() => void loadPeople().catch(() => undefined))
         <img src="/icon.svg" alt="" width="28" height="28" />
         <span id="header-mark">Vallostasis</span>
       </RouterLink>
-      <div id="header-job" class="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 gap-y-1" />
-      <nav aria-label="Shop" class="flex items-center gap-4 text-sm">
+      <div
+        id="header-job"
+        class="order-last flex w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1 empty:hidden lg:order-none lg:w-auto lg:flex-1"
+      />
+      <nav aria-label="Shop" class="ml-auto flex items-center gap-4 text-sm">
         <RouterLink to="/" exact-active-class="font-bold underline underline-offset-8">Floor</RouterLink>
         <RouterLink to="/cards" active-class="font-bold underline underline-offset-8">Spec cards</RouterLink>
         <RouterLink to="/shop" active-class="font-bold underline underline-offset-8">Gauges</RouterLink>

@@ -9,7 +9,7 @@ from vallostasis.core.measuring.clock import hour_name, hour_of_angle
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole
 from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
 from vallostasis.core.records import Hole
-from vallostasis.core.spec_card import Limit, Limits, SpecCard
+from vallostasis.core.spec_card import Limit, Limits, SpecCard, typed_with_unit
 from vallostasis.core.trail import Step, Term
 
 GUM = "JCGM 100:2008 (GUM), 4.3.7 and 5.1.2"
@@ -40,7 +40,7 @@ def limits_used(card: SpecCard, rule: RuleResult, with_shim: bool) -> tuple[Limi
         ),
     }
     return tuple(
-        LimitUsed(name, limit.length.metres, limit.length.typed, limit.source, limit.status.value)
+        LimitUsed(name, limit.length.metres, typed_with_unit(limit.length, card.unit), limit.source, limit.status.value)
         for name, limit in named.get(rule.rule, ())
         if limit.length is not None
     )

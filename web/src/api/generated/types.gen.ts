@@ -2642,7 +2642,7 @@ export type TermView = {
     /**
      * Kind
      */
-    kind: 'small' | 'size' | 'angle' | 'count' | 'share';
+    kind: 'small' | 'within' | 'size' | 'angle' | 'count' | 'share';
     /**
      * Note
      */

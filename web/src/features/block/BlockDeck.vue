@@ -55,6 +55,7 @@ const TONE = {
   <svg
     :viewBox="`0 0 ${layout.width} ${layout.height}`"
     class="block max-h-[46vh] w-full"
+    preserveAspectRatio="xMidYMin meet"
     aria-label="Block on its deck"
   >
     <g v-for="head in layout.heads" :key="head.name" class="fill-none stroke-ink-soft">

@@ -83,15 +83,17 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
     <main class="grid flex-1 content-start lg:grid-cols-[minmax(0,1fr)_27rem]">
       <div class="min-w-0 px-5 py-2">
         <LensBar :block="block" :lens="lens" @choose="(to) => place.go({ lens: to })" />
-        <BlockDeck
-          class="mt-1"
-          :block="block"
-          :lens="lens"
-          :chosen="number"
-          :hour="hour"
-          :preview="preview"
-          @choose="choose"
-        />
+        <div class="overflow-x-auto">
+          <BlockDeck
+            class="mt-1 min-w-[38rem]"
+            :block="block"
+            :lens="lens"
+            :chosen="number"
+            :hour="hour"
+            :preview="preview"
+            @choose="choose"
+          />
+        </div>
         <div class="flex justify-between gap-4 pb-1 text-xs text-ink-soft">
           <span>◂ {{ block.card.numbering }} · 12 h: {{ block.card.twelve_o_clock }}</span>
           <span v-if="lens === 'protrusion'">dashed: least · solid: greatest</span>

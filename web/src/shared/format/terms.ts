@@ -1,7 +1,7 @@
 /** Sentences and arithmetic with numbers, written in the unit chosen. */
 import type { PhraseView, StepView, TermView } from '@/api/generated'
 
-import { exactSmall, lengthText, SIZE_WITH, type SmallUnit } from './lengths'
+import { exactSmall, lengthText, SIZE_WITH, type SmallUnit, uncertaintyText } from './lengths'
 
 export interface Piece {
   /** Words, or the digits of a number. */
@@ -11,11 +11,13 @@ export interface Piece {
   number: boolean
 }
 
-/** One number of a sentence or step with its unit. */
-export function termText(term: TermView, unit: SmallUnit): string {
+/** One number with its unit; a step of arithmetic shows as many digits as there are. */
+export function termText(term: TermView, unit: SmallUnit, exact = true): string {
   switch (term.kind) {
     case 'small':
-      return `${exactSmall(term.value, unit)} ${unit}`
+      return `${exact ? exactSmall(term.value, unit) : lengthText(term.value, unit)} ${unit}`
+    case 'within':
+      return `${uncertaintyText(term.value, unit)} ${unit}`
     case 'size':
       return `${lengthText(term.value, SIZE_WITH[unit])} ${SIZE_WITH[unit]}`
     case 'angle':
@@ -36,7 +38,7 @@ export function phrasePieces(phrase: PhraseView, unit: SmallUnit): Piece[] {
     .map((part) => {
       const term = terms.get(part.slice(1, -1))
       if (!part.startsWith('{') || !term) return { text: part, unit: '', number: false }
-      const [digits = '', ...rest] = termText(term, unit).split(' ')
+      const [digits = '', ...rest] = termText(term, unit, false).split(' ')
       return { text: digits, unit: rest.join(' '), number: true }
     })
 }
