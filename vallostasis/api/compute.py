@@ -132,6 +132,8 @@ class StackRequest(BaseModel):
 
     flange_m: Metres
     shims_m: Many = []
+    nominal_shim_m: Metres | None = Field(None, description="One more shim, by its nominal size. [m]")
+    measured_shims_m: Many = Field([], description="The same shim as measured, each taken alone. [m]")
     depth_m: Metres
     between_m: Many = Field([], description="What lies between deck and measuring face, each once. [m]")
     u_flange_m: Metres = 0.0
@@ -149,6 +151,8 @@ class StackAnswer(BaseModel):
     u_m: float = Field(description="Standard uncertainty. [m]")
     U_m: float = Field(description="Expanded uncertainty k·u. [m]")
     decision: str
+    protrusion_nominal_m: float | None = Field(None, description="With the one more shim at its nominal size. [m]")
+    protrusion_measured_m: list[float] = Field([], description="With the same shim as measured. [m]")
     trail: list[StepView]
 
 
@@ -168,6 +172,8 @@ def compute_stack(ask: StackRequest) -> StackAnswer:
         u_m=predicted.standard_m,
         U_m=expanded,
         decision=DECISION_WORDS[decision.guarded],
+        protrusion_nominal_m=None if ask.nominal_shim_m is None else predicted.protrusion_m + ask.nominal_shim_m,
+        protrusion_measured_m=[predicted.protrusion_m + shim for shim in ask.measured_shims_m],
         trail=[StepView.of(step) for step in predicted.trail],
     )
 
@@ -217,15 +223,6 @@ class CutPlanRequest(BaseModel):
     naive_shim_m: Metres | None = None
 
 
-class NaiveOutcome(BaseModel):
-    """What a fixed cut with a fixed shim gives, counted from one reference."""
-
-    counted_from: str
-    protrusion_m: float
-    min_cut_m: float
-    verdict: str
-
-
 class CutPlanAnswer(BaseModel):
     """A plan, or feasible false with the reason."""
 
@@ -242,7 +239,16 @@ class CutPlanAnswer(BaseModel):
     by_gauge_u_m: float | None = None
     chance_inside_by_stop: float | None = None
     present_protrusion_on_high_spot_m: float
-    naive: list[NaiveOutcome] = []
+    # A fixed cut with a fixed shim, called after the trade's "cut 29, fit 30", by the place it is counted from.
+    naive_29_30_from_shallowest_protrusion_m: float | None = None
+    naive_29_30_from_shallowest_verdict: str | None = None
+    naive_29_30_from_shallowest_min_cut_m: float | None = None
+    naive_29_30_from_mean_protrusion_m: float | None = None
+    naive_29_30_from_mean_verdict: str | None = None
+    naive_29_30_from_mean_min_cut_m: float | None = None
+    naive_29_30_from_deepest_protrusion_m: float | None = None
+    naive_29_30_from_deepest_verdict: str | None = None
+    naive_29_30_from_deepest_min_cut_m: float | None = None
     trail: list[StepView] = []
 
 
@@ -255,24 +261,18 @@ def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
     cutter = CutterTrust(ask.graduation_m, ask.stop_accuracy_m, ask.graduation_error)
     outcome = plan_cut(depths, ask.flange_m, ask.between_m, shims, limits, cutter,
                        StackTrust(ask.u_flange_m, ask.u_shim_m, ask.u_depth_m))  # fmt: skip
-    naive: list[NaiveOutcome] = []
+    naive: dict[str, float | str] = {}
     if ask.naive_cut_m is not None and ask.naive_shim_m is not None:
-        fixed = fixed_cut_outcomes(depths, ask.flange_m, ask.between_m, ask.naive_cut_m, ask.naive_shim_m, limits)
-        naive = [
-            NaiveOutcome(
-                counted_from=one.counted_from,
-                protrusion_m=one.protrusion_m,
-                min_cut_m=one.least_cut_m,
-                verdict=one.verdict,
-            )
-            for one in fixed
-        ]
+        for one in fixed_cut_outcomes(depths, ask.flange_m, ask.between_m, ask.naive_cut_m, ask.naive_shim_m, limits):
+            name = f"naive_29_30_from_{one.counted_from}"
+            naive[f"{name}_protrusion_m"] = one.protrusion_m
+            naive[f"{name}_verdict"] = one.verdict
+            naive[f"{name}_min_cut_m"] = one.least_cut_m
     on_high_spot = ask.flange_m - ask.between_m - min(depths)
     if isinstance(outcome, CutRefusal):
-        return CutPlanAnswer(
-            feasible=False, reason=outcome.reason, present_protrusion_on_high_spot_m=on_high_spot, naive=naive
-        )
-    return CutPlanAnswer(
+        refused = CutPlanAnswer(feasible=False, reason=outcome.reason, present_protrusion_on_high_spot_m=on_high_spot)
+        return refused.model_copy(update=naive)
+    planned = CutPlanAnswer(
         feasible=True,
         shim_m=outcome.shim_m,
         target_depth_m=outcome.depth_m,
@@ -285,6 +285,6 @@ def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
         by_gauge_u_m=outcome.by_gauge_standard_m,
         chance_inside_by_stop=outcome.chance_by_stop,
         present_protrusion_on_high_spot_m=on_high_spot,
-        naive=naive,
         trail=[StepView.of(step) for step in outcome.trail],
     )
+    return planned.model_copy(update=naive)

@@ -525,9 +525,41 @@ export type CutPlanAnswer = {
      */
     present_protrusion_on_high_spot_m: number;
     /**
-     * Naive
+     * Naive 29 30 From Shallowest Protrusion M
      */
-    naive?: Array<NaiveOutcome>;
+    naive_29_30_from_shallowest_protrusion_m?: number | null;
+    /**
+     * Naive 29 30 From Shallowest Verdict
+     */
+    naive_29_30_from_shallowest_verdict?: string | null;
+    /**
+     * Naive 29 30 From Shallowest Min Cut M
+     */
+    naive_29_30_from_shallowest_min_cut_m?: number | null;
+    /**
+     * Naive 29 30 From Mean Protrusion M
+     */
+    naive_29_30_from_mean_protrusion_m?: number | null;
+    /**
+     * Naive 29 30 From Mean Verdict
+     */
+    naive_29_30_from_mean_verdict?: string | null;
+    /**
+     * Naive 29 30 From Mean Min Cut M
+     */
+    naive_29_30_from_mean_min_cut_m?: number | null;
+    /**
+     * Naive 29 30 From Deepest Protrusion M
+     */
+    naive_29_30_from_deepest_protrusion_m?: number | null;
+    /**
+     * Naive 29 30 From Deepest Verdict
+     */
+    naive_29_30_from_deepest_verdict?: string | null;
+    /**
+     * Naive 29 30 From Deepest Min Cut M
+     */
+    naive_29_30_from_deepest_min_cut_m?: number | null;
     /**
      * Trail
      */
@@ -1602,30 +1634,6 @@ export type Measuring = {
 };
 
 /**
- * NaiveOutcome
- *
- * What a fixed cut with a fixed shim gives, counted from one reference.
- */
-export type NaiveOutcome = {
-    /**
-     * Counted From
-     */
-    counted_from: string;
-    /**
-     * Protrusion M
-     */
-    protrusion_m: number;
-    /**
-     * Min Cut M
-     */
-    min_cut_m: number;
-    /**
-     * Verdict
-     */
-    verdict: string;
-};
-
-/**
  * NeedView
  *
  * What a hole needs next.
@@ -2452,6 +2460,18 @@ export type StackAnswer = {
      */
     decision: string;
     /**
+     * Protrusion Nominal M
+     *
+     * With the one more shim at its nominal size. [m]
+     */
+    protrusion_nominal_m?: number | null;
+    /**
+     * Protrusion Measured M
+     *
+     * With the same shim as measured. [m]
+     */
+    protrusion_measured_m?: Array<number>;
+    /**
      * Trail
      */
     trail: Array<StepView>;
@@ -2471,6 +2491,18 @@ export type StackRequest = {
      * Shims M
      */
     shims_m?: Array<number>;
+    /**
+     * Nominal Shim M
+     *
+     * One more shim, by its nominal size. [m]
+     */
+    nominal_shim_m?: number | null;
+    /**
+     * Measured Shims M
+     *
+     * The same shim as measured, each taken alone. [m]
+     */
+    measured_shims_m?: Array<number>;
     /**
      * Depth M
      */

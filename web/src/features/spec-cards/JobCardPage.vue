@@ -86,7 +86,7 @@ async function choose(version: CardVersion, onlyPreview: boolean): Promise<void>
           :key="one.spec_card_version_id"
           class="border-b border-rule py-2"
         >
-          <b>version {{ one.version }}</b>
+          <b class="mr-2">version {{ one.version }}</b>
           <span class="text-sm text-ink-soft"> {{ one.saved_by }} {{ whenText(one.saved_at) }}</span>
           <span
             v-if="one.spec_card_version_id === present?.spec_card_version_id"

@@ -28,7 +28,7 @@ const shown = (key: string, limit: Limit) => {
   <table class="w-full border-collapse">
     <tbody>
       <tr v-for="row in rows" :key="row.key" class="border-b border-rule">
-        <th scope="row" class="py-1.5 text-left font-normal">{{ wordsOf(row.key) }}</th>
+        <th scope="row" class="py-1.5 text-left font-normal whitespace-nowrap">{{ wordsOf(row.key) }}</th>
         <td
           class="num px-4 text-right font-bold"
           :class="row.limit.length === null && 'font-normal text-ink-soft'"
