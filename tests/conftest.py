@@ -1,0 +1,95 @@
+"""One private PostgreSQL for the whole run; every test gets its own database, copied from a template."""
+
+import itertools
+import tempfile
+from collections.abc import Iterator
+from pathlib import Path
+from uuid import UUID
+
+import psycopg
+import pytest
+from fastapi.testclient import TestClient
+from psycopg import sql
+from psycopg.conninfo import make_conninfo
+
+from vallostasis.machine.postgres import PrivateCluster
+from vallostasis.main import create_app
+from vallostasis.services.demo_loading import load_demo
+from vallostasis.settings import Settings
+from vallostasis.store import jobs, people
+from vallostasis.store.database import migrate
+from vallostasis.store.rows import Conn
+
+_numbers = itertools.count(1)
+
+
+@pytest.fixture(scope="session")
+def server() -> Iterator[str]:
+    # Below /tmp, where the postgres user may enter when the tests run as root.
+    with tempfile.TemporaryDirectory(prefix="vallo-test-", dir="/tmp", ignore_cleanup_errors=True) as folder:
+        cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
+        Path(folder).chmod(0o755)
+        try:
+            yield cluster.start()
+        finally:
+            cluster.stop()
+
+
+def _make_database(server: str, name: str, template: str) -> str:
+    with psycopg.connect(server, autocommit=True) as conn:
+        conn.execute(sql.SQL("CREATE DATABASE {} TEMPLATE {}").format(sql.Identifier(name), sql.Identifier(template)))
+    return make_conninfo(server, dbname=name)
+
+
+@pytest.fixture(scope="session")
+def empty_template(server: str) -> str:
+    with psycopg.connect(_make_database(server, "empty_template", "template1")) as conn:
+        migrate(conn)
+    return "empty_template"
+
+
+@pytest.fixture(scope="session")
+def demo_template(server: str, empty_template: str) -> str:
+    with psycopg.connect(_make_database(server, "demo_template", empty_template)) as conn:
+        load_demo(conn)
+    return "demo_template"
+
+
+@pytest.fixture
+def empty_dsn(server: str, empty_template: str) -> str:
+    return _make_database(server, f"empty_{next(_numbers)}", empty_template)
+
+
+@pytest.fixture
+def demo_dsn(server: str, demo_template: str) -> str:
+    return _make_database(server, f"demo_{next(_numbers)}", demo_template)
+
+
+@pytest.fixture
+def demo(demo_dsn: str) -> Iterator[Conn]:
+    """A connection to a store with the demo job."""
+    with psycopg.connect(demo_dsn) as conn:
+        yield conn
+
+
+@pytest.fixture
+def demo_job(demo: Conn) -> UUID:
+    return jobs.list_jobs(demo)[0].job_id
+
+
+@pytest.fixture
+def wren(demo: Conn) -> UUID:
+    return next(person.person_id for person in people.list_people(demo) if person.name == "Wren")
+
+
+@pytest.fixture
+def client(demo_dsn: str) -> Iterator[TestClient]:
+    """The application on a store with the demo job; an exception inside it is an answer, not a test error."""
+    with TestClient(create_app(Settings(dsn=demo_dsn)), raise_server_exceptions=False) as client:
+        yield client
+
+
+@pytest.fixture
+def empty_client(empty_dsn: str) -> Iterator[TestClient]:
+    with TestClient(create_app(Settings(dsn=empty_dsn)), raise_server_exceptions=False) as client:
+        yield client

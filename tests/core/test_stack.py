@@ -1,0 +1,99 @@
+"""The stack of parts, against the uncertainties package (GUM linear propagation)."""
+
+from math import hypot
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from uncertainties import ufloat
+
+from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.protrusion.stack import (
+    Part,
+    StackPrediction,
+    StackResidual,
+    compare_with_measured,
+    land_slips,
+    ledge_from_depths,
+    predict_protrusion,
+)
+
+# Sums of a few lengths near 10 mm in doubles.
+ROUNDING_M = 1e-15
+sizes = st.floats(0, 20e-3)
+# The package warns of a standard deviation of zero.
+trusts = st.floats(1e-9, 20e-6)
+parts = st.builds(Part, st.just("part"), sizes, trusts)
+
+
+@given(flange=parts, shims=st.lists(parts, max_size=3), ledge=parts, between=st.lists(parts, max_size=2))
+def test_prediction_agrees_with_linear_propagation(
+    flange: Part, shims: list[Part], ledge: Part, between: list[Part]
+) -> None:
+    value = lambda part: ufloat(part.size_m, part.standard_m)  # noqa: E731
+    expected = value(flange) + sum(map(value, shims)) - value(ledge) - sum(map(value, between))
+    predicted = predict_protrusion(flange, tuple(shims), ledge, tuple(between))
+    assert predicted.protrusion_m == pytest.approx(expected.nominal_value, abs=ROUNDING_M)
+    assert predicted.standard_m == pytest.approx(expected.std_dev, rel=1e-9, abs=ROUNDING_M)
+    assert predicted.trail[-1].result.value == predicted.protrusion_m
+
+
+@given(thickness=st.floats(0.1e-3, 2e-3))
+def test_a_shim_lifts_and_a_spacer_lowers_by_its_own_thickness(thickness: float) -> None:
+    flange, ledge, extra = Part("f", 8.9e-3), Part("c", 8.8e-3), Part("x", thickness)
+    plain = predict_protrusion(flange, (), ledge).protrusion_m
+    assert predict_protrusion(flange, (extra,), ledge).protrusion_m == pytest.approx(plain + thickness, abs=ROUNDING_M)
+    assert predict_protrusion(flange, (), ledge, (extra,)).protrusion_m == pytest.approx(
+        plain - thickness, abs=ROUNDING_M
+    )
+
+
+def test_a_tilted_but_flat_ledge_supports_at_its_mean() -> None:
+    ledge = ledge_from_depths((12, 3, 6, 9), (8.80e-3, 8.82e-3, 8.84e-3, 8.82e-3), 2e-6, 2)
+    assert ledge.depth_m == pytest.approx(8.82e-3, abs=1e-12)
+    assert not ledge.planes_differ
+
+
+def test_a_saddle_lets_the_flange_ride_on_its_high_spots_and_says_so() -> None:
+    # ±10 µm saddle: the fitted plane is flat at the mean, the high spots stand 10 µm above it.
+    ledge = ledge_from_depths((12, 3, 6, 9), (8.81e-3, 8.83e-3, 8.81e-3, 8.83e-3), 2e-6, 2)
+    assert ledge.fitted_m == pytest.approx(8.82e-3, abs=1e-12)
+    assert ledge.depth_m == pytest.approx(8.81e-3, abs=1e-12)
+    assert ledge.planes_differ
+    # Shift carried as a rectangular half width, a/√3 (JCGM 100:2008, 4.3.7).
+    assert ledge.standard_m == pytest.approx(hypot(2e-6, 10e-6 / 3**0.5), rel=1e-9)
+
+
+def test_fewer_than_three_positions_rest_on_the_highest_reading() -> None:
+    ledge = ledge_from_depths((12, 6), (8.80e-3, 8.84e-3), 2e-6, 2)
+    assert ledge.plane is None
+    assert ledge.depth_m == 8.80e-3
+
+
+def _residual(value: float) -> StackResidual:
+    predicted = StackPrediction(0.0, 3e-6, ())
+    return compare_with_measured(value, 4e-6, predicted, 2.0)
+
+
+def test_reading_and_parts_agree_up_to_their_joint_uncertainty() -> None:
+    # Joint U = 2·√(3² + 4²) = 10 µm.
+    assert _residual(9.9e-6).expanded_m == pytest.approx(10e-6)
+    assert _residual(9.9e-6).agrees
+    assert not _residual(10.1e-6).agrees
+    assert not _residual(-10.1e-6).agrees
+
+
+def test_a_lip_explains_the_disagreement_whichever_number_was_taken_there() -> None:
+    # Thickness over a raised lip predicts too much: the reading stands lower. Common practice, no published source.
+    lands = (("flat land", 0.0), ("lip", 90e-6))
+    assert [s.taken_there for s in land_slips(_residual(-92e-6), lands)] == ["flange thickness"]
+    assert [s.taken_there for s in land_slips(_residual(88e-6), lands)] == ["protrusion"]
+    assert land_slips(_residual(40e-6), lands) == ()
+    assert land_slips(_residual(5e-6), lands) == ()
+
+
+def test_impossible_parts_are_refused() -> None:
+    with pytest.raises(OutOfDomain, match="finite"):
+        predict_protrusion(Part("f", float("nan")), (), Part("c", 1e-3))
+    with pytest.raises(OutOfDomain, match="negative"):
+        predict_protrusion(Part("f", 1e-3, -1e-6), (), Part("c", 1e-3))
