@@ -15,12 +15,15 @@ from vallostasis.store import gauges, jobs, readings
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
-# How far a reading may stand from the nearest of its set without being asked about. [µm]
+# How far a reading may stand from the nearest of its set without being asked about, where the card
+# says nothing of how much one liner may vary. [µm] Common practice, no published source.
 USUAL_SPREAD_UM: dict[Quantity, Decimal] = {
-    Quantity.PROTRUSION: Decimal(120),
+    Quantity.PROTRUSION: Decimal(60),
     Quantity.COUNTERBORE_DEPTH: Decimal(200),
     Quantity.FLANGE_THICKNESS: Decimal(50),
 }
+# A set may spread this many times wider than the card allows before slips are looked for.
+SPREAD_OF_ALLOWED = Decimal("1.25")
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +69,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
     present = None if ask.new_pass else _open_set(facts, target, setup)
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
-        ask_if_odd(parsed, tuple(reading.value_um for reading in standing), USUAL_SPREAD_UM[ask.quantity])
+        ask_if_odd(parsed, tuple(reading.value_um for reading in standing), usual_spread_um(facts.card, ask.quantity))
     same_place = [reading for reading in standing if reading.hour == ask.hour]
     if same_place and ask.read_before not in ("repeat", "correct"):
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
@@ -87,6 +90,14 @@ def _read_before(same_place: list[Reading], ask: ReadingToTake) -> str:
     where = "" if ask.hour is None else f" at {hour_name(ask.hour)}"
     what = f"Hole {ask.hole}{where}" if ask.hole is not None else f"The flange of {ask.liner_mark}"
     return f"{what} was read before ({there}): is this a repeat, or does it correct the first?"
+
+
+def usual_spread_um(card: SpecCard, quantity: Quantity) -> Decimal:
+    """Return how far a reading may stand from its set without being asked about. [µm]"""
+    allowed = card.limits.variation_round.length
+    if quantity is Quantity.PROTRUSION and allowed is not None:
+        return allowed.um * SPREAD_OF_ALLOWED
+    return USUAL_SPREAD_UM[quantity]
 
 
 def expected_range(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:

@@ -1,0 +1,205 @@
+"""The demo job as people would work through it: what is found, what is cut, what is proved."""
+
+from decimal import Decimal
+from uuid import UUID, uuid4
+
+import pytest
+
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.needs import Action
+from vallostasis.core.records import Hole, Quantity
+from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.services import block, fitting, readings
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.store import gauges
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.readings import NewSetup
+from vallostasis.store.rows import Conn
+
+
+def states(conn: Conn, job: UUID) -> dict[int, State]:
+    return {hole.hole: hole.state for hole in block.block_of_job(conn, job).judgement.holes}
+
+
+def hole_row(conn: Conn, job: UUID, number: int) -> Hole:
+    hole = load_job_facts(conn, job).hole_numbered(number)
+    assert hole is not None
+    return hole
+
+
+def take(conn: Conn, job: UUID, by: UUID, text: str, **where: object) -> None:
+    fields: dict[str, object] = {
+        "reading_id": uuid4(), "quantity": Quantity.PROTRUSION, "hole": None, "hour": None, "liner_mark": "",
+        "land": "", "text": text, "bare_unit": "0.01 mm", "confirmed": False, "read_before": "", "new_pass": False,
+        "part_temp_c": None,
+    }  # fmt: skip
+    readings.take_reading(conn, job, readings.ReadingToTake(**{**fields, **where}), by)  # type: ignore[arg-type]
+
+
+def test_states_follow_from_the_hidden_truth(demo: Conn, demo_job: UUID) -> None:
+    """Truth and limits of the demo, not its readings: hole 5 truly sinks below 50 µm, hole 6 comes within U of it."""
+    found = states(demo, demo_job)
+    liners = {liner.mark: liner for liner in ferry.LINERS}
+    for number, hole in enumerate(ferry.HOLES, start=1):
+        truth = [liners[ferry.FITTED[number]].flange_um - ferry.ledge_depth_um(hole, hour) for hour in ferry.HOURS]
+        if min(truth) < 40:
+            assert found[number] is State.OUT
+        elif min(truth) > 60 and not liners[ferry.FITTED[number]].measured_over_lip:
+            assert found[number] is State.IN
+        else:
+            assert found[number] is State.CANNOT_TELL
+
+
+def test_the_lip_is_found_out_and_the_new_thickness_settles_it(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    need = block.block_of_job(demo, demo_job).needs[3]
+    assert need.action is Action.READ_FLANGE
+    assert need.liner_mark == "L2"
+    assert "lip" in need.detail.text
+    hole = hole_row(demo, demo_job, 3)
+    assert "disagree" in fitting.plan_of_hole(demo, hole.hole_id)[2].outcome.reason  # type: ignore[union-attr]
+    take(demo, demo_job, wren, "8.902", quantity=Quantity.FLANGE_THICKNESS, liner_mark="L2", bare_unit="mm",
+         read_before="correct")  # fmt: skip
+    assert states(demo, demo_job)[3] is State.IN
+
+
+def _cut_and_refit(conn: Conn, job: UUID, by: UUID) -> None:
+    hole = hole_row(conn, job, 5)
+    plan = fitting.plan_of_hole(conn, hole.hole_id)[2]
+    depth = plan.outcome.depth_m  # type: ignore[union-attr]
+    made = fitting.CutMade(uuid4(), f"{depth * 1000:.3f}", "mm", 3, "0.10 mm", "", False)
+    fitting.record_cut(conn, hole.hole_id, made, by)
+    assert states(conn, job)[5] is State.NOT_MEASURED
+    for hour in ferry.HOURS:
+        take(conn, job, by, f"{depth * 1000:.3f}", quantity=Quantity.COUNTERBORE_DEPTH, hole=5, hour=hour,
+             bare_unit="mm")  # fmt: skip
+    shim = fitting.ShimFitted("0.10 mm", "0.101 mm", "bevel down")
+    fitting.record_fitting(conn, hole.hole_id, uuid4(), "L6", (shim,), by)
+
+
+def test_cut_shim_and_new_readings_bring_a_hole_in(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    _cut_and_refit(demo, demo_job, wren)
+    # Predicted and never measured stays open.
+    assert states(demo, demo_job)[5] is State.NOT_MEASURED
+    for hour in ferry.HOURS:
+        take(demo, demo_job, wren, "10.1", hole=5, hour=hour)
+    now = block.block_of_job(demo, demo_job)
+    assert now.judgement.holes[4].state is State.IN
+    measured = now.judgement.holes[4].rules[0]
+    assert (measured.least_m, measured.greatest_m) == (75e-6, 125e-6), "on a shim its own limits hold"
+    before = [f for f in now.facts.fittings if f.hole_id == hole_row(demo, demo_job, 5).hole_id]
+    assert len(before) == 2, "what was read before stays on record"
+
+
+def test_changing_land_gauge_or_clamp_reopens_every_hole(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, demo_job)
+    setup = facts.present_setup(Quantity.PROTRUSION)
+    assert setup is not None
+    new = NewSetup(demo_job, Quantity.PROTRUSION, setup.gauge_id, ferry.LIP, setup.datum, setup.hold_down,
+                   setup.hold_down_torque_nm, True)  # fmt: skip
+    readings.change_setup(demo, new, wren)
+    now = block.block_of_job(demo, demo_job)
+    assert {hole.state for hole in now.judgement.holes} == {State.NOT_MEASURED}
+    assert all("land changed" in hole.reason for hole in now.judgement.holes)
+    back = NewSetup(demo_job, Quantity.PROTRUSION, setup.gauge_id, ferry.FLAT, setup.datum, setup.hold_down,
+                    setup.hold_down_torque_nm, True)  # fmt: skip
+    readings.change_setup(demo, back, wren)
+    assert states(demo, demo_job)[1] is State.IN
+
+
+def test_a_coarse_gauge_is_called_the_wrong_tool_for_a_small_window(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, demo_job)
+    setup = facts.present_setup(Quantity.PROTRUSION)
+    dial = next(gauge for gauge in gauges.list_gauges(demo) if gauge.name == "Old depth dial")
+    assert setup is not None
+    readings.change_setup(demo, NewSetup(demo_job, Quantity.PROTRUSION, dial.gauge_id, setup.land, setup.datum,
+                          setup.hold_down, setup.hold_down_torque_nm, True), wren)  # fmt: skip
+    for hour in ferry.HOURS:
+        take(demo, demo_job, wren, "7.0", hole=1, hour=hour)
+    # 20 µm inside the limit: proven by the sled (±6 µm), not by the dial (±29 µm).
+    assert states(demo, demo_job)[1] is State.CANNOT_TELL
+
+
+def test_a_position_read_twice_is_asked_about_and_both_answers_work(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    with pytest.raises(Refused, match="repeat, or does it correct") as asked:
+        take(demo, demo_job, wren, "8.6", hole=1, hour=12.0)
+    assert asked.value.code is RefusalCode.READ_BEFORE
+    take(demo, demo_job, wren, "8.4", hole=1, hour=12.0, read_before="repeat")
+    marks = block.block_of_job(demo, demo_job).judgement.holes[0].rules
+    assert marks[0].value_m == pytest.approx((88e-6 + 84e-6) / 2)
+    take(demo, demo_job, wren, "9.0", hole=1, hour=12.0, read_before="correct")
+    assert block.block_of_job(demo, demo_job).judgement.holes[0].rules[0].value_m == pytest.approx(90e-6)
+    kept = [r.typed for r in load_job_facts(demo, demo_job).readings if r.hour == 12.0][-3:]
+    assert kept[1:] == ["8.4", "9.0"]
+
+
+def test_striking_and_restoring_are_rows_and_undo_each_other(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, demo_job)
+    newest = facts.readings[-1]
+    readings.strike(demo, newest.reading_id, True, "slipped", wren)
+    assert states(demo, demo_job)[6] is State.NOT_MEASURED
+    with pytest.raises(Refused, match="struck already"):
+        readings.strike(demo, newest.reading_id, True, "", wren)
+    readings.strike(demo, newest.reading_id, False, "", wren)
+    assert states(demo, demo_job)[6] is State.CANNOT_TELL
+    assert len(load_job_facts(demo, demo_job).strikes) == len(facts.strikes) + 2
+
+
+def test_a_cut_can_be_taken_back_until_something_stands_on_it(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    _cut_and_refit(demo, demo_job, wren)
+    facts = load_job_facts(demo, demo_job)
+    cut, refit = facts.cuts[-1], facts.fittings[-1]
+    with pytest.raises(Refused, match="strike that first"):
+        readings.strike(demo, cut.cut_id, True, "", wren)
+    readings.strike(demo, refit.fitting_id, True, "", wren)
+    readings.strike(demo, cut.cut_id, True, "", wren)
+    assert states(demo, demo_job)[5] is State.OUT, "as it stood before the cut"
+
+
+def test_a_cut_that_would_miss_the_window_is_asked_about(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    hole = hole_row(demo, demo_job, 5)
+    slip = fitting.CutMade(uuid4(), "8.989", "mm", 3, "0.10 mm", "", False)
+    with pytest.raises(Refused, match="below the least") as asked:
+        fitting.record_cut(demo, hole.hole_id, slip, wren)
+    assert asked.value.suggestions[0].confirm
+    with pytest.raises(Refused, match="no deeper than the ledge"):
+        fitting.record_cut(demo, hole.hole_id, fitting.CutMade(uuid4(), "8.8", "mm", 1, "0.10 mm", "", True), wren)
+
+
+def test_a_liner_cannot_be_in_two_holes(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    with pytest.raises(Refused, match="L1 is in hole 1"):
+        fitting.record_fitting(demo, hole_row(demo, demo_job, 5).hole_id, uuid4(), "L1", (), wren)
+
+
+def test_a_zero_found_moved_shifts_the_set_and_widens_what_is_shared(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, demo_job)
+    fitted = facts.present_fitting(hole_row(demo, demo_job, 1).hole_id)
+    assert fitted is not None
+    reading_set = facts.newest_protrusion_set(fitted.fitting_id)
+    assert reading_set is not None
+    before = block.block_of_job(demo, demo_job).judgement.holes[0]
+    readings.correct_zero(demo, demo_job, reading_set.reading_set_id, "-5 µm", "µm", "zero found at +5", wren)
+    after = block.block_of_job(demo, demo_job).judgement.holes[0]
+    assert before.mean_m is not None
+    assert before.mean_expanded_m is not None
+    assert after.mean_m == pytest.approx(before.mean_m - 5e-6)
+    assert after.mean_expanded_m is not None
+    assert after.mean_expanded_m > before.mean_expanded_m
+    assert after.variation_m == pytest.approx(before.variation_m), "a shared zero cancels in a difference"
+
+
+@pytest.mark.parametrize(("text", "likelier"), [("0.88", "8.8"), ("88", "8.8"), ("-8.6", "8.6")])
+def test_slips_of_point_and_sign_are_asked_about(
+    demo: Conn, demo_job: UUID, wren: UUID, text: str, likelier: str
+) -> None:
+    """A slip ten times off or with its sign lost stands far from its set."""
+    with pytest.raises(Exception, match=r"did you mean|slip of") as asked:
+        take(demo, demo_job, wren, text, hole=1, hour=1.5)
+    offered = [Decimal(s.text.split()[0].lstrip("+")) for s in asked.value.suggestions]  # type: ignore[attr-defined]
+    assert Decimal(likelier) in [value * factor for value in offered for factor in (1, 10, 100, Decimal("0.1"))]
+
+
+def test_numbers_of_another_hole_or_gauge_are_not_mixed_into_a_set(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    with pytest.raises(Refused, match="no hole 9"):
+        take(demo, demo_job, wren, "8.8", hole=9, hour=6.0)
+    with pytest.raises(Refused, match="clock position"):
+        take(demo, demo_job, wren, "8.8", hole=1)
