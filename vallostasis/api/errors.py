@@ -148,6 +148,13 @@ def install_error_handlers(app: FastAPI) -> None:
     def taken(_: Request, error: psycopg.errors.UniqueViolation) -> JSONResponse:
         return error_response(409, "taken", f"That is there already: {error.diag.message_detail or 'choose another'}.")
 
+    @app.exception_handler(psycopg.errors.ForeignKeyViolation)
+    def named_but_not_there(_: Request, error: psycopg.errors.ForeignKeyViolation) -> JSONResponse:
+        # The detail ends: … is not present in table "person".
+        what = (error.diag.message_detail or "").rstrip('".').rpartition('"')[2] or "row"
+        message = f"There is no {what.replace('_', ' ')} with that id: choose one from the list."
+        return error_response(404, "not found", message, [(f"{what}_id", message)])
+
     @app.exception_handler(psycopg.DataError)
     def not_storable(_: Request, error: psycopg.DataError) -> JSONResponse:
         return error_response(422, "wrong", "A value in the request cannot be kept: type it again.")
@@ -155,6 +162,11 @@ def install_error_handlers(app: FastAPI) -> None:
     @app.exception_handler(psycopg.OperationalError)
     def database_away(_: Request, error: psycopg.OperationalError) -> JSONResponse:
         return _unavailable(error)
+
+    @app.exception_handler(Exception)
+    def broken(_: Request, error: Exception) -> JSONResponse:
+        log.error("unexpected error", exc_info=error)
+        return error_response(500, "broken", "Something is wrong in the application: it is written in its log.")
 
     @app.exception_handler(PoolTimeout)
     def no_connection(_: Request, error: PoolTimeout) -> JSONResponse:

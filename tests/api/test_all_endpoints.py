@@ -1,0 +1,181 @@
+"""Promises that hold for every endpoint: error shape, no 5xx whatever is sent, headers, health."""
+
+import copy
+import json
+from collections.abc import Iterator
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.api.bench import Bench, assert_refusal_shape
+from vallostasis.main import create_app
+from vallostasis.settings import Settings
+
+NASTY: list[Any] = [
+    "", "abc", "\x00", "'; DROP TABLE reading; --", "9" * 4000, "٣", -1, 0, 10**30, 1e308, True, None, [], {},
+    [[]], {"typed": None}, "00000000-0000-0000-0000-000000000000",
+]  # fmt: skip
+
+
+def _operations(client: TestClient) -> Iterator[tuple[str, str, dict[str, Any]]]:
+    for path, methods in client.get("/openapi.json").json()["paths"].items():
+        for method, operation in methods.items():
+            yield method, path, operation
+
+
+def _filled(path: str, value: str) -> str:
+    for part in path.split("/"):
+        if part.startswith("{"):
+            path = path.replace(part, value)
+    return path
+
+
+def test_unknown_and_broken_ids_are_refused_in_one_shape(client: TestClient) -> None:
+    tried = 0
+    for method, path, _ in _operations(client):
+        if "{" not in path:
+            continue
+        for value in (str(uuid4()), "5", "%00", "x" * 300):
+            response = client.request(method, _filled(path, value), json={})
+            assert response.status_code in (404, 422), (method, path, value, response.text)
+            assert_refusal_shape(response)
+            tried += 1
+    assert tried >= 40
+
+
+def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
+    """One good body for every address that takes one."""
+    block = bench.block()
+    hole, who = block["holes"][4], {"person_id": bench.person_id}
+    version = block["card"]["version"]
+    card = bench.client.get(f"/api/spec-cards/{version['spec_card_id']}").json()["cards"][0]
+    setup = block["setups"][0]
+    gauge = {"name": "Another", "kind": "depth gauge", "resolution": "1", "repeatability": "1"}
+    job = f"/api/jobs/{bench.job_id}"
+    plan = {"present_depths_m": [8.85e-3], "flange_m": 8.9e-3, "target_protrusion_m": 1e-4, "min_protrusion_m": 7e-5,
+            "max_protrusion_m": 1.2e-4, "shims_m": [2e-4], "min_cleanup_cut_m": 2e-5}  # fmt: skip
+    return [
+        (f"{job}/readings", bench.reading("8.6", hole=1, hour=4.5)),
+        (f"{job}/liners", {"mark": "L8"}),
+        (f"{job}/card", {"spec_card_version_id": version["spec_card_version_id"], "only_preview": True, **who}),
+        (f"{job}/setups", {"quantity": "protrusion", "gauge_id": setup["gauge"]["gauge_id"], "land": "lip", **who}),
+        (f"{job}/sets/{hole['set_id']}/zero-corrections", {"text": "1", "bare_unit": "µm", **who}),
+        (f"/api/stages/{block['stages'][0]['stage_id']}/marks", {"done": False, **who}),
+        (f"/api/recorded/{block['readings'][0]['reading_id']}/strikes", {"struck": True, **who}),
+        (f"/api/holes/{hole['hole_id']}/fittings", {"fitting_id": str(uuid4()), "liner_mark": "L6", "shims":
+         [{"nominal": "0.1"}], **who}),
+        (f"/api/holes/{hole['hole_id']}/cuts", {"cut_id": str(uuid4()), "depth": "8.898", "passes": 2, "shim": "0.1",
+         **who}),
+        (f"/api/spec-cards/{version['spec_card_id']}/versions", {"card": card, "based_on_version": 1, **who}),
+        ("/api/spec-cards", {"card": card, **who}),
+        ("/api/jobs", {"number": "9", "name": "Nine", "spec_card_id": version["spec_card_id"], **who}),
+        ("/api/people", {"name": "Somebody"}),
+        ("/api/gauges", gauge),
+        (f"/api/gauges/{setup['gauge']['gauge_id']}/versions", {**gauge, "based_on_version": 1}),
+        ("/api/compute/parse", {"text": "2", "bare_unit": "thou"}),
+        ("/api/compute/plane", {"angles_deg": [0, 90, 180], "readings_m": [0, 0, 0]}),
+        ("/api/compute/stack", {"flange_m": 1e-2, "depth_m": 1e-2}),
+        ("/api/compute/decision", {"value_m": 0, "U_m": 0}),
+        ("/api/compute/cut-plan", plan),
+    ]  # fmt: skip
+
+
+def _leaves(body: Any, path: tuple[Any, ...] = ()) -> Iterator[tuple[Any, ...]]:
+    if isinstance(body, dict):
+        for key, value in body.items():
+            yield from _leaves(value, (*path, key))
+    elif isinstance(body, list):
+        yield path
+        for index, value in enumerate(body[:1]):
+            yield from _leaves(value, (*path, index))
+    else:
+        yield path
+
+
+def _with(body: dict[str, Any], path: tuple[Any, ...], value: Any) -> dict[str, Any]:
+    changed: Any = copy.deepcopy(body)
+    place = changed
+    for step in path[:-1]:
+        place = place[step]
+    place[path[-1]] = value
+    return dict(changed)
+
+
+def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> None:
+    bodies = {path for _, path, operation in _operations(client) if "requestBody" in operation}
+    examples = [url for url, _ in _examples(Bench.at_demo(client))]
+    assert len(examples) == len(bodies)
+
+
+@pytest.mark.parametrize("number", range(20))
+def test_nothing_that_can_be_sent_breaks_an_endpoint(client: TestClient, number: int) -> None:
+    url, body = _examples(Bench.at_demo(client))[number]
+    paths = list(_leaves(body))
+    # Of the card, every fourth field: they are all read by the same walk.
+    for path in paths if len(paths) < 40 else paths[::4]:
+        for value in NASTY:
+            response = client.post(url, json=_with(body, path, value))
+            assert response.status_code < 500, (path, value, response.text)
+            if response.status_code >= 400:
+                assert_refusal_shape(response)
+    assert client.post(url, json=body).status_code in (200, 201, 409, 422)
+
+
+@pytest.mark.parametrize(
+    "content", [b"", b"{", b"[]", b"null", b'"\\ud800"', b"\xff\xfe", b'{"name": "\\ud800"}', b'{"name": 1e999}']
+)
+def test_a_body_that_is_no_json_object_is_refused(client: TestClient, content: bytes) -> None:
+    response = client.post("/api/people", content=content, headers={"content-type": "application/json"})
+    assert 400 <= response.status_code < 500
+    assert_refusal_shape(response)
+
+
+def test_nothing_is_at_an_address_that_is_not_there(client: TestClient) -> None:
+    for method, path in (("GET", "/api/nothing"), ("DELETE", "/api/jobs"), ("POST", "/assets/x.js")):
+        response = client.request(method, path)
+        assert response.status_code in (404, 405)
+        assert_refusal_shape(response)
+
+
+def test_headers_keep_the_browser_at_home(client: TestClient) -> None:
+    for path in ("/", "/api/jobs", "/api/nothing", "/healthz"):
+        policy = client.get(path).headers["content-security-policy"]
+        assert "default-src 'none'" in policy
+        assert "http:" not in policy
+        assert "unsafe" not in policy
+    bench = Bench.at_demo(client)
+    proof = client.get(f"/api/jobs/{bench.job_id}/proof.html")
+    assert "script-src" not in proof.headers["content-security-policy"]
+    assert "http://" not in proof.text.replace("http://www.w3.org/2000/svg", "")
+    assert "https://" not in proof.text
+
+
+def test_health_tells_version_database_and_schema(client: TestClient) -> None:
+    health = client.get("/healthz").json()
+    assert health["database"] == "up"
+    assert health["schema_version"] >= 1
+    assert health["version"]
+
+
+def test_a_database_that_is_away_is_503_everywhere() -> None:
+    away = Settings(dsn="host=127.0.0.1 port=1 dbname=none connect_timeout=1")
+    with TestClient(create_app(away), raise_server_exceptions=False) as client:
+        assert client.get("/healthz").json() == {"version": "0.1.0", "database": "down", "schema_version": None}
+        response = client.get("/api/jobs")
+        assert response.status_code == 503
+        assert_refusal_shape(response)
+        assert json.loads(response.text)["code"] == "unavailable"
+
+
+def test_text_from_people_stays_text_in_the_proof(client: TestClient) -> None:
+    bench = Bench.at_demo(client)
+    version = bench.block()["card"]["version"]
+    evil = '<script>alert(1)</script>"\\'
+    new = {"number": "66", "name": evil, "complaint": evil, "spec_card_id": version["spec_card_id"],
+           "person_id": bench.person_id}  # fmt: skip
+    job_id = client.post("/api/jobs", json=new).json()["job_id"]
+    html = client.get(f"/api/jobs/{job_id}/proof.html").text
+    assert "<script" not in html
+    assert client.get(f"/api/jobs/{job_id}/proof.pdf").status_code == 200

@@ -1,0 +1,100 @@
+"""Readings over HTTP: taken, asked back, refused at the right field, on disk once acknowledged."""
+
+from uuid import uuid4
+
+import psycopg
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.api.bench import Bench, assert_refusal_shape, field_of
+
+
+@pytest.fixture
+def bench(client: TestClient) -> Bench:
+    return Bench.at_demo(client)
+
+
+def test_a_reading_is_on_disk_when_it_is_acknowledged(bench: Bench, demo_dsn: str) -> None:
+    taken = bench.take("8.5", hole=1, hour=1.5)
+    assert taken.status_code == 201
+    with psycopg.connect(demo_dsn) as other:
+        row = other.execute(
+            "SELECT typed, value_um FROM reading WHERE reading_id = %s", (taken.json()["reading_id"],)
+        ).fetchone()
+    assert row is not None
+    assert (row[0], int(row[1])) == ("8.5", 85)
+
+
+def test_sending_the_same_reading_again_does_not_double_it(bench: Bench) -> None:
+    body = bench.reading("8.5", hole=1, hour=1.5)
+    url = f"/api/jobs/{bench.job_id}/readings"
+    first, again = bench.client.post(url, json=body), bench.client.post(url, json=body)
+    assert (first.status_code, again.status_code) == (201, 201)
+    assert first.json() == again.json()
+    other = bench.client.post(url, json={**body, "text": "8.6"})
+    assert (other.status_code, field_of(other)) == (409, "reading_id")
+
+
+@pytest.mark.parametrize(
+    ("text", "fields", "status", "field", "words"),
+    [
+        ("", {}, 422, "text", "Nothing was typed"),
+        ("abc", {}, 422, "text", "not understood"),
+        ("8.6 mm", {}, 422, "text", "did you mean"),
+        ("219", {}, 422, "text", "far from what is expected"),
+        ("a hair", {}, 422, "text", "not a measure"),
+        ("8.6", {"hole": 9}, 422, "hole", "no hole 9"),
+        ("8.6", {"hole": 99}, 422, "hole", "at most 16"),
+        ("8.6", {"hole": None}, 422, "hole", "Which hole"),
+        ("8.6", {"hour": None}, 422, "hour", "clock position"),
+        ("8.6", {"hour": 13}, 422, "hour", "at most 12"),
+        ("8\x00", {}, 422, "text", "cannot be kept"),
+        ("8.6", {"quantity": "bore"}, 422, "quantity", "Choose one of"),
+        ("8.6", {"bare_unit": "furlong"}, 422, "bare_unit", "Choose one of"),
+        ("8.6", {"person_id": str(uuid4())}, 404, "", "person"),
+        ("8.6", {"person_id": "Wren"}, 422, "person_id", "no id"),
+        ("8.9", {"quantity": "flange thickness", "liner_mark": "L99"}, 422, "liner_mark", "no liner marked L99"),
+        ("8.6", {"hour": 12}, 409, "text", "repeat, or does it correct"),
+    ],
+)
+def test_bad_input_is_named_at_its_field(
+    bench: Bench, text: str, fields: dict[str, object], status: int, field: str, words: str
+) -> None:
+    events = bench.block()["event"]
+    refused = bench.take(text, **{"hole": 1, "hour": 1.5, **fields})
+    assert refused.status_code == status, refused.text
+    assert_refusal_shape(refused)
+    assert words in refused.json()["message"]
+    if field:
+        assert field_of(refused) == field
+    assert bench.block()["event"] == events
+
+
+def test_an_unknown_job_is_not_found(bench: Bench) -> None:
+    refused = bench.client.post(f"/api/jobs/{uuid4()}/readings", json=bench.reading("8.6", hole=1, hour=1.5))
+    assert refused.status_code == 404
+    assert_refusal_shape(refused)
+
+
+def test_a_body_of_64_kb_is_refused_before_it_is_read(bench: Bench) -> None:
+    refused = bench.take("8" * 64_000, hole=1, hour=1.5)
+    assert refused.status_code == 413
+    assert_refusal_shape(refused)
+
+
+def test_a_liner_thickness_can_be_read_on_the_land_named(bench: Bench) -> None:
+    taken = bench.take("8.991", quantity="flange thickness", liner_mark="L7", land="lip", bare_unit="mm")
+    assert taken.status_code == 201
+    liner = next(one for one in bench.block()["liners"] if one["liner"]["mark"] == "L7")
+    by_land = {flange["land"]: flange["thickness_m"] for flange in liner["flange"]}
+    assert by_land == {"flat land": None, "lip": pytest.approx(8.991e-3)}
+
+
+def test_block_shows_a_strike_and_its_undoing(bench: Bench) -> None:
+    row = bench.block()["readings"][-1]["reading_id"]
+    url = f"/api/recorded/{row}/strikes"
+    assert bench.client.post(url, json={"struck": True, "person_id": bench.person_id}).status_code == 201
+    assert bench.hole(6)["state"] == "not measured"
+    assert bench.block()["readings"][-1]["struck"]
+    assert bench.client.post(url, json={"struck": False, "person_id": bench.person_id}).status_code == 201
+    assert bench.hole(6)["state"] == "cannot tell"
