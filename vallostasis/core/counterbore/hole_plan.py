@@ -24,6 +24,7 @@ from vallostasis.core.measuring.uncertainty import rectangular, standard_of_mean
 from vallostasis.core.protrusion.measured import (
     UNMEASURED_SHIM_M,
     flange_part,
+    ledge_of,
     limits_for,
     measured_hole,
     readings_by_hour,
@@ -268,7 +269,8 @@ def _neighbours_after(facts: JobFacts, hole: Hole, plan: CutPlan) -> tuple[Neigh
 def expected_after_cut(facts: JobFacts, hole: Hole) -> tuple[float, float] | None:
     """Protrusion to expect after the last cut while nothing is measured yet, and its standard uncertainty. [m]
 
-    None when no cut is open. It stays a prediction until the protrusion is read.
+    From the ledge as measured since the cut, from the stop while it is not. None when no cut is
+    open. It stays a prediction until the protrusion is read.
     """
     cut = facts.last_cut(hole.hole_id)
     liner = _present_liner(facts, hole)
@@ -277,9 +279,12 @@ def expected_after_cut(facts: JobFacts, hole: Hole) -> tuple[float, float] | Non
     flange = flange_part(facts, liner, facts.card.measuring.land)
     if flange is None:
         return None
-    depth, shim = metres(cut.depth_um), metres(cut.shim_um)
-    standard = hypot(flange.standard_m, metres(cut.stop_u_um), rectangular(UNMEASURED_SHIM_M))
-    return flange.size_m + shim - between_m(facts.card) - depth, standard
+    ledge = ledge_of(facts, hole)
+    depth, depth_u = (
+        (metres(cut.depth_um), metres(cut.stop_u_um)) if ledge is None else (ledge.depth_m, ledge.standard_m)
+    )
+    standard = hypot(flange.standard_m, depth_u, rectangular(UNMEASURED_SHIM_M))
+    return flange.size_m + metres(cut.shim_um) - between_m(facts.card) - depth, standard
 
 
 def depth_window(facts: JobFacts, hole: Hole) -> tuple[float | None, float | None]:

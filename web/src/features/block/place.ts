@@ -54,6 +54,7 @@ export function nextHour(
   const read = new Set(
     (lens === 'protrusion' ? hole.marks : hole.parts.ledge_depths).map((mark) => mark.hour),
   )
+  if (after !== null) read.add(after)
   const start = after === null ? 0 : required.indexOf(after) + 1
   const order = [...required.slice(start), ...required.slice(0, start)]
   return order.find((hour) => !read.has(hour)) ?? null

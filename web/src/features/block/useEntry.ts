@@ -110,11 +110,13 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
 
   async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
     const before = standingAt(parsed.hole, parsed.hour)
+    draft.value.id ||= crypto.randomUUID()
+    const sent = draft.value.id
     const taken = await ask(
       takeReading({
         path: { job_id: job.jobId },
         body: {
-          reading_id: draft.value.id || crypto.randomUUID(),
+          reading_id: sent,
           quantity: place.quantity.value,
           hole: parsed.hole,
           hour: parsed.hour,
@@ -127,10 +129,12 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
       }),
     )
     undo.took(taken.reading_id, as.readBefore === 'correct' ? before : [])
-    type('')
-    await job.reload()
+    // What was typed on while this one was under way belongs to the next reading.
+    if (draft.value.id === sent) type('')
+    // The gauge moves on at once: the next reading may be typed before the block is loaded again.
     const block = job.block.value
     if (block && parsed.hole !== null) place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
+    void job.reload()
   }
 
   /** Readings that a correction strikes with it. */

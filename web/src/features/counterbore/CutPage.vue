@@ -7,6 +7,7 @@ import { type HolePlanView, readCutPlan } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
+import AfterCut from './AfterCut.vue'
 import CutForm from './CutForm.vue'
 import FitForm from './FitForm.vue'
 import PlanView from './PlanView.vue'
@@ -62,7 +63,12 @@ watch(
         </label>
       </div>
       <RefusalNote :refusal="refusal" />
-      <PlanView v-if="plan" :plan="plan" />
+      <AfterCut v-if="linerOut && hole.last_cut" :hole="hole" :liner-mark="plan?.liner_mark ?? ''" />
+      <details v-if="linerOut && hole.last_cut && plan" class="pt-4">
+        <summary class="cursor-pointer font-bold">Cut it again</summary>
+        <PlanView :plan="plan" />
+      </details>
+      <PlanView v-else-if="plan" :plan="plan" />
     </section>
     <aside class="grid content-start gap-6 border-rule px-5 py-3 lg:border-l">
       <template v-if="linerOut">

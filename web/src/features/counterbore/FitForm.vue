@@ -30,6 +30,7 @@ interface ShimDraft {
 }
 const draft = useLocalStorage(`vallo-fit-${props.hole.hole_id}`, {
   id: '',
+  cut: '',
   liner: '',
   shims: [] as ShimDraft[],
 })
@@ -54,13 +55,17 @@ const cutShim = computed(() => {
   const um = Number(props.hole.last_cut?.shim_um ?? 0)
   return um > 0 ? `${(um / 1000).toFixed(3)} mm` : ''
 })
-/** After a cut the form starts from what was planned; measured thickness is left to the micrometer. */
+/** After a cut the form starts once from what was cut for; measured thickness is left to the micrometer. */
 watch(
-  () => [props.plan?.liner_mark ?? '', cutShim.value] as const,
-  ([mark, shim]) => {
-    if (draft.value.liner !== '' || mark === '') return
-    draft.value.liner = mark
-    if (props.hole.liner === null && shim) addShim(shim)
+  () => [props.plan?.liner_mark ?? '', props.hole.last_cut?.cut_id ?? ''] as const,
+  ([mark, cut]) => {
+    if (mark === '') return
+    if (props.hole.liner === null && cut !== '' && draft.value.cut !== cut) {
+      draft.value = { id: '', cut, liner: mark, shims: [] }
+      if (cutShim.value) addShim(cutShim.value)
+    } else if (draft.value.liner === '') {
+      draft.value.liner = mark
+    }
   },
   { immediate: true },
 )
@@ -85,7 +90,7 @@ async function record(): Promise<void> {
         },
       }),
     )
-    draft.value = { id: '', liner: '', shims: [] }
+    draft.value = { id: '', cut: '', liner: '', shims: [] }
     await job.reload()
     const hour = job.block.value?.card.required_hours[0]
     await router.push({

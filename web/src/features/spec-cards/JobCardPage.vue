@@ -64,7 +64,7 @@ async function choose(version: CardVersion, onlyPreview: boolean): Promise<void>
 
 <template>
   <main class="mx-auto grid w-full max-w-6xl gap-8 px-5 py-4 lg:grid-cols-[1fr_22rem]">
-    <section aria-label="Limits">
+    <section aria-label="Limits" class="min-w-0">
       <div class="flex flex-wrap items-baseline gap-x-4">
         <h1 class="text-xl">{{ card?.name }}</h1>
         <p class="text-sm text-ink-soft">this job is judged by version {{ present?.version }}</p>

@@ -25,35 +25,37 @@ const shown = (key: string, limit: Limit) => {
 </script>
 
 <template>
-  <table class="w-full border-collapse">
-    <tbody>
-      <tr v-for="row in rows" :key="row.key" class="border-b border-rule">
-        <th scope="row" class="py-1.5 text-left font-normal whitespace-nowrap">{{ wordsOf(row.key) }}</th>
-        <td
-          class="num px-4 text-right font-bold"
-          :class="row.limit.length === null && 'font-normal text-ink-soft'"
-        >
-          {{ shown(row.key, row.limit) }}
-        </td>
-        <td>
-          <SourceBadge
-            v-if="row.limit.length !== null"
-            :status="row.limit.status ?? 'unverified'"
-            :source="row.limit.source"
-          />
-        </td>
-      </tr>
-      <tr class="border-b border-rule">
-        <th scope="row" class="py-1.5 text-left font-normal">measured</th>
-        <td colspan="2" class="px-4">
-          on the {{ card.measuring.land }}, from {{ card.measuring.datum }}, at
-          {{ card.measuring.required_hours.map((hour) => `${hour}h`).join(', ') }};
-          {{ card.measuring.hold_down ? `held down by ${card.measuring.hold_down}` : 'not held down' }}
-          <template v-if="card.measuring.hold_down_torque_nm"
-            >, {{ card.measuring.hold_down_torque_nm }} N·m</template
+  <div class="overflow-x-auto">
+    <table class="w-full border-collapse">
+      <tbody>
+        <tr v-for="row in rows" :key="row.key" class="border-b border-rule">
+          <th scope="row" class="py-1.5 text-left font-normal whitespace-nowrap">{{ wordsOf(row.key) }}</th>
+          <td
+            class="num px-4 text-right font-bold"
+            :class="row.limit.length === null && 'font-normal text-ink-soft'"
           >
-        </td>
-      </tr>
-    </tbody>
-  </table>
+            {{ shown(row.key, row.limit) }}
+          </td>
+          <td>
+            <SourceBadge
+              v-if="row.limit.length !== null"
+              :status="row.limit.status ?? 'unverified'"
+              :source="row.limit.source"
+            />
+          </td>
+        </tr>
+        <tr class="border-b border-rule">
+          <th scope="row" class="py-1.5 text-left font-normal">measured</th>
+          <td colspan="2" class="px-4">
+            on the {{ card.measuring.land }}, from {{ card.measuring.datum }}, at
+            {{ card.measuring.required_hours.map((hour) => `${hour}h`).join(', ') }};
+            {{ card.measuring.hold_down ? `held down by ${card.measuring.hold_down}` : 'not held down' }}
+            <template v-if="card.measuring.hold_down_torque_nm"
+              >, {{ card.measuring.hold_down_torque_nm }} N·m</template
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
 </template>

@@ -81,6 +81,7 @@ const hand = computed(() => {
     <g
       v-for="mark in placed"
       :key="`${mark.hour}-${mark.preview}`"
+      :data-mark="mark.preview ? undefined : mark.hour"
       :transform="`translate(${mark.x} ${mark.y})`"
     >
       <circle v-if="mark.preview" r="5.5" class="fill-none stroke-act" stroke-width="2.5" data-preview />

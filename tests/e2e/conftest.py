@@ -1,0 +1,101 @@
+"""The real built front end in a headless Chromium, served with a database of its own for each test."""
+
+import threading
+import time
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import pytest
+import uvicorn
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+from vallostasis.main import create_app
+from vallostasis.settings import Settings
+
+CHROMIUM = "/usr/bin/chromium"
+# A loaded two-core machine may take its time; a test that passes never waits for it.
+PATIENCE_MS = 20_000
+START_SECONDS = 30
+
+
+class _Served(uvicorn.Server):
+    """Runs in a thread, so it must leave the signals alone."""
+
+    def install_signal_handlers(self) -> None:
+        """Leave them."""
+
+
+@pytest.fixture
+def address(demo_dsn: str) -> Iterator[str]:
+    config = uvicorn.Config(create_app(Settings(dsn=demo_dsn)), host="127.0.0.1", port=0, log_level="error")
+    server = _Served(config)
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    deadline = time.monotonic() + START_SECONDS
+    while not server.started and thread.is_alive() and time.monotonic() < deadline:
+        thread.join(0.02)
+    assert server.started
+    port = server.servers[0].sockets[0].getsockname()[1]
+    yield f"http://127.0.0.1:{port}"
+    server.should_exit = True
+    thread.join()
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def page(browser: Browser, address: str) -> Iterator[Page]:
+    """A fresh browser at the floor; an error on its console fails the test."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+    page = context.new_page()
+    page.set_default_timeout(PATIENCE_MS)
+    expect.set_options(timeout=PATIENCE_MS)
+    errors: list[str] = []
+    page.on("pageerror", lambda error: errors.append(str(error)))
+    # The browser writes every refused request to its console; those answers are what some tests ask for.
+    page.on("console", lambda m: errors.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
+    outside: list[str] = []
+    page.on("request", lambda r: outside.append(r.url) if not r.url.startswith((address, "data:", "blob:")) else None)
+    page.goto("/")
+    yield page
+    context.close()
+    assert errors == []
+    assert outside == []
+
+
+@dataclass
+class BlockView:
+    """The block view as a person sees it."""
+
+    page: Page
+
+    def open(self, hole: int | None = None) -> "BlockView":
+        self.page.get_by_role("link", name="Ferry Lanthorn", exact=True).click()
+        expect(self.page.locator("#entry")).to_be_visible()
+        if hole is not None:
+            self.type(str(hole))
+        return self
+
+    def type(self, text: str) -> None:
+        """Type on the line and take it; the line is empty once it is taken."""
+        self.page.locator("#entry").fill(text)
+        self.page.locator("#entry").press("Enter")
+        expect(self.page.locator("#entry")).to_have_value("")
+
+    def expect_state(self, hole: int, state: str) -> None:
+        expect(self.page.get_by_role("button", name=f"Hole {hole}: {state}")).to_be_visible()
+
+    def expect_marks(self, hole: int, count: int) -> None:
+        ring = self.page.locator(f"[data-hole='{hole}']")
+        expect(ring.locator("[data-mark]")).to_have_count(count)
+
+
+@pytest.fixture
+def block(page: Page) -> BlockView:
+    return BlockView(page)

@@ -1,0 +1,72 @@
+"""Spec cards in the browser: messages at fields, two people editing, another version for a job."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+
+def _open_card(page: Page) -> None:
+    page.get_by_role("link", name="Spec cards").click()
+    page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
+    expect(page.get_by_label("least, no shim", exact=True)).to_have_value("0.050")
+
+
+def test_a_wrong_limit_is_named_at_its_field_and_kept(page: Page) -> None:
+    _open_card(page)
+    field = page.get_by_label("least, no shim", exact=True)
+    field.fill("wide")
+    page.get_by_role("button", name="Save as next version").click()
+    expect(field).to_have_attribute("aria-invalid", "true")
+    expect(page.get_by_text("“wide” is not understood")).to_be_visible()
+    page.reload()
+    expect(field).to_have_value("wide")
+    page.get_by_role("button", name="Drop my changes").click()
+    expect(field).to_have_value("0.050")
+
+
+def test_two_people_editing_one_card_choose_whose_version_comes_next(page: Page) -> None:
+    _open_card(page)
+    other = page.context.browser.new_page()  # type: ignore[union-attr]
+    other.goto(page.url)
+    other.get_by_label("variation round", exact=True).fill("0.045")
+    other.get_by_role("button", name="Save as next version").click()
+    expect(other.get_by_role("status")).to_contain_text("Saved as version 2")
+    other.close()
+    page.get_by_label("variation round", exact=True).fill("0.035")
+    page.get_by_role("button", name="Save as next version").click()
+    note = page.get_by_role("alert")
+    expect(note).to_contain_text("saved version 2 while you were editing version 1")
+    expect(note).to_contain_text("variation round")
+    note.get_by_role("button", name="Save mine on top").click()
+    expect(page.get_by_role("status")).to_contain_text("Saved as version 3")
+    expect(page.get_by_label("variation round", exact=True)).to_have_value("0.035")
+
+
+def test_a_job_is_judged_by_another_version_only_when_chosen(page: Page) -> None:
+    _open_card(page)
+    page.get_by_label("least, no shim", exact=True).fill("0.080")
+    page.get_by_role("button", name="Save as next version").click()
+    expect(page.get_by_role("status")).to_contain_text("version 2")
+    page.get_by_role("link", name="Floor", exact=True).click()
+    page.get_by_role("link", name="Ferry Lanthorn", exact=True).click()
+    page.get_by_role("link", name="Card", exact=True).click()
+    page.get_by_role("button", name="What would change?").click()
+    expect(page.get_by_text("hole 6", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Judge this job by version 2").click()
+    expect(page.get_by_text("judged by version 2")).to_be_visible()
+
+
+def test_a_gauge_gets_a_new_version_and_a_person_a_name(page: Page) -> None:
+    page.get_by_role("link", name="Gauges").click()
+    page.get_by_role("row", name=re.compile("Depth sled 2")).get_by_role("button", name="Change").click()
+    form = page.get_by_role("form", name="Change Depth sled 2")
+    form.get_by_label("One step of its scale").fill("coarse")
+    form.get_by_role("button", name="Save as next version").click()
+    expect(form.get_by_text("not understood").first).to_be_visible()
+    form.get_by_label("One step of its scale").fill("1 µm")
+    form.get_by_role("button", name="Save as next version").click()
+    expect(page.get_by_role("row", name=re.compile("Depth sled 2"))).to_contain_text("version 2")
+    people = page.get_by_role("region", name="People")
+    people.get_by_label("Name").fill("Maro")
+    people.get_by_role("button", name="Add the person").click()
+    expect(people.get_by_text("Maro")).to_be_visible()

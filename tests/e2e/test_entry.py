@@ -1,0 +1,146 @@
+"""The entry line: wrong entries, reloads, repeats, the tape, keyboard only, units, small screens."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import BlockView
+
+
+def test_a_wrong_entry_is_explained_and_nothing_typed_is_lost(page: Page, block: BlockView) -> None:
+    block.open(5)
+    entry, line = page.locator("#entry"), page.get_by_role("region", name="Entry line")
+    for text, words in (
+        ("5 6h a hair", "not a measure"),
+        ("9 6h 3.2", "There is no hole 9: this block has holes 1 to 6"),
+        ("5 13h 3.2", "no 13 h on the clock"),
+        ("abc", "not understood"),
+    ):
+        entry.fill(text)
+        entry.press("Enter")
+        expect(line.get_by_role("alert")).to_contain_text(words)
+        expect(entry).to_have_value(text)
+    entry.fill("5 1.5h 38 mm")
+    entry.press("Enter")
+    expect(line.get_by_role("alert")).to_contain_text("did you mean")
+    line.get_by_role("button", name="38 µm", exact=True).click()
+    expect(entry).to_have_value("")
+    expect(page.get_by_role("row", name=re.compile(r"^5 "))).to_contain_text("38")
+
+
+def test_a_half_typed_entry_and_the_place_survive_a_reload(page: Page, block: BlockView) -> None:
+    block.open(5)
+    page.keyboard.press("Escape")
+    page.keyboard.press("k")
+    page.keyboard.press("]")
+    page.locator("#entry").fill("6h 8.8")
+    expect(page.locator("#entry-echo")).to_contain_text("hole 5 at 6h: 8.800 mm")
+    page.reload()
+    expect(page).to_have_url(re.compile(r"/counterbore/5\?at=12"))
+    expect(page.locator("#entry")).to_have_value("6h 8.8")
+    expect(page.locator("#entry-echo")).to_contain_text("hole 5 at 6h: 8.800 mm")
+
+
+def test_a_mark_stands_on_the_ring_before_it_is_taken(page: Page, block: BlockView) -> None:
+    block.open(5)
+    page.locator("#entry").fill("5 1.5h 6.6")
+    expect(page.locator("[data-hole='5'] [data-preview]")).to_have_count(1)
+    block.expect_marks(5, 4)
+    page.locator("#entry").press("Enter")
+    block.expect_marks(5, 5)
+    expect(page.locator("[data-preview]")).to_have_count(0)
+
+
+def test_a_position_read_twice_is_a_repeat_or_a_correction(page: Page, block: BlockView) -> None:
+    block.open(6)
+    entry, line = page.locator("#entry"), page.get_by_role("region", name="Entry line")
+    entry.fill("6h 5.4")
+    entry.press("Enter")
+    expect(line.get_by_role("alert")).to_contain_text("is this a repeat, or does it correct the first?")
+    expect(entry).to_have_value("6h 5.4")
+    line.get_by_role("button", name="Correct it: strike the first").click()
+    cell = page.get_by_role("row", name=re.compile(r"^6 ")).get_by_role("cell").nth(2)
+    expect(cell).to_have_text("54")
+    line.get_by_role("button", name="Undo").click()
+    expect(cell).to_have_text("52")
+
+
+def test_the_tape_strikes_and_restores(page: Page, block: BlockView) -> None:
+    block.open(6)
+    page.get_by_role("button", name="Tape").click()
+    tape = page.get_by_role("region", name="Tape")
+    tape.get_by_role("button", name=re.compile("^Strike 6·9h 5.8")).click()
+    block.expect_state(6, "not measured")
+    expect(tape).to_contain_text("struck: struck on the tape")
+    tape.get_by_role("button", name=re.compile("^Restore 6·9h 5.8")).click()
+    block.expect_state(6, "cannot tell")
+
+
+def test_by_keyboard_alone(page: Page, block: BlockView) -> None:
+    """From the floor to a corrected reading and back, without a mouse."""
+    job = page.get_by_role("link", name="Ferry Lanthorn", exact=True)
+    expect(job).to_be_visible()
+    for _ in range(30):
+        page.keyboard.press("Tab")
+        if job.evaluate("link => link === document.activeElement"):
+            break
+    page.keyboard.press("Enter")
+    expect(page.locator("#entry")).to_be_visible()
+    page.keyboard.type("6")
+    page.keyboard.press("Enter")
+    expect(page).to_have_url(re.compile("/protrusion/6"))
+    page.keyboard.type("1.5h 7.2")
+    page.keyboard.press("Enter")
+    block.expect_marks(6, 5)
+    page.keyboard.press("Control+z")
+    block.expect_marks(6, 4)
+    page.keyboard.press("Escape")
+    page.keyboard.press("ArrowLeft")
+    expect(page).to_have_url(re.compile("/protrusion/5"))
+    page.keyboard.press("w")
+    expect(page.get_by_role("region", name="Why")).to_contain_text("Fennick 6W workshop book")
+    page.keyboard.press("w")
+    page.keyboard.press("?")
+    expect(page.get_by_role("heading", name="Keys")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+Enter")
+    expect(page.get_by_role("region", name="Cut plan")).to_be_visible()
+
+
+def test_one_switch_turns_small_lengths_and_sizes(page: Page, block: BlockView) -> None:
+    block.open(5)
+    needs = page.get_by_role("region", name="What this hole needs")
+    expect(needs).to_contain_text("8.898 mm")
+    page.get_by_role("button", name="thou").click()
+    # 8.898 mm / 25.4 = 0.35031 in; 100 µm / 25.4 = 3.9 thou.
+    expect(needs).to_contain_text("0.3503 inch")
+    expect(needs).to_contain_text("3.9 thou")
+    page.reload()
+    expect(needs).to_contain_text("0.3503 inch")
+
+
+def test_two_benches_see_each_other(page: Page, block: BlockView) -> None:
+    block.open(5)
+    other = page.context.new_page()
+    other.goto(page.url)
+    BlockView(other).type("1.5h 5.0")
+    block.expect_marks(5, 5)
+
+
+@pytest.mark.parametrize("path", ["", "/liners", "/proof", "/card", "/cut/5"])
+def test_nothing_is_wider_than_a_phone(page: Page, block: BlockView, path: str) -> None:
+    block.open()
+    job = page.url.split("/protrusion")[0]
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(job + (path or "/protrusion/5"))
+    expect(page.get_by_role("main")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+
+
+def test_an_address_that_is_not_there_leads_back(page: Page) -> None:
+    page.goto("/nothing/here")
+    page.get_by_role("link", name="To the floor").click()
+    expect(page.get_by_role("heading", name="Engines on the floor")).to_be_visible()
+    page.goto("/jobs/00000000-0000-0000-0000-000000000000")
+    expect(page.get_by_role("alert")).to_contain_text("There is no job")
