@@ -1,5 +1,6 @@
 """The block as it goes over the wire: every hole with its marks, rules, parts and need."""
 
+from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
 from uuid import UUID
@@ -150,8 +151,9 @@ class HeadView(BaseModel):
     rule: RuleView | None
 
 
-class ReadingRow(BaseModel):
-    """One reading on the tape."""
+@dataclass(frozen=True, slots=True)
+class ReadingRow:
+    """One reading on the tape. There are thousands: a plain dataclass is made ten times faster than a model."""
 
     reading_id: UUID
     set_id: UUID
@@ -497,7 +499,7 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
         number, mark, setup = of_set[reading.reading_set_id]
         strike = facts.struck.get(reading.reading_id)
         rows.append(
-            ReadingRow.model_construct(
+            ReadingRow(
                 reading_id=reading.reading_id,
                 set_id=reading.reading_set_id,
                 quantity=setup.quantity,

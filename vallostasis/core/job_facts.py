@@ -5,9 +5,10 @@ its hole until it came out for a cause that still stands, a ledge is what was re
 """
 
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, wraps
+from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
 
 from vallostasis.core.records import (
@@ -51,6 +52,11 @@ class JobFacts:
     strikes: tuple[Strike, ...]
     corrections: tuple[ZeroCorrection, ...]
     gauge_versions: tuple[GaugeVersion, ...]
+
+    @cached_property
+    def worked_out(self) -> dict[Hashable, Any]:
+        """Answers of functions marked with ``once``: facts never change, so an answer never does."""
+        return {}
 
     @cached_property
     def readings_by_set(self) -> dict[UUID, list[Reading]]:
@@ -119,8 +125,15 @@ class JobFacts:
 
     def present_fitting(self, hole_id: UUID) -> Fitting | None:
         """Return the liner that is in a hole now, or None when the hole is open."""
-        fittings = [f for f in self.standing_fittings(hole_id) if not self.is_out(f.fitting_id)]
-        return fittings[-1] if fittings else None
+        return self._present_fittings.get(hole_id)
+
+    @cached_property
+    def _present_fittings(self) -> dict[UUID, Fitting]:
+        return {
+            fitting.hole_id: fitting
+            for fitting in self.fittings
+            if fitting.fitting_id not in self.struck and not self.is_out(fitting.fitting_id)
+        }
 
     def hole_of_liner(self, liner_id: UUID) -> Hole | None:
         """Return the hole in which a liner sits now, or None."""
@@ -159,6 +172,24 @@ class JobFacts:
         """Return the newest zero correction of a set."""
         made = [c for c in self.corrections if c.reading_set_id == reading_set.reading_set_id]
         return made[-1] if made else None
+
+
+What = ParamSpec("What")
+Answer = TypeVar("Answer")
+
+
+def once(work: Callable[Concatenate[JobFacts, What], Answer]) -> Callable[Concatenate[JobFacts, What], Answer]:
+    """Work something out of a job's facts once, however often it is asked for."""
+
+    @wraps(work)
+    def remembered(facts: JobFacts, /, *what: What.args, **how: What.kwargs) -> Answer:
+        key = (work, what)
+        if key not in facts.worked_out:
+            facts.worked_out[key] = work(facts, *what, **how)
+        answer: Answer = facts.worked_out[key]
+        return answer
+
+    return remembered
 
 
 def _newest(sets: Iterable[ReadingSet]) -> ReadingSet | None:

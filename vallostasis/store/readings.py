@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
+from psycopg.rows import args_row
+
 from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, Strike, ZeroCorrection
 from vallostasis.store.rows import Conn, fetch_all, fetch_one, fetch_value
 
@@ -130,7 +132,9 @@ READING_FROM = "reading r JOIN reading_set s USING (reading_set_id) JOIN person 
 def list_readings(conn: Conn, job_id: UUID) -> tuple[Reading, ...]:
     """Return all readings of a job, struck ones too, oldest first."""
     query = f"SELECT {READING_COLUMNS} FROM {READING_FROM} WHERE s.job_id = %(job_id)s ORDER BY r.event"
-    return fetch_all(conn, Reading, query, {"job_id": job_id})
+    # Thousands of rows: by position, the columns stand in the order of the type's fields.
+    with conn.cursor(row_factory=args_row(Reading)) as cursor:
+        return tuple(cursor.execute(query, {"job_id": job_id}).fetchall())
 
 
 def find_reading(conn: Conn, reading_id: UUID) -> Reading | None:

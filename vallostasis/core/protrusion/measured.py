@@ -4,7 +4,7 @@ from collections import defaultdict
 from dataclasses import dataclass
 from statistics import fmean
 
-from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.uncertainty import ReadingTrust, rectangular, standard_of_mean, trust_of_reading
 from vallostasis.core.protrusion.rules import (
@@ -82,6 +82,7 @@ def trust_of_set(facts: JobFacts, reading_set: ReadingSet) -> ReadingTrust:
     )
 
 
+@once
 def readings_by_hour(facts: JobFacts, reading_set: ReadingSet) -> tuple[HourReadings, ...]:
     """Unstruck readings of a set by clock position, zero correction added. [h], [m]"""
     correction = facts.correction_of(reading_set)
@@ -98,6 +99,7 @@ def _round_the_clock(item: tuple[float, list[float]]) -> float:
     return item[0] % 12
 
 
+@once
 def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
     """Flange thickness of a liner at a land: mean of its newest set there. [m]"""
     reading_set = facts.newest_flange_set(liner.liner_id, land)
@@ -110,6 +112,7 @@ def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
     return Part(f"flange of {liner.mark} at the {land}", fmean(values) + shift, standard)
 
 
+@once
 def ledge_of(facts: JobFacts, hole: Hole) -> Ledge | None:
     """Where a flange comes to rest in a hole, from the newest depths since its last cut. [m]"""
     reading_set = facts.newest_depth_set(hole.hole_id)
@@ -139,6 +142,7 @@ def shim_parts(facts: JobFacts, hole: Hole) -> tuple[Part, ...]:
     )
 
 
+@once
 def hole_parts(facts: JobFacts, hole: Hole) -> HoleParts:
     """Collect what is known of the parts in a hole and predict protrusion where nothing is missing."""
     fitting = facts.present_fitting(hole.hole_id)
@@ -164,6 +168,7 @@ def hole_parts(facts: JobFacts, hole: Hole) -> HoleParts:
     return HoleParts(flange, shims, ledge, between, prediction, tuple(missing))
 
 
+@once
 def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
     """What the rules judge of one hole: the newest set of its present fitting, unstruck readings only."""
     fitting = facts.present_fitting(hole.hole_id)

@@ -2132,7 +2132,7 @@ export type ReadingBody = {
 /**
  * ReadingRow
  *
- * One reading on the tape.
+ * One reading on the tape. There are thousands: a plain dataclass is made ten times faster than a model.
  */
 export type ReadingRow = {
     /**

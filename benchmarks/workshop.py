@@ -1,0 +1,116 @@
+"""What the benchmarks stand on: a private PostgreSQL, a served application, a large block."""
+
+import contextlib
+import tempfile
+import threading
+from collections.abc import Iterator
+from dataclasses import replace
+from decimal import Decimal
+from pathlib import Path
+from uuid import UUID, uuid4
+
+import psycopg
+import uvicorn
+
+from vallostasis.core.records import Quantity
+from vallostasis.core.spec_card import SpecCard
+from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.machine.postgres import PrivateCluster
+from vallostasis.main import create_app
+from vallostasis.services import fitting, jobs, readings, shop, spec_cards
+from vallostasis.services.demo_loading import load_demo
+from vallostasis.settings import Settings
+from vallostasis.store import jobs as job_rows
+from vallostasis.store import readings as reading_rows
+from vallostasis.store.database import migrate
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+HOLES = 16
+READINGS = 2000
+
+
+@contextlib.contextmanager
+def database() -> Iterator[str]:
+    with tempfile.TemporaryDirectory(prefix="vallo-bench-", dir="/tmp", ignore_cleanup_errors=True) as folder:
+        Path(folder).chmod(0o755)
+        cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
+        try:
+            dsn = cluster.start()
+            with psycopg.connect(dsn) as conn:
+                migrate(conn)
+            yield dsn
+        finally:
+            cluster.stop()
+
+
+class _Served(uvicorn.Server):
+    def install_signal_handlers(self) -> None:
+        """Leave the signals to the benchmark."""
+
+
+@contextlib.contextmanager
+def served(dsn: str) -> Iterator[int]:
+    """Serve the application; gives its port."""
+    server = _Served(uvicorn.Config(create_app(Settings(dsn=dsn)), host="127.0.0.1", port=0, log_level="error"))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    while not server.started:
+        thread.join(0.02)
+    try:
+        yield server.servers[0].sockets[0].getsockname()[1]
+    finally:
+        server.should_exit = True
+        thread.join()
+
+
+def demo_job(dsn: str) -> UUID:
+    with psycopg.connect(dsn) as conn:
+        return load_demo(conn)
+
+
+def large_job(dsn: str) -> UUID:
+    """Sixteen holes with two thousand readings, struck ones among them."""
+    with psycopg.connect(dsn) as conn:
+        person = shop.add_person(conn, "Ines").person_id
+        shop.save_gauge(conn, None, 0, "Sled", "depth gauge", "2", "2.5", "", "")
+        shop.save_gauge(conn, None, 0, "Micrometer", "micrometer", "1", "1.5", "", "")
+        card_id = spec_cards.add_card(conn, _large_card(), person)
+        job_id = jobs.take_in_job(conn, job_rows.NewJob("B-16", "Sixteen", "", "", ""), card_id, person)
+        _read_all_round(conn, job_id, person)
+    return job_id
+
+
+def _large_card() -> SpecCard:
+    card = ferry.spec_card()
+    heads = tuple(tuple(range(first, first + 4)) for first in range(1, HOLES, 4))
+    return replace(card, layout=replace(card.layout, holes=HOLES, heads=heads))
+
+
+def _read_all_round(conn: Conn, job_id: UUID, person: UUID) -> None:
+    """The first reading of each set as people take it, the repeats straight into the store."""
+    for hole in job_rows.list_holes(conn, job_id):
+        mark = f"L{hole.number}"
+        jobs.add_liner(conn, job_id, mark, "", "")
+        _take(conn, job_id, person, "8.900", quantity=Quantity.FLANGE_THICKNESS, liner_mark=mark, bare_unit="mm")
+        fitting.record_fitting(conn, hole.hole_id, uuid4(), mark, (), person)
+        for hour in ferry.HOURS:
+            _take(conn, job_id, person, "8.815", quantity=Quantity.COUNTERBORE_DEPTH, hole=hole.number, hour=hour,
+                  bare_unit="mm")  # fmt: skip
+            _take(conn, job_id, person, "8.5", hole=hole.number, hour=hour)
+    facts = load_job_facts(conn, job_id)
+    sets = [s.reading_set_id for s in facts.sets if s.fitting_id is not None]
+    for number in range(READINGS - len(facts.readings)):
+        value = Decimal(80 + number % 11)
+        new = reading_rows.NewReading(uuid4(), sets[number % len(sets)], ferry.HOURS[number // len(sets) % 4], value,
+                                      f"{value / 10}", "0.01 mm")  # fmt: skip
+        reading_rows.add_reading(conn, new, person)
+
+
+def _take(conn: Conn, job_id: UUID, person: UUID, text: str, **where: object) -> None:
+    fields: dict[str, object] = {
+        "reading_id": uuid4(), "quantity": Quantity.PROTRUSION, "hole": None, "hour": None, "liner_mark": "",
+        "land": "", "text": text, "bare_unit": "0.01 mm", "confirmed": True, "read_before": "", "new_pass": False,
+        "part_temp_c": None,
+    }  # fmt: skip
+    readings.take_reading(conn, job_id, readings.ReadingToTake(**{**fields, **where}), person)  # type: ignore[arg-type]
