@@ -1,13 +1,13 @@
 """Every check of ./vallo test, one after the other, and the benchmarks of ./vallo bench."""
 
-import importlib.util
+import importlib
 import subprocess
 import sys
 import time
 from pathlib import Path
 from typing import Any
 
-from vallostasis.machine.packages import ROOT, WEB, node_environment
+from vallostasis.machine.packages import ROOT, WEB, node_environment, say
 
 PROGRAMS = Path(sys.executable).parent
 
@@ -43,10 +43,10 @@ def run_all() -> int:
 def run_benchmarks() -> dict[str, dict[str, Any]]:
     """Run every benchmark of the folder benchmarks and collect its figures."""
     figures: dict[str, dict[str, Any]] = {}
+    # The benchmarks are a package of the repository, not of the application.
+    sys.path.insert(0, str(ROOT))
     for path in sorted((ROOT / "benchmarks").glob("bench_*.py")):
-        spec = importlib.util.spec_from_file_location(path.stem, path)
-        assert spec is not None and spec.loader is not None
-        module = importlib.util.module_from_spec(spec)
-        spec.loader.exec_module(module)
+        say(f"running {path.stem}")
+        module = importlib.import_module(f"benchmarks.{path.stem}")
         figures.update(module.run())
     return figures
