@@ -17,9 +17,10 @@ from vallostasis.core.counterbore.cut_plan import (
     fixed_cut_outcomes,
     plan_cut,
 )
-from vallostasis.core.lengths import ExpectedRange, Unit, metres, parse_length
+from vallostasis.core.lengths import Unit, metres
 from vallostasis.core.measuring.decision import State, decide
 from vallostasis.core.measuring.entry_line import Position, parse_entry_line
+from vallostasis.core.notation import ExpectedRange, parse_length
 from vallostasis.core.protrusion.plane import fit_plane
 from vallostasis.core.protrusion.stack import Part, predict_protrusion
 

@@ -6,9 +6,9 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from vallostasis.api.block_models import RuleView
 from vallostasis.api.deps import Conn, LengthText, LongText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.hole_models import RuleView
 from vallostasis.api.readings import Done
 from vallostasis.api.trail import StepView
 from vallostasis.core.counterbore.cut_plan import CutPlan, CutRefusal

@@ -6,9 +6,10 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import BaseModel, Field
 
-from vallostasis.api.block_models import BlockView, Mark, StageView, block_view, marks_of, stage_views
+from vallostasis.api.block_models import BlockView, StageView, block_view, stage_views
 from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.hole_models import Mark, marks_of
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.needs import need_of_hole

@@ -8,8 +8,9 @@ from vallostasis.core.counterbore.cut_plan import CutPlan, StackTrust, by_stop_s
 from vallostasis.core.counterbore.hole_plan import HolePlan, cutter_trust, plan_hole, seat_limits
 from vallostasis.core.errors import NotationError, OutOfDomain, Suggestion
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, metres, micrometres, parse_length
+from vallostasis.core.lengths import Unit, metres, micrometres
 from vallostasis.core.measuring.decision import ROUNDING
+from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
 from vallostasis.core.protrusion.measured import readings_by_hour
 from vallostasis.core.records import FittedShim, Hole
 from vallostasis.core.spec_card import between_m

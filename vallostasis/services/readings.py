@@ -5,9 +5,10 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, parse_length
+from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.odd_reading import ask_if_odd
+from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
 from vallostasis.core.records import Hole, Liner, Quantity, Reading, ReadingSet, Setup
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.services.refused import RefusalCode, Refused

@@ -3,7 +3,7 @@
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.lengths import parse_length
+from vallostasis.core.notation import parse_length
 from vallostasis.core.records import GaugeVersion, Person
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, people

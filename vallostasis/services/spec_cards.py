@@ -7,7 +7,8 @@ from uuid import UUID
 
 from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit, parse_length
+from vallostasis.core.lengths import Unit
+from vallostasis.core.notation import parse_length
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import CardVersion
 from vallostasis.core.spec_card import CardUnit, FieldProblem, Length, SpecCard, check_card

@@ -4,7 +4,8 @@ import re
 from dataclasses import dataclass, replace
 
 from vallostasis.core.errors import NotationError, Suggestion
-from vallostasis.core.lengths import ExpectedRange, ParsedLength, Unit, parse_length
+from vallostasis.core.lengths import Unit
+from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
 
 _HOUR = re.compile(
     r"^(?:(?:hole|h(?:ole)?\s*no\.?)\s*)?(?:(?P<hole>\d{1,2})\s+)?"

@@ -4,7 +4,7 @@ import itertools
 from decimal import Decimal
 
 from vallostasis.core.errors import NotationError, Suggestion
-from vallostasis.core.lengths import ParsedLength
+from vallostasis.core.notation import ParsedLength
 
 
 def ask_if_odd(parsed: ParsedLength, others_um: tuple[Decimal, ...], tolerance_um: Decimal) -> None:

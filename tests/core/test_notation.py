@@ -11,15 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.lengths import (
-    MICROMETRES_PER,
-    ExpectedRange,
-    format_length,
-    format_uncertainty,
-    metres,
-    micrometres,
-    parse_length,
-)
+from vallostasis.core.lengths import MICROMETRES_PER, format_length, format_uncertainty, metres, micrometres
+from vallostasis.core.notation import ExpectedRange, parse_length
 
 UNITS = ["thou", "inch", "mm", "0.01 mm", "µm"]
 INCH_UM = Fraction(25400)

@@ -1,0 +1,80 @@
+"""What holds for the whole house: sizes, docstrings of the core, one name per subject."""
+
+import ast
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).resolve().parent.parent
+MOST_MODULE_LINES = 400
+MOST_COMPONENT_LINES = 220
+
+
+def _sources(folder: str, pattern: str) -> list[Path]:
+    return [path for path in sorted((ROOT / folder).rglob(pattern)) if "generated" not in path.parts]
+
+
+def _core_functions() -> Iterator[tuple[str, ast.FunctionDef]]:
+    for path in _sources("vallostasis/core", "*.py"):
+        for node in ast.parse(path.read_text(encoding="utf-8")).body:
+            if isinstance(node, ast.FunctionDef) and not node.name.startswith("_"):
+                yield f"{path.relative_to(ROOT)}:{node.name}", node
+
+
+FUNCTIONS = dict(_core_functions())
+
+
+@pytest.mark.parametrize("path", _sources("vallostasis", "*.py"), ids=lambda path: str(path.relative_to(ROOT)))
+def test_modules_stay_readable(path: Path) -> None:
+    assert len(path.read_text(encoding="utf-8").splitlines()) <= MOST_MODULE_LINES
+
+
+@pytest.mark.parametrize("path", _sources("web/src", "*.vue"), ids=lambda path: path.name)
+def test_components_stay_readable(path: Path) -> None:
+    assert len(path.read_text(encoding="utf-8").splitlines()) <= MOST_COMPONENT_LINES
+
+
+@pytest.mark.parametrize("name", FUNCTIONS)
+def test_docstring_and_signature_of_core_functions_agree(name: str) -> None:
+    """Where parameters are described, each one is; where a section is given, its order is numpydoc's."""
+    function = FUNCTIONS[name]
+    text = ast.get_docstring(function) or ""
+    assert text, "a public core function says what it does"
+    sections = [s for s in re.findall(r"^(\w+)\n-+$", text, re.M)]
+    order = ["Parameters", "Returns", "Raises", "Notes", "References"]
+    assert sections == [section for section in order if section in sections]
+    if "Parameters" in sections:
+        described = text.split("Parameters\n----------\n")[1].split("\n\n")[0]
+        names = {
+            part.strip() for line in re.findall(r"^(\w[\w, ]*?)(?: :|$)", described, re.M) for part in line.split(",")
+        }
+        assert names == {argument.arg for argument in function.args.args}
+
+
+@pytest.mark.parametrize("name", FUNCTIONS)
+def test_core_functions_with_lengths_name_their_unit(name: str) -> None:
+    function = FUNCTIONS[name]
+    takes_metres = any(argument.arg.endswith("_m") for argument in function.args.args)
+    if takes_metres:
+        assert "[m]" in (ast.get_docstring(function) or "")
+
+
+def test_the_core_has_no_clock_and_no_files() -> None:
+    for path in _sources("vallostasis/core", "*.py"):
+        text = path.read_text(encoding="utf-8")
+        assert not re.search(r"datetime\.now|time\.time|open\(|Path\(|random\.", text), path
+
+
+def test_sql_stands_in_the_store_only() -> None:
+    statement = re.compile(r"\b(SELECT .* FROM|INSERT INTO|UPDATE \w+ SET|DELETE FROM)\b", re.S)
+    for path in _sources("vallostasis", "*.py"):
+        if "store" not in path.parts:
+            assert not statement.search(path.read_text(encoding="utf-8")), path
+
+
+def test_nothing_is_left_to_be_done_later() -> None:
+    words = re.compile("|".join(("TO" + "DO", "FIX" + "ME", "X" * 3, "Not" + "ImplementedError")))
+    for path in [*_sources("vallostasis", "*.py"), *_sources("web/src", "*.vue"), *_sources("web/src", "*.ts")]:
+        assert not words.search(path.read_text(encoding="utf-8")), path

@@ -1,0 +1,55 @@
+"""How a quantity is read, as it goes over the wire."""
+
+from decimal import Decimal
+
+from pydantic import BaseModel, Field
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.circumstances import bare_unit_of, cautions_of_setup
+from vallostasis.core.measuring.decision import Capability, gauge_capability
+from vallostasis.core.protrusion.measured import (
+    limits_for,
+    trust_of_gauge,
+)
+from vallostasis.core.records import GaugeVersion, Quantity, Setup
+
+
+class SetupView(BaseModel):
+    """Gauge, land, datum and clamp for one quantity, and whether the gauge is fit for the card's window."""
+
+    quantity: Quantity
+    gauge: GaugeVersion
+    land: str
+    datum: str
+    hold_down: str
+    hold_down_torque_nm: Decimal | None
+    shared_zero: bool
+    bare_unit: Unit
+    expanded_m: float = Field(description="Expanded uncertainty of one reading. [m]")
+    capability: Capability | None
+    cautions: list[str]
+
+
+def setup_view(facts: JobFacts, setup: Setup) -> SetupView:
+    """Show how a quantity is read now, with what to mind."""
+    gauge = max((g for g in facts.gauge_versions if g.gauge_id == setup.gauge_id), key=lambda g: g.version)
+    trust = trust_of_gauge(gauge)
+    expanded = facts.card.coverage_factor * float((trust.random_m**2 + trust.zero_m**2) ** 0.5)
+    limits = limits_for(facts.card, False)
+    capability = None
+    if setup.quantity is Quantity.PROTRUSION and limits.least_m is not None and limits.greatest_m is not None:
+        capability = gauge_capability(expanded, limits.least_m, limits.greatest_m)
+    return SetupView(
+        quantity=setup.quantity,
+        gauge=gauge,
+        land=setup.land,
+        datum=setup.datum,
+        hold_down=setup.hold_down,
+        hold_down_torque_nm=setup.hold_down_torque_nm,
+        shared_zero=setup.shared_zero,
+        bare_unit=bare_unit_of(setup.quantity, facts.card),
+        expanded_m=expanded,
+        capability=capability,
+        cautions=list(cautions_of_setup(facts.card, setup)),
+    )

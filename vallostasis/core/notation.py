@@ -1,0 +1,299 @@
+"""Shop notation: lengths as the trade types and says them, read exactly and never guessed.
+
+``parse_length`` turns a text into an exact decimal number of micrometres; ``lengths.format_length``
+is its mirror. What could mean two things is asked about, with the answers ready to take.
+"""
+
+import re
+from dataclasses import dataclass
+from decimal import Decimal, localcontext
+from fractions import Fraction
+
+from vallostasis.core.errors import NotationError, Suggestion
+from vallostasis.core.lengths import METRIC_UNITS, MICROMETRES_PER, Unit
+
+LONGEST_TEXT = 60
+MOST_DIGITS = 15
+
+_UNIT_WORDS: dict[str, Unit] = {
+    "thou": "thou", "thous": "thou", "th": "thou", "tenth": "tenth", "tenths": "tenth", "t": "tenth",
+    '"': "inch", "in": "inch", "inch": "inch", "inches": "inch",
+    "mm": "mm", "millimetre": "mm", "millimetres": "mm",
+    "µm": "µm", "um": "µm", "micron": "µm", "microns": "µm", "micrometre": "µm", "micrometres": "µm",
+}  # fmt: skip
+_VAGUE = ("hair", "few", "bit", "smidge", "touch", "some", "couple", "about", "roughly", "nearly", "shade")
+_COUNT_WORDS = {
+    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8,
+    "nine": 9, "ten": 10, "eleven": 11, "twelve": 12,
+}  # fmt: skip
+_SIGN_WORDS = {"proud": 1, "sunk": -1}
+_OVERSIZE_WORDS = {"over": 1, "under": -1}
+_NUMBER = re.compile(
+    r"(?P<whole>\d+)(?:\s*-\s*|\s+)(?P<mixed_top>\d+)\s*/\s*(?P<mixed_bottom>\d+)"
+    r"|(?P<top>\d+)\s*/\s*(?P<bottom>\d+)"
+    r"|(?P<decimal>\d+[.,]\d*|[.,]\d+|\d+)"
+)
+
+
+@dataclass(frozen=True, slots=True)
+class ExpectedRange:
+    """What a field takes without asking, from least to greatest. [µm]"""
+
+    least_um: Decimal
+    greatest_um: Decimal
+
+
+@dataclass(frozen=True, slots=True)
+class ParsedLength:
+    """A length as typed: exact value [µm], the number and unit it was given in, the text itself."""
+
+    value_um: Decimal
+    number: Decimal
+    unit: Unit
+    typed: str
+    unit_was_typed: bool
+
+
+def parse_length(
+    text: str, bare_unit: Unit, expected: ExpectedRange | None = None, confirmed: bool = False
+) -> ParsedLength:
+    """Read one length in shop notation.
+
+    Parameters
+    ----------
+    text : str
+        What was typed, for example ``+1.5``, ``7-1/16"``, ``half a thou`` or ``5 sunk``.
+    bare_unit : str
+        Unit that a number without a unit takes.
+    expected : ExpectedRange, optional
+        What the field takes without asking. [µm]
+    confirmed : bool
+        True when the person has already answered "yes, as typed".
+
+    Returns
+    -------
+    ParsedLength
+        The exact value [µm], positive when proud, with the unit as entered.
+
+    Raises
+    ------
+    NotationError
+        Naming the characters that were not understood, or asking which of several readings is meant.
+
+    Notes
+    -----
+    Exact arithmetic on fractions throughout; a fraction without a finite decimal is refused.
+    """
+    typed = text.strip()
+    words = _cleaned(typed)
+    sign, words = _take_sign(words, typed)
+    number, rest = _take_number(words, typed)
+    unit, unit_was_typed, word_sign = _take_unit(rest, typed, number, bare_unit)
+    if sign and word_sign:
+        raise NotationError(
+            "The sign is said twice: use + or -, or proud or sunk, not both.",
+            characters=typed,
+            suggestions=(Suggestion(f"{number} {unit} proud", f"+{number} {unit}"),
+                         Suggestion(f"{number} {unit} sunk", f"-{number} {unit}")),
+        )  # fmt: skip
+    signed = number * (sign or word_sign or 1)
+    parsed = ParsedLength(_exact(signed * MICROMETRES_PER[unit]), signed, unit, typed, unit_was_typed)
+    if not confirmed:
+        _ask_if_unlikely(parsed, bare_unit, expected)
+    return parsed
+
+
+def _exact(value: Decimal) -> Decimal:
+    """Drop trailing zeros without changing the value or falling into exponents."""
+    with localcontext() as context:
+        context.prec = 60
+        return Decimal(format(value.normalize(), "f"))
+
+
+def _cleaned(typed: str) -> str:
+    if not typed:
+        raise NotationError("Nothing was typed: type a reading such as 2.5, -1 1/2 thou or 0.05 mm.")
+    if len(typed) > LONGEST_TEXT:
+        raise NotationError(f"Too long for a reading: type at most {LONGEST_TEXT} characters.")
+    strange = "".join(c for c in typed if not c.isprintable())
+    if strange:
+        shown = ", ".join(f"U+{ord(c):04X}" for c in strange)
+        raise NotationError(f"Characters that cannot be read: {shown}. Type the reading again.", strange)
+    table: dict[str, str | int | None] = {"μ": "µ", "−": "-", "–": "-", "″": '"', "”": '"', "\xa0": " "}
+    words = typed.lower().translate(str.maketrans(table))
+    return re.sub(r"\s+", " ", words)
+
+
+def _take_sign(words: str, typed: str) -> tuple[int, str]:
+    match = re.match(r"(\+|-|plus\b|minus\b)\s*", words)
+    if not match:
+        return 0, words
+    rest = words[match.end() :]
+    if re.match(r"(\+|-|plus\b|minus\b)", rest):
+        raise NotationError("Two signs: type one + or one -.", typed[: match.end() + 1])
+    return (1 if match.group(1) in ("+", "plus") else -1), rest
+
+
+def _refuse_vague(words: str) -> None:
+    for vague in _VAGUE:
+        if re.search(rf"\b{vague}\b", words):
+            raise NotationError(
+                f"“{vague}” is not a measure, nobody can check it later: read the gauge and type the number.",
+                vague,
+            )
+
+
+def _take_number(words: str, typed: str) -> tuple[Decimal, str]:
+    _refuse_vague(words)
+    if re.match(r"points?\b", words):
+        _ask_point(words)
+    spoken = _spoken_number(words)
+    if spoken:
+        return spoken
+    match = _NUMBER.match(words)
+    if not match:
+        raise NotationError(
+            f"“{typed}” is not understood: start with a number, such as 2.5, 1 1/2 thou or 0.05 mm.", typed
+        )
+    if sum(c.isdigit() for c in match.group()) > MOST_DIGITS:
+        raise NotationError(f"Too many digits: type at most {MOST_DIGITS}.", match.group())
+    return _number_of(match), words[match.end() :]
+
+
+def _ask_point(words: str) -> None:
+    digits = re.sub(r"\D", "", words)
+    raise NotationError(
+        "“point” is said for the decimal point and for a hundredth of a millimetre: which is meant?",
+        "point",
+        (Suggestion(f"0.{digits or '…'} of the field's unit", f"0.{digits}"),
+         Suggestion(f"{digits or '…'} hundredths of a millimetre", f"{digits}/100 mm")) if digits else (),
+    )  # fmt: skip
+
+
+def _spoken_number(words: str) -> tuple[Decimal, str] | None:
+    count = "|".join(_COUNT_WORDS)
+    match = re.match(rf"(?:(?P<n>\d+|{count}) and )?(?:an? )?(?P<part>half|quarter)\b(?: an?\b)?", words)
+    if match:
+        whole = match.group("n")
+        number = Decimal(_COUNT_WORDS.get(whole, 0) or whole) if whole else Decimal(0)
+        return number + (Decimal("0.5") if match.group("part") == "half" else Decimal("0.25")), words[match.end() :]
+    match = re.match(rf"(?P<n>{count}|an?)\b(?= [a-z])", words)
+    if match:
+        return Decimal(_COUNT_WORDS.get(match.group("n"), 1)), words[match.end() :]
+    return None
+
+
+def _number_of(match: re.Match[str]) -> Decimal:
+    part = match.groupdict()
+    if part["decimal"]:
+        return _decimal_of(part["decimal"])
+    whole, top, bottom = part["whole"] or "0", part["mixed_top"] or part["top"], part["mixed_bottom"] or part["bottom"]
+    if int(bottom) == 0:
+        raise NotationError("A fraction cannot have 0 below the line.", match.group())
+    value = int(whole) + Fraction(int(top), int(bottom))
+    rest = value.denominator
+    for prime in (2, 5):
+        while rest % prime == 0:
+            rest //= prime
+    if rest != 1:
+        raise NotationError(
+            f"{match.group()} has no finite decimal, so it cannot be kept exactly: type it as a decimal.", match.group()
+        )
+    with localcontext() as context:
+        context.prec = 60
+        return Decimal(value.numerator) / Decimal(value.denominator)
+
+
+def _decimal_of(digits: str) -> Decimal:
+    if "," in digits and re.fullmatch(r"[1-9]\d{0,2},\d{3}", digits):
+        plain = digits.replace(",", "")
+        raise NotationError(
+            f"{digits}: is the comma a decimal comma or does it part thousands?",
+            ",",
+            (Suggestion(f"{digits.replace(',', '.')} (decimal comma)", digits.replace(",", ".")),
+             Suggestion(f"{plain} (thousands)", plain)),
+        )  # fmt: skip
+    return Decimal(digits.replace(",", "."))
+
+
+def _take_unit(rest: str, typed: str, number: Decimal, bare_unit: Unit) -> tuple[Unit, bool, int]:
+    """Return the unit, whether it was typed, and the sign that a word gave."""
+    _refuse_vague(rest)
+    unit: Unit | None = None
+    word_sign = 0
+    for word in re.findall(r'"|[^\s"]+', rest):
+        if re.fullmatch(r"mils?|points?", word):
+            _ask_mil_or_point(word, number)
+        if word in ("high", "low"):
+            raise NotationError(
+                f"“{word}” is said both ways: type proud (above the deck) or sunk (below it).", word,
+                (Suggestion("proud", f"+{number}"), Suggestion("sunk", f"-{number}")),
+            )  # fmt: skip
+        if word in _SIGN_WORDS and not word_sign:
+            word_sign = _SIGN_WORDS[word]
+        elif word in _OVERSIZE_WORDS and not word_sign:
+            word_sign, unit = _OVERSIZE_WORDS[word], unit or "thou"
+        elif word in _UNIT_WORDS and unit is None:
+            unit = _UNIT_WORDS[word]
+        elif word != "of" or unit is not None:
+            raise NotationError(
+                f"“{word}” is not understood after {number}: units are thou, tenths, in, mm and µm.", word
+            )
+    if unit == "tenth" and bare_unit in METRIC_UNITS:
+        raise NotationError(
+            f"{typed}: tenths of what? This field is in millimetres.", typed,
+            (Suggestion(f"{number} tenths of a thou", f"{number * Decimal('0.1')} thou"),
+             Suggestion(f"{number} tenths of a millimetre", f"{number * Decimal('0.1')} mm")),
+        )  # fmt: skip
+    return unit or bare_unit, unit is not None, word_sign
+
+
+def _ask_mil_or_point(word: str, number: Decimal) -> None:
+    other = ("a hundredth of a millimetre", f"{number}/100 mm" if number == int(number) else f"{number / 100} mm")
+    if word.startswith("mil"):
+        other = ("millimetres", f"{number} mm")
+    raise NotationError(
+        f"“{word}” is used for two units: which is meant?", word,
+        (Suggestion(f"{number} thou", f"{number} thou"), Suggestion(f"{number} {other[0]}", other[1])),
+    )  # fmt: skip
+
+
+def _ask_if_unlikely(parsed: ParsedLength, bare_unit: Unit, expected: ExpectedRange | None) -> None:
+    number, unit = parsed.number, parsed.unit
+    as_typed = Suggestion(f"{number} {unit}, as typed", parsed.typed, confirm=True)
+    if unit == "0.01 mm" and not parsed.unit_was_typed and 0 < abs(parsed.value_um) < 1:
+        raise NotationError(
+            f"{number} hundredths of a millimetre is under a micrometre: did you mean {number} mm?",
+            parsed.typed, (Suggestion(f"{number} mm", f"{number} mm"), as_typed),
+        )  # fmt: skip
+    if expected is None or expected.least_um <= parsed.value_um <= expected.greatest_um:
+        return
+    raise NotationError(
+        f"{number} {unit} is far from what is expected here "
+        f"({_plain(expected.least_um, bare_unit)} to {_plain(expected.greatest_um, bare_unit)} {bare_unit}): "
+        "did you mean one of these?",
+        parsed.typed,
+        (*_likelier(parsed, expected), as_typed),
+    )
+
+
+def _plain(value_um: Decimal, unit: Unit) -> str:
+    return format(round(value_um / MICROMETRES_PER[unit], 3).normalize(), "f")
+
+
+def _likelier(parsed: ParsedLength, expected: ExpectedRange) -> tuple[Suggestion, ...]:
+    """Other readings of the same digits that the field would take: units mixed up, point slipped, sign lost."""
+    candidates: list[tuple[str, Decimal]] = []
+    for unit, size in MICROMETRES_PER.items():
+        if unit not in (parsed.unit, "tenth"):
+            candidates.append((f"{parsed.number} {unit}" if unit != "0.01 mm" else f"{parsed.number / 100} mm",
+                               parsed.number * size))  # fmt: skip
+    for factor in (Decimal("0.1"), Decimal(10)):
+        shifted = _exact(parsed.number * factor)
+        text = f"{shifted} {parsed.unit}" if parsed.unit != "0.01 mm" else f"{shifted / 100} mm"
+        candidates.append((text, parsed.value_um * factor))
+    if parsed.value_um < 0:
+        candidates.append((f"+{abs(parsed.value_um)} µm", -parsed.value_um))
+    return tuple(
+        Suggestion(text, text) for text, value in candidates if expected.least_um <= value <= expected.greatest_um
+    )
