@@ -146,4 +146,4 @@ class _Server(uvicorn.Server):
 
 
 if __name__ == "__main__":
-    app()
+    app(prog_name="./vallo")

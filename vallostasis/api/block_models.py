@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.hole_models import HoleView, RuleView, hole_view
 from vallostasis.api.setup_models import SetupView, setup_view
 from vallostasis.api.tape_models import DoneRow, ReadingRow, done_rows, reading_rows
+from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.protrusion.measured import (
     flange_part,
@@ -74,6 +75,7 @@ class BlockView(BaseModel):
     holes: list[HoleView]
     heads: list[HeadView]
     liners: list["LinerView"]
+    shims: list[ShimNeed]
     setups: list[SetupView]
     readings: list[ReadingRow]
     done: list[DoneRow]
@@ -107,6 +109,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         holes=[hole_view(facts, hole, judged, now.needs[hole.number]) for hole, judged in pairs],
         heads=[_head_view(head) for head in now.judgement.heads],
         liners=[liner_view(facts, liner) for liner in facts.liners],
+        shims=list(shim_needs(facts, now.judgement)),
         setups=[
             setup_view(facts, setup) for quantity in Quantity if (setup := facts.present_setup(quantity)) is not None
         ],

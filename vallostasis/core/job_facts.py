@@ -183,7 +183,7 @@ def once(work: Callable[Concatenate[JobFacts, What], Answer]) -> Callable[Concat
 
     @wraps(work)
     def remembered(facts: JobFacts, /, *what: What.args, **how: What.kwargs) -> Answer:
-        key = (work, what)
+        key = (work, what, tuple(sorted(how.items())))
         if key not in facts.worked_out:
             facts.worked_out[key] = work(facts, *what, **how)
         answer: Answer = facts.worked_out[key]

@@ -54,6 +54,13 @@ class ParsedLength:
     unit_was_typed: bool
 
 
+def as_entered(typed: str, typed_unit: str) -> str:
+    """A kept text with the unit that a bare number took when it was entered."""
+    if any(character.isalpha() or character == '"' for character in typed):
+        return typed
+    return f"{typed} × 0.01 mm" if typed_unit == "0.01 mm" else f"{typed} {typed_unit}"
+
+
 def parse_length(
     text: str, bare_unit: Unit, expected: ExpectedRange | None = None, confirmed: bool = False
 ) -> ParsedLength:

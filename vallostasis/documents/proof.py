@@ -16,6 +16,7 @@ from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, format_u
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.uncertainty import standard_of_mean
+from vallostasis.core.notation import as_entered
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour, trust_of_set
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
@@ -91,6 +92,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             unit=unit,
             size_unit="mm" if metric else "inch",
             metres=metres,
+            as_entered=as_entered,
             hour_name=hour_name,
             printed_at=printed_at,
             version=__version__,

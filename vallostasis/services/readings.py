@@ -8,7 +8,7 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.odd_reading import ask_if_odd
-from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
+from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
 from vallostasis.core.records import Hole, Liner, Quantity, Reading, ReadingSet, Setup
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.services.refused import RefusalCode, Refused
@@ -87,7 +87,7 @@ def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> read
 
 
 def _read_before(same_place: list[Reading], ask: ReadingToTake) -> str:
-    there = ", ".join(f"{reading.typed} {reading.typed_unit}" for reading in same_place)
+    there = ", ".join(as_entered(reading.typed, reading.typed_unit) for reading in same_place)
     where = "" if ask.hour is None else f" at {hour_name(ask.hour)}"
     what = f"Hole {ask.hole}{where}" if ask.hole is not None else f"The flange of {ask.liner_mark}"
     return f"{what} was read before ({there}): is this a repeat, or does it correct the first?"

@@ -18,7 +18,7 @@ from vallostasis.core.counterbore.cut_plan import (
     plan_cut,
 )
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.uncertainty import rectangular, standard_of_mean
 from vallostasis.core.protrusion.measured import (
@@ -129,6 +129,7 @@ def cutter_trust(card: SpecCard) -> CutterTrust:
     )
 
 
+@once
 def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePlan:
     """Plan cut and shim for one hole of a job.
 

@@ -63,6 +63,10 @@ export type BlockView = {
      */
     liners: Array<LinerView>;
     /**
+     * Shims
+     */
+    shims: Array<ShimNeed>;
+    /**
      * Setups
      */
     setups: Array<SetupView>;
@@ -2359,6 +2363,38 @@ export type ShimBody = {
      * Side Up
      */
     side_up?: 'bevel down' | 'bevel up' | 'no bevel';
+};
+
+/**
+ * ShimNeed
+ *
+ * One shim size of the card: left on the shelf, holes that need it, how many to order with a spare. [m]
+ */
+export type ShimNeed = {
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Thickness M
+     */
+    thickness_m: number;
+    /**
+     * On Shelf
+     */
+    on_shelf: number;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * To Order
+     */
+    to_order: number;
+    /**
+     * Price
+     */
+    price: number | string | null;
 };
 
 /**

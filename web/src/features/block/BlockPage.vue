@@ -9,6 +9,7 @@ import BlockDeck from './BlockDeck.vue'
 import EntryLine from './EntryLine.vue'
 import HoleNeeds from './HoleNeeds.vue'
 import HoleSection from './HoleSection.vue'
+import HoleSummary from './HoleSummary.vue'
 import HoleTable from './HoleTable.vue'
 import LensBar from './LensBar.vue'
 import { nextHour, useBlockPlace } from './place'
@@ -109,6 +110,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
           :undo="undo"
           :hole="number"
           @close="place.go({ open: '' })"
+          @changed="job.reload()"
         />
         <WhyPanel
           v-else-if="open === 'why' && hole"
@@ -129,6 +131,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
               >{{ hole.state === 'in' ? 'is in' : hole.reason || hole.state }}</span
             >
           </h2>
+          <HoleSummary :hole="hole" />
           <HoleSection :block="block" :hole="hole" :hour="hour" :preview-value="previewHere?.value ?? null" />
           <HoleNeeds class="mt-2" :hole="hole" @act="act" @why="place.go({ open: 'why' })" />
         </template>
@@ -150,6 +153,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
       @tape="place.go({ open: open === 'tape' ? '' : 'tape' })"
     />
     <SetupDialog
+      :key="quantity"
       :open="open === 'setup'"
       :block="block"
       :job-id="String(route.params['job'])"

@@ -3,10 +3,11 @@ import { computed } from 'vue'
 
 import type { BlockView, HoleView } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
-import { exactSmall, lengthText, sizeText, smallText } from '@/shared/format/lengths'
+import { lengthText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
 import * as s from './section'
+import SectionParts from './SectionParts.vue'
 
 /** The chosen hole cut through at one clock position, heights magnified. */
 const props = defineProps<{
@@ -26,6 +27,10 @@ const protrusion = computed(
     props.hole.expected_m,
 )
 const measured = computed(() => props.previewValue !== null || props.hole.marks.length > 0)
+const kind = computed(() => {
+  if (props.previewValue !== null) return 'typed, not taken'
+  return measured.value ? 'measured' : 'predicted'
+})
 const expanded = computed(() => {
   if (props.previewValue !== null) return null
   if (mark.value) return mark.value.expanded_m
@@ -163,49 +168,13 @@ const small = (metres: number) =>
           {{ lip.name }}, if any: {{ small(lip.height) }}
         </text>
         <text :x="s.LINER_RIGHT + 8" :y="picture.linerTop + 30" class="fill-ink" font-size="13">
-          {{ measured ? 'measured' : 'predicted' }}
+          {{ kind }}
         </text>
         <text :x="s.LINER_RIGHT + 8" :y="picture.linerTop + 47" class="fill-ink font-mono" font-size="13">
           {{ smallText(protrusion, expanded, unit, { limits: [hole.least_m, hole.greatest_m] }) }}
         </text>
       </g>
-      <text :x="s.LINER_RIGHT + 8" :y="s.BREAK_Y + 30" class="fill-ink-soft" font-size="13">
-        {{ hole.liner ? `flange of ${hole.liner.mark}` : 'no liner in it' }}
-      </text>
-      <text
-        v-if="hole.parts.flange_m !== null"
-        :x="s.LINER_RIGHT + 8"
-        :y="s.BREAK_Y + 47"
-        class="fill-ink font-mono"
-        font-size="13"
-      >
-        {{ sizeText(hole.parts.flange_m, unit) }}
-      </text>
-      <text
-        v-else-if="hole.liner"
-        :x="s.LINER_RIGHT + 8"
-        :y="s.BREAK_Y + 47"
-        class="fill-unsure"
-        font-size="13"
-      >
-        not measured
-      </text>
-      <text v-if="shim > 0" :x="s.LINER_RIGHT + 8" :y="s.BREAK_Y + 70" class="fill-act" font-size="13">
-        shim {{ sizeText(shim, unit) }}
-      </text>
-      <text x="18" :y="s.BREAK_Y + 34" class="fill-ink-soft" font-size="13">flange rests at</text>
-      <text
-        x="18"
-        :y="s.BREAK_Y + 51"
-        class="font-mono"
-        :class="hole.parts.ledge_m === null ? 'fill-unsure' : 'fill-ink'"
-        font-size="13"
-      >
-        {{ hole.parts.ledge_m === null ? 'not measured' : sizeText(hole.parts.ledge_m, unit) }}
-      </text>
-      <text v-if="gap > 2e-6" x="18" :y="s.BREAK_Y + 70" class="fill-out" font-size="13">
-        {{ exactSmall(gap, unit) }} {{ unit }} below its highest
-      </text>
+      <SectionParts :hole="hole" :shim="shim" :gap="gap" />
     </svg>
   </figure>
 </template>

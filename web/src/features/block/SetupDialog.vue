@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
@@ -17,7 +18,9 @@ const emit = defineEmits<{ close: []; changed: [] }>()
 
 const gauges = shallowRef<GaugeVersion[]>([])
 const refusal = ref<Refusal | null>(null)
-const form = ref({ gauge: '', land: '', datum: '', holdDown: '', torque: '', sharedZero: true })
+const EMPTY = { gauge: '', land: '', datum: '', holdDown: '', torque: '', sharedZero: true, from: '' }
+/** Kept while the dialog is open, so that a reload loses nothing; `from` says which setup it started from. */
+const form = useLocalStorage(`vallo-setup-${props.jobId}-${props.quantity}`, { ...EMPTY })
 provide(
   PROBLEMS,
   computed(() => problemsOf(refusal.value)),
@@ -39,8 +42,11 @@ const landChoices = computed(() =>
       })),
 )
 
+const startedFrom = computed(() => JSON.stringify(present.value ?? null))
+
 function fill(): void {
   const now = present.value
+  if (form.value.from === startedFrom.value) return
   form.value = {
     gauge: now?.gauge.gauge_id ?? gauges.value[0]?.gauge_id ?? '',
     land: now?.land ?? props.block.card.land,
@@ -48,6 +54,7 @@ function fill(): void {
     holdDown: now?.hold_down ?? '',
     torque: now?.hold_down_torque_nm === null ? '' : String(Number(now?.hold_down_torque_nm ?? 0) || ''),
     sharedZero: now?.shared_zero ?? true,
+    from: startedFrom.value,
   }
   refusal.value = null
 }
@@ -56,7 +63,17 @@ onMounted(async () => {
   gauges.value = await ask(listGauges()).catch(() => [])
   fill()
 })
-watch(() => [props.open, props.quantity], fill)
+watch(
+  () => props.open,
+  (open) => {
+    if (open) fill()
+  },
+)
+
+function leave(): void {
+  form.value = { ...EMPTY }
+  emit('close')
+}
 
 async function save(): Promise<void> {
   try {
@@ -76,7 +93,7 @@ async function save(): Promise<void> {
       }),
     )
     emit('changed')
-    emit('close')
+    leave()
   } catch (error) {
     refusal.value = asRefusal(error)
   }
@@ -84,7 +101,7 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <DialogFrame :open="open" :title="`How ${quantity} is read`" @close="emit('close')">
+  <DialogFrame :open="open" :title="`How ${quantity} is read`" @close="leave">
     <form class="grid gap-3" @submit.prevent="save">
       <ul v-if="present" class="text-sm">
         <li>

@@ -8,11 +8,13 @@ import { whenText } from '@/shared/format/time'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import type { Undo } from './useUndo'
+import ZeroForm from './ZeroForm.vue'
 
 /** Everything recorded, newest first. Struck lines stay and can be restored. */
 const props = defineProps<{ block: BlockView; undo: Undo; hole: number | null }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: []; changed: [] }>()
 const onlyHole = ref(false)
+const setId = computed(() => props.block.holes.find((one) => one.number === props.hole)?.set_id ?? null)
 
 interface TapeLine {
   row: string
@@ -68,6 +70,14 @@ const refusal = computed(() => props.undo.refusal.value)
       <button type="button" class="quiet text-sm" @click="emit('close')">Close</button>
     </div>
     <RefusalNote :refusal="refusal" />
+    <ZeroForm
+      v-if="setId"
+      :key="setId"
+      :block="block"
+      :set-id="setId"
+      :hole="hole ?? 0"
+      @corrected="emit('changed')"
+    />
     <ol class="text-sm">
       <li
         v-for="line in lines"

@@ -20,7 +20,7 @@ interface Draft {
 interface TakeAs {
   text?: string
   confirmed?: boolean
-  readBefore?: '' | 'repeat' | 'correct'
+  readBefore?: '' | 'repeat' | 'correct' | 'new pass'
 }
 
 export interface Entry {
@@ -123,7 +123,8 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
           text: as.text || parsed.typed,
           bare_unit: setup.value?.bare_unit ?? 'mm',
           confirmed: as.confirmed ?? false,
-          read_before: as.readBefore ?? '',
+          read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+          new_pass: as.readBefore === 'new pass',
           person_id: personId.value,
         },
       }),

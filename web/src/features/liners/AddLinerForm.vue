@@ -33,7 +33,7 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <form class="grid max-w-3xl gap-2" aria-label="Add a liner" @submit.prevent="add">
+  <form class="grid max-w-3xl content-start gap-2" aria-label="Add a liner" @submit.prevent="add">
     <h2 class="text-lg">Add a liner</h2>
     <RefusalNote :refusal="refusal" />
     <div class="grid grid-cols-[6rem_1fr_1fr_auto] items-start gap-3">

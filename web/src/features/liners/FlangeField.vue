@@ -26,7 +26,7 @@ function type(text: string): void {
 }
 
 async function take(
-  as: { text?: string; confirmed?: boolean; readBefore?: 'repeat' | 'correct' } = {},
+  as: { text?: string; confirmed?: boolean; readBefore?: 'repeat' | 'correct' | 'new pass' } = {},
 ): Promise<void> {
   if (draft.value.text.trim() === '') return
   const setup = job.block.value?.setups.find((one) => one.quantity === 'flange thickness')
@@ -42,7 +42,8 @@ async function take(
           text: as.text || draft.value.text,
           bare_unit: setup?.bare_unit ?? SIZE_WITH[unit.value],
           confirmed: as.confirmed ?? false,
-          read_before: as.readBefore ?? '',
+          read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+          new_pass: as.readBefore === 'new pass',
           person_id: personId.value,
         },
       }),

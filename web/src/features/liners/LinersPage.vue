@@ -8,6 +8,7 @@ import { unit } from '@/shared/state/preferences'
 
 import AddLinerForm from './AddLinerForm.vue'
 import LinerRow from './LinerRow.vue'
+import ShimTable from './ShimTable.vue'
 
 /** The liners of the job: maker, batch, where each one is, and its flange at every named land. */
 const job = useJob()
@@ -63,6 +64,9 @@ const setup = computed(() => job.block.value?.setups.find((one) => one.quantity 
       Thickness and protrusion are compared on one land only. A thickness over the lip, written down as the
       flat land, makes parts and reading disagree by the height of the lip.
     </p>
-    <AddLinerForm class="mt-6" />
+    <div class="mt-6 grid gap-10 lg:grid-cols-[1fr_26rem]">
+      <AddLinerForm />
+      <ShimTable v-if="job.block.value?.shims.length" :shims="job.block.value.shims" />
+    </div>
   </main>
 </template>

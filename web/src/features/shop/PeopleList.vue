@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { computed, provide, ref } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
@@ -7,7 +8,7 @@ import { loadPeople, people } from '@/shared/state/people'
 import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import TextField from '@/shared/ui/TextField.vue'
 
-const name = ref('')
+const name = useLocalStorage('vallo-new-person', '')
 const refusal = ref<Refusal | null>(null)
 provide(
   PROBLEMS,

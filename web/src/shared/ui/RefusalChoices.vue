@@ -3,7 +3,10 @@ import type { Refusal, Suggestion } from '@/api/ask'
 
 /** A question asked back, with its answers as buttons; nothing typed is lost meanwhile. */
 defineProps<{ refusal: Refusal | null }>()
-const emit = defineEmits<{ answer: [suggestion: Suggestion]; readBefore: [what: 'repeat' | 'correct'] }>()
+const emit = defineEmits<{
+  answer: [suggestion: Suggestion]
+  readBefore: [what: 'repeat' | 'correct' | 'new pass']
+}>()
 </script>
 
 <template>
@@ -29,6 +32,14 @@ const emit = defineEmits<{ answer: [suggestion: Suggestion]; readBefore: [what: 
       <button type="button" class="quiet" @click="emit('readBefore', 'repeat')">A repeat: keep both</button>
       <button type="button" class="quiet" @click="emit('readBefore', 'correct')">
         Correct it: strike the first
+      </button>
+      <button
+        type="button"
+        class="quiet"
+        title="Zero the gauge first. What was read stays on record; the new set counts."
+        @click="emit('readBefore', 'new pass')"
+      >
+        A new pass
       </button>
     </template>
   </div>

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import type { ShimNeed } from '@/api/generated'
+
+/** Shims over the whole block: the shelf, the holes that need one, what to order. */
+defineProps<{ shims: ShimNeed[] }>()
+</script>
+
+<template>
+  <section aria-label="Shims">
+    <h2 class="text-lg">Shims for this block</h2>
+    <table class="w-full border-collapse text-sm">
+      <thead>
+        <tr class="border-b border-ink-soft text-left text-ink-soft">
+          <th scope="col" class="py-1 font-normal">size</th>
+          <th scope="col" class="text-right font-normal">on the shelf</th>
+          <th scope="col" class="pl-6 font-normal">needed for</th>
+          <th scope="col" class="text-right font-normal">to order</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="shim in shims" :key="shim.typed" class="border-b border-rule">
+          <th scope="row" class="num py-1.5 text-left">{{ shim.typed }}</th>
+          <td class="num text-right">{{ shim.on_shelf }}</td>
+          <td class="pl-6">{{ shim.holes.length ? `hole ${shim.holes.join(', ')}` : '–' }}</td>
+          <td class="num text-right" :class="shim.to_order > 0 && 'font-bold text-unsure'">
+            {{ shim.to_order || '–' }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="text-xs text-ink-soft">With one spare of each size in use: common practice.</p>
+  </section>
+</template>
