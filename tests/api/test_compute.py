@@ -103,3 +103,23 @@ def test_what_cannot_be_computed_names_its_quantity(
     response = client.post(f"/api/compute/{what}", json=body)
     assert response.status_code == 422
     assert field in [problem["field"] for problem in response.json()["problems"]]
+
+
+@pytest.mark.parametrize(
+    ("what", "body", "answer_key"),
+    [
+        ("parse", {"text": "1 1/2 thou", "bare_unit": "mm"}, "value_m"),
+        ("plane", {"angles_deg": [0, 90, 180], "readings_m": [1e-5, 0, 0]}, "high_to_low_tilt_m"),
+        ("stack", {"flange_m": 9e-3, "depth_m": 8.9e-3}, "protrusion_m"),
+        ("decision", {"value_m": 9e-5, "U_m": 5e-6, "lower_limit_m": 5e-5}, "state"),
+    ],
+)
+def test_every_answer_opens_into_its_sum(client: TestClient, what: str, body: dict[str, Any], answer_key: str) -> None:
+    answer = _post(client, what, body)
+    step = answer["trail"][-1]
+    assert step["formula"]
+    assert step["source"]
+    if answer_key != "state":
+        assert step["result"]["value"] == pytest.approx(answer[answer_key])
+    else:
+        assert answer["state"] in step["what"]

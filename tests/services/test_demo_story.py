@@ -5,6 +5,8 @@ from uuid import UUID, uuid4
 
 import pytest
 
+from vallostasis.core.counterbore.hole_plan import depth_window, expected_after_cut
+from vallostasis.core.counterbore.shim_order import shim_needs
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.needs import Action
 from vallostasis.core.records import Hole, Quantity
@@ -74,6 +76,39 @@ def _cut_and_refit(conn: Conn, job: UUID, by: UUID) -> None:
              bare_unit="mm")  # fmt: skip
     shim = fitting.ShimFitted("0.10 mm", "0.101 mm", "bevel down")
     fitting.record_fitting(conn, hole.hole_id, uuid4(), "L6", (shim,), by)
+
+
+def test_after_a_cut_the_expectation_moves_from_the_stop_to_the_gauge(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    hole = hole_row(demo, demo_job, 5)
+    fitting.record_cut(demo, hole.hole_id, fitting.CutMade(uuid4(), "8.898", "mm", 3, "0.10 mm", "", False), wren)
+    by_stop = expected_after_cut(load_job_facts(demo, demo_job), hole)
+    # Flange of L6 8.898, shim 0.100, cut to 8.898 from the deck.
+    assert by_stop is not None
+    assert by_stop[0] == pytest.approx(100e-6, abs=1e-9)
+    for hour in ferry.HOURS:
+        take(demo, demo_job, wren, "8.904", quantity=Quantity.COUNTERBORE_DEPTH, hole=5, hour=hour, bare_unit="mm")
+    by_gauge = expected_after_cut(load_job_facts(demo, demo_job), hole)
+    assert by_gauge is not None
+    assert by_gauge[0] == pytest.approx(94e-6, abs=1e-9)
+    assert by_gauge[1] < by_stop[1] / 2
+    assert states(demo, demo_job)[5] is State.NOT_MEASURED
+
+
+def test_window_of_ledge_depths_is_the_window_of_protrusion_turned_over(demo: Conn, demo_job: UUID) -> None:
+    # Flange of L1 as measured 8.901 mm: 50 to 125 µm proud is 8.776 to 8.851 mm deep.
+    least, greatest = depth_window(load_job_facts(demo, demo_job), hole_row(demo, demo_job, 1))
+    assert (least, greatest) == (pytest.approx(8.776e-3, abs=1e-9), pytest.approx(8.851e-3, abs=1e-9))
+
+
+def test_shims_are_counted_over_the_block(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    now = block.block_of_job(demo, demo_job)
+    needs = {need.typed: need for need in shim_needs(now.facts, now.judgement)}
+    assert (needs["0.10 mm"].on_shelf, needs["0.10 mm"].holes, needs["0.10 mm"].to_order) == (2, (5,), 0)
+    assert needs["0.15 mm"].holes == ()
+    _cut_and_refit(demo, demo_job, wren)
+    now = block.block_of_job(demo, demo_job)
+    fitted = {need.typed: need for need in shim_needs(now.facts, now.judgement)}
+    assert (fitted["0.10 mm"].on_shelf, fitted["0.10 mm"].holes) == (1, ())
 
 
 def test_cut_shim_and_new_readings_bring_a_hole_in(demo: Conn, demo_job: UUID, wren: UUID) -> None:

@@ -18,10 +18,10 @@ from vallostasis.core.counterbore.cut_plan import (
     plan_cut,
 )
 from vallostasis.core.lengths import Unit, metres
-from vallostasis.core.measuring.decision import State, decide
+from vallostasis.core.measuring.decision import State, decide, decision_step
 from vallostasis.core.measuring.entry_line import Position, parse_entry_line
-from vallostasis.core.notation import ExpectedRange, parse_length
-from vallostasis.core.protrusion.plane import fit_plane
+from vallostasis.core.notation import ExpectedRange, parse_length, unit_step
+from vallostasis.core.protrusion.plane import fit_plane, plane_step
 from vallostasis.core.protrusion.stack import Part, predict_protrusion
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
@@ -62,6 +62,7 @@ class ParseAnswer(BaseModel):
     unit: Unit | None = Field(description="The unit it was given in.")
     unit_was_typed: bool
     typed: str = Field(description="The length as typed, without hole and clock position.")
+    trail: list[StepView]
 
 
 @router.post("/parse")
@@ -85,6 +86,7 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         unit=None if reading is None else reading.unit,
         unit_was_typed=reading is not None and reading.unit_was_typed,
         typed="" if reading is None else reading.typed,
+        trail=[] if reading is None else [StepView.of(unit_step(reading))],
     )
 
 
@@ -108,6 +110,7 @@ class PlaneAnswer(BaseModel):
     rms_residual_m: float = Field(description="Root mean square, divided by the number of readings. [m]")
     max_abs_residual_m: float
     range_m: float
+    trail: list[StepView]
 
 
 @router.post("/plane")
@@ -125,6 +128,7 @@ def compute_plane(ask: PlaneRequest) -> PlaneAnswer:
         rms_residual_m=plane.rms_residual_m,
         max_abs_residual_m=float(abs(plane.residuals_m).max()),
         range_m=max(ask.readings_m) - min(ask.readings_m),
+        trail=[StepView.of(plane_step(plane, f"{plane.high_side_deg:.1f}°"))],
     )
 
 
@@ -193,13 +197,16 @@ class DecisionAnswer(BaseModel):
 
     decision: str
     state: State = Field(description="The same in the words of the bench.")
+    trail: list[StepView]
 
 
 @router.post("/decision")
 def compute_decision(ask: DecisionRequest) -> DecisionAnswer:
     """Decide a value against its limits beyond its uncertainty."""
-    state = decide(ask.value_m, ask.U_m, ask.lower_limit_m, ask.upper_limit_m).guarded
-    return DecisionAnswer(decision=DECISION_WORDS[state], state=state)
+    limits = ask.lower_limit_m, ask.upper_limit_m
+    state = decide(ask.value_m, ask.U_m, *limits).guarded
+    step = decision_step(f"Decision: {state.value}", ask.value_m, ask.U_m, *limits)
+    return DecisionAnswer(decision=DECISION_WORDS[state], state=state, trail=[StepView.of(step)])
 
 
 class CutPlanRequest(BaseModel):

@@ -159,6 +159,10 @@ def install_error_handlers(app: FastAPI) -> None:
     def not_storable(_: Request, error: psycopg.DataError) -> JSONResponse:
         return error_response(422, "wrong", "A value in the request cannot be kept: type it again.")
 
+    @app.exception_handler(psycopg.InternalError)
+    def database_broken(_: Request, error: psycopg.InternalError) -> JSONResponse:
+        return _unavailable(error)
+
     @app.exception_handler(psycopg.OperationalError)
     def database_away(_: Request, error: psycopg.OperationalError) -> JSONResponse:
         return _unavailable(error)

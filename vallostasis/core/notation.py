@@ -10,7 +10,8 @@ from decimal import Decimal, localcontext
 from fractions import Fraction
 
 from vallostasis.core.errors import NotationError, Suggestion
-from vallostasis.core.lengths import METRIC_UNITS, MICROMETRES_PER, Unit
+from vallostasis.core.lengths import METRIC_UNITS, MICROMETRES_PER, Unit, metres
+from vallostasis.core.trail import Step, Term
 
 LONGEST_TEXT = 60
 MOST_DIGITS = 15
@@ -52,6 +53,18 @@ class ParsedLength:
     unit: Unit
     typed: str
     unit_was_typed: bool
+
+
+def unit_step(parsed: ParsedLength) -> Step:
+    """Write the conversion of a typed length out as one line of arithmetic; the result in m."""
+    size = MICROMETRES_PER[parsed.unit]
+    return Step(
+        f"“{parsed.typed}” is {parsed.number} × {size} µm",
+        "length = number × unit",
+        (Term("number", float(parsed.number), "count"), Term("unit", metres(size))),
+        Term("length", metres(parsed.value_um)),
+        "1 in = 25.4 mm exactly (international yard and pound agreement, 1959)",
+    )
 
 
 def as_entered(typed: str, typed_unit: str) -> str:

@@ -13,6 +13,9 @@ from math import hypot, inf, sqrt
 from statistics import NormalDist
 
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
+from vallostasis.core.trail import Step, Term
+
+ISO_14253 = "ISO 14253-1: proven in, proven out, or the limit lies inside ±U"
 
 
 class State(StrEnum):
@@ -93,6 +96,21 @@ def _against(value: float, expanded: float, low: float, high: float) -> State:
     if value < low - expanded - ROUNDING or value > high + expanded + ROUNDING:
         return State.OUT
     return State.CANNOT_TELL
+
+
+def decision_step(
+    what: str, value_m: float, expanded_m: float, least_m: float | None, greatest_m: float | None
+) -> Step:
+    """Write a decision out as one line of arithmetic. [m]"""
+    limits = [Term(name, limit) for name, limit in (("least", least_m), ("greatest", greatest_m)) if limit is not None]
+    formula = {
+        ("least", "greatest"): "in: least + U ≤ value ≤ greatest − U",
+        ("greatest",): "in: value ≤ greatest − U",
+        ("least",): "in: value ≥ least + U",
+        (): "no limit",
+    }[tuple(term.symbol for term in limits)]
+    terms = (Term("value", value_m), Term("U", expanded_m, "within"), *limits)
+    return Step(what, formula, terms, Term("value", value_m), ISO_14253)
 
 
 def repeats_to_settle(

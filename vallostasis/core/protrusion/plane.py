@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.trail import Step, Term
 
 # Angles closer than this are one position: two readings there cannot carry a tilt. [deg]
 SAME_POSITION_DEG = 0.5
@@ -90,6 +91,17 @@ def fit_plane(angles_deg: ArrayLike, values_m: ArrayLike) -> PlaneFit:
     columns = np.column_stack([np.ones_like(theta), np.cos(theta), np.sin(theta)])
     (mean, b, c), *_ = np.linalg.lstsq(columns, values, rcond=None)
     return PlaneFit(float(mean), float(b), float(c), values - columns @ np.array([mean, b, c]))
+
+
+def plane_step(plane: PlaneFit, direction: str) -> Step:
+    """Write a plane out as one line of arithmetic; ``direction`` names its high side. Lengths in m."""
+    return Step(
+        f"Plane through the readings: the high side lies towards {direction}",
+        "z = a + b·cosθ + c·sinθ, high to low = 2·√(b² + c²)",
+        (Term("a", plane.mean_m), Term("b", plane.b_m), Term("c", plane.c_m)),
+        Term("high to low", plane.high_to_low_m),
+        "least squares; half of it is the tilt to either side",
+    )
 
 
 def different_positions(angles_deg: NDArray[np.float64]) -> int:

@@ -6,14 +6,15 @@ from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.clock import hour_name, hour_of_angle
+from vallostasis.core.measuring.decision import decision_step
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole
+from vallostasis.core.protrusion.plane import plane_step
 from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
 from vallostasis.core.records import Hole
 from vallostasis.core.spec_card import Limit, Limits, SpecCard, typed_with_unit
 from vallostasis.core.trail import Step, Term
 
 GUM = "JCGM 100:2008 (GUM), 4.3.7 and 5.1.2"
-ISO_14253 = "ISO 14253-1: proven in, proven out, or the limit lies inside ±U"
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,9 +74,7 @@ def explain_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> tuple
     steps: list[Step] = []
     if measured.readings:
         steps += [*_trust(measured, facts.card.coverage_factor), *_mean(measured, judgement)]
-        steps += [
-            _rule(rule, facts.card.coverage_factor) for rule in judgement.rules if rule.rule != "parts against reading"
-        ]
+        steps += [_rule(rule) for rule in judgement.rules if rule.rule != "parts against reading"]
     parts = hole_parts(facts, hole)
     if parts.ledge is not None and parts.ledge.plane is not None:
         steps.append(
@@ -93,7 +92,7 @@ def explain_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> tuple
             Step("Reading against parts, within their joint uncertainty",
                  "r = measured − P, agrees while |r| ≤ U",
                  (Term("measured", mean), Term("P", parts.prediction.protrusion_m),
-                  Term("U", measured.residual.expanded_m)),
+                  Term("U", measured.residual.expanded_m, "within")),
                  Term("r", measured.residual.residual_m), GUM)
         )  # fmt: skip
     return tuple(steps)
@@ -106,7 +105,7 @@ def _trust(measured: MeasuredHole, k: float) -> tuple[Step, ...]:
              "U = k·√(u² + z²)",
              (Term("k", k, "count"), Term("u", trust.random_m, note="repeatability and graduation"),
               Term("z", trust.zero_m, note="graduation at the zero")),
-             Term("U", k * sqrt(trust.random_m**2 + trust.zero_m**2)), GUM),
+             Term("U", k * sqrt(trust.random_m**2 + trust.zero_m**2), "within"), GUM),
     )  # fmt: skip
 
 
@@ -120,31 +119,10 @@ def _mean(measured: MeasuredHole, judgement: HoleJudgement) -> tuple[Step, ...]:
     plane = judgement.plane
     if plane is None:
         return (mean,)
-    high = hour_of_angle(plane.high_side_deg)
-    tilt = Step(
-        f"Plane through the readings: the high side lies towards {high:.1f} h",
-        "z = a + b·cosθ + c·sinθ, high to low = 2·√(b² + c²)",
-        (Term("a", plane.mean_m), Term("b", plane.b_m), Term("c", plane.c_m)),
-        Term("high to low", plane.high_to_low_m),
-        "least squares; half of it is the tilt to either side",
-    )
-    return (mean, tilt)
+    return (mean, plane_step(plane, f"{hour_of_angle(plane.high_side_deg):.1f} h"))
 
 
-def _rule(rule: RuleResult, k: float) -> Step:
-    terms = [Term("value", rule.value_m), Term("U", rule.expanded_m, note=f"k = {k:g}")]
-    if rule.least_m is not None:
-        terms.append(Term("least", rule.least_m))
-    if rule.greatest_m is not None:
-        terms.append(Term("greatest", rule.greatest_m))
-    formula = {
-        (True, True): "in: least + U ≤ value ≤ greatest − U",
-        (False, True): "in: value ≤ greatest − U",
-        (True, False): "in: value ≥ least + U",
-        (False, False): "no limit",
-    }[(rule.least_m is not None, rule.greatest_m is not None)]
+def _rule(rule: RuleResult) -> Step:
     where = f" {'at ' if rule.rule == 'protrusion' else ''}{rule.where}" if rule.where else ""
-    return Step(
-        f"{rule.rule.capitalize()}{where}: {rule.decision.state.value}", formula, tuple(terms),
-        Term("value", rule.value_m), ISO_14253,
-    )  # fmt: skip
+    what = f"{rule.rule.capitalize()}{where}: {rule.decision.state.value}"
+    return decision_step(what, rule.value_m, rule.expanded_m, rule.least_m, rule.greatest_m)

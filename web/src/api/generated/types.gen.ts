@@ -686,6 +686,10 @@ export type DecisionAnswer = {
      * The same in the words of the bench.
      */
     state: State;
+    /**
+     * Trail
+     */
+    trail: Array<StepView>;
 };
 
 /**
@@ -1760,6 +1764,10 @@ export type ParseAnswer = {
      * The length as typed, without hole and clock position.
      */
     typed: string;
+    /**
+     * Trail
+     */
+    trail: Array<StepView>;
 };
 
 /**
@@ -1976,6 +1984,10 @@ export type PlaneAnswer = {
      * Range M
      */
     range_m: number;
+    /**
+     * Trail
+     */
+    trail: Array<StepView>;
 };
 
 /**

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { HoleView } from '@/api/generated'
-import { smallText } from '@/shared/format/lengths'
+import { sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
 /** Mean, tilt with its high side, and what the parts give, in one line. */
@@ -22,6 +22,7 @@ const words = computed(() => {
       `parts give ${smallText(parts.predicted_m, parts.predicted_expanded_m, unit.value, { limits })}`,
     )
   }
+  if (parts.between_m > 0) said.push(`${sizeText(parts.between_m, unit.value)} between, counted once`)
   return said.join(' · ')
 })
 

@@ -49,6 +49,7 @@ const currency = computed(() => draft.value.card.currency || 'price')
         Remove
       </button>
     </div>
+    <TextField v-model="draft.card.currency as string" class="max-w-40" label="Prices in" path="currency" />
     <button
       type="button"
       class="quiet justify-self-start text-sm"
