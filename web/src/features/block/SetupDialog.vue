@@ -1,30 +1,26 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, shallowRef, watch } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { type BlockView, changeSetup, type GaugeVersion, listGauges, type Quantity } from '@/api/generated'
 import { lengthText, uncertaintyText } from '@/shared/format/lengths'
 import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
 /** Gauge, land, datum and clamp are part of every reading: changing one re-opens what was read before. */
 const props = defineProps<{ open: boolean; block: BlockView; jobId: string; quantity: Quantity }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
 
 const gauges = shallowRef<GaugeVersion[]>([])
-const refusal = ref<Refusal | null>(null)
+const { refusal, send } = useForm()
 const EMPTY = { gauge: '', land: '', datum: '', holdDown: '', torque: '', sharedZero: true, from: '' }
 /** Kept while the dialog is open, so that a reload loses nothing; `from` says which setup it started from. */
 const form = useLocalStorage(`vallo-setup-${props.jobId}-${props.quantity}`, { ...EMPTY })
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
 
 const present = computed(() => props.block.setups.find((one) => one.quantity === props.quantity))
 const gaugeChoices = computed(() =>
@@ -75,8 +71,9 @@ function leave(): void {
   emit('close')
 }
 
-async function save(): Promise<void> {
-  try {
+function save(): Promise<void> {
+  return send(async () => {
+    const torque = form.value.torque.trim()
     await ask(
       changeSetup({
         path: { job_id: props.jobId },
@@ -86,7 +83,7 @@ async function save(): Promise<void> {
           land: form.value.land,
           datum: form.value.datum,
           hold_down: form.value.holdDown,
-          hold_down_torque_nm: form.value.torque.trim() === '' ? null : form.value.torque.trim(),
+          hold_down_torque_nm: torque === '' ? null : torque,
           shared_zero: form.value.sharedZero,
           person_id: personId.value,
         },
@@ -94,9 +91,7 @@ async function save(): Promise<void> {
     )
     emit('changed')
     leave()
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
+  })
 }
 </script>
 

@@ -1,38 +1,26 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { type BlockView, correctZero } from '@/api/generated'
 import { personId } from '@/shared/state/preferences'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
 /** The zero of a hole's readings was found moved: one correction for the set, no reading is touched. */
 const props = defineProps<{ block: BlockView; setId: string; hole: number }>()
 const emit = defineEmits<{ corrected: [] }>()
 const draft = useLocalStorage(`vallo-zero-${props.setId}`, { text: '', reason: '' })
-const refusal = ref<Refusal | null>(null)
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
+const { refusal, send } = useForm()
 
-async function correct(): Promise<void> {
-  try {
-    await ask(
-      correctZero({
-        path: { job_id: props.block.job.job_id, set_id: props.setId },
-        body: { ...draft.value, bare_unit: 'µm', person_id: personId.value },
-      }),
-    )
+function correct(): Promise<void> {
+  return send(async () => {
+    const path = { job_id: props.block.job.job_id, set_id: props.setId }
+    await ask(correctZero({ path, body: { ...draft.value, bare_unit: 'µm', person_id: personId.value } }))
     draft.value = { text: '', reason: '' }
-    refusal.value = null
     emit('corrected')
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
+  })
 }
 </script>
 

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref, watch } from 'vue'
+import { watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { type HolePlanView, type HoleView, recordCut } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
+import { firstPosition } from './next'
 import { shimText } from './shims'
 
 /** What was cut, as it was cut: depth by the stop, passes counted, the shim it was cut for. */
@@ -20,12 +21,7 @@ const job = useJob()
 const router = useRouter()
 const EMPTY = { id: '', depth: '', passes: '', shim: '', note: '' }
 const draft = useLocalStorage(`vallo-cut-${props.hole.hole_id}`, { ...EMPTY })
-const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
+const { refusal, busy, send } = useForm()
 
 watch(
   () => props.plan,
@@ -38,11 +34,9 @@ watch(
   { immediate: true },
 )
 
-async function record(confirmed = false): Promise<void> {
-  busy.value = true
-  refusal.value = null
+function record(confirmed = false): Promise<void> {
   draft.value.id ||= crypto.randomUUID()
-  try {
+  return send(async () => {
     await ask(
       recordCut({
         path: { hole_id: props.hole.hole_id },
@@ -60,17 +54,8 @@ async function record(confirmed = false): Promise<void> {
     )
     draft.value = { ...EMPTY }
     await job.reload()
-    const hour = job.block.value?.card.required_hours[0]
-    await router.push({
-      name: 'block',
-      params: { job: job.jobId, lens: 'counterbore', hole: String(props.hole.number) },
-      query: hour === undefined ? {} : { at: String(hour) },
-    })
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  } finally {
-    busy.value = false
-  }
+    await router.push(firstPosition(job, 'counterbore', props.hole.number))
+  })
 }
 </script>
 

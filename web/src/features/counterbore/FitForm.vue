@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import {
   type HolePlanView,
   type HoleView,
@@ -14,9 +14,11 @@ import {
 import { useJob } from '@/shared/state/job'
 import { personId } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+import { firstPosition } from './next'
 
 /** The liner that went in, with its shims as measured and which side is up. */
 const props = defineProps<{ hole: HoleView; liners: LinerView[]; plan: HolePlanView | null }>()
@@ -34,12 +36,7 @@ const draft = useLocalStorage(`vallo-fit-${props.hole.hole_id}`, {
   liner: '',
   shims: [] as ShimDraft[],
 })
-const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
+const { refusal, busy, send } = useForm()
 
 const linerChoices = computed(() => [
   { value: '', label: 'Choose the liner' },
@@ -74,35 +71,16 @@ function addShim(nominal = ''): void {
   draft.value.shims = [...draft.value.shims, { nominal, measured: '', side_up: 'bevel down' }]
 }
 
-async function record(): Promise<void> {
-  busy.value = true
-  refusal.value = null
+function record(): Promise<void> {
   draft.value.id ||= crypto.randomUUID()
-  try {
-    await ask(
-      recordFitting({
-        path: { hole_id: props.hole.hole_id },
-        body: {
-          fitting_id: draft.value.id,
-          liner_mark: draft.value.liner,
-          shims: draft.value.shims,
-          person_id: personId.value,
-        },
-      }),
-    )
+  return send(async () => {
+    const { id, liner, shims } = draft.value
+    const body = { fitting_id: id, liner_mark: liner, shims, person_id: personId.value }
+    await ask(recordFitting({ path: { hole_id: props.hole.hole_id }, body }))
     draft.value = { id: '', cut: '', liner: '', shims: [] }
     await job.reload()
-    const hour = job.block.value?.card.required_hours[0]
-    await router.push({
-      name: 'block',
-      params: { job: job.jobId, lens: 'protrusion', hole: String(props.hole.number) },
-      query: hour === undefined ? {} : { at: String(hour) },
-    })
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  } finally {
-    busy.value = false
-  }
+    await router.push(firstPosition(job, 'protrusion', props.hole.number))
+  })
 }
 </script>
 

@@ -1,22 +1,13 @@
 <script setup lang="ts">
-import { onMounted, ref, shallowRef } from 'vue'
-
-import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { type FloorStrip, listJobs } from '@/api/generated'
+import { ask } from '@/api/ask'
+import { listJobs } from '@/api/generated'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import JobStrip from './JobStrip.vue'
 
 /** All jobs as strips of rings. */
-const strips = shallowRef<FloorStrip[] | null>(null)
-const refusal = ref<Refusal | null>(null)
-onMounted(async () => {
-  try {
-    strips.value = await ask(listJobs())
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-})
+const { data: strips, refusal } = useLoaded(() => ask(listJobs()))
 </script>
 
 <template>

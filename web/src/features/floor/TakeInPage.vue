@@ -1,64 +1,43 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, provide, ref, shallowRef } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { type CardSummary, listCards, takeInJob } from '@/api/generated'
+import { ask, Refusal } from '@/api/ask'
+import { listCards, takeInJob } from '@/api/generated'
 import { personId } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
 import NumberingPicture from './NumberingPicture.vue'
 
 /** Taking an engine in: who, what, the complaint in the customer's words, and the card it is measured to. */
 const EMPTY = { number: '', name: '', customer: '', complaint: '', serial: '', card: '' }
+const NEEDS_CARD = 'Choose the spec card this engine is measured to, or write one first.'
 const draft = useLocalStorage('vallo-take-in', { ...EMPTY })
-const cards = shallowRef<CardSummary[]>([])
-const refusal = ref<Refusal | null>(null)
+const { data: cards, refusal: notLoaded } = useLoaded(() => ask(listCards()))
+const { refusal, send } = useForm()
 const router = useRouter()
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
 
 const choices = computed(() => [
   { value: '', label: 'Choose a spec card' },
-  ...cards.value.map((one) => ({
+  ...(cards.value ?? []).map((one) => ({
     value: one.version.spec_card_id,
     label: `${one.name} · ${one.holes} holes · version ${one.version.version}`,
   })),
 ])
-const chosen = computed(() => cards.value.find((one) => one.version.spec_card_id === draft.value.card))
+const chosen = computed(() => cards.value?.find((one) => one.version.spec_card_id === draft.value.card))
 
-onMounted(async () => {
-  try {
-    cards.value = await ask(listCards())
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-})
-
-async function takeIn(): Promise<void> {
-  refusal.value = null
-  const { card, ...rest } = draft.value
-  try {
-    if (!card) throw needsCard()
+function takeIn(): Promise<void> {
+  return send(async () => {
+    const { card, ...rest } = draft.value
+    if (!card) throw new Refusal('wrong', NEEDS_CARD, [{ field: 'spec_card_id', message: NEEDS_CARD }])
     const made = await ask(takeInJob({ body: { ...rest, spec_card_id: card, person_id: personId.value } }))
     draft.value = { ...EMPTY }
     await router.push({ name: 'liners', params: { job: made.job_id } })
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-}
-
-function needsCard() {
-  const message = 'Choose the spec card this engine is measured to, or write one first.'
-  return Object.assign(asRefusal(new Error(message)), {
-    message,
-    problems: [{ field: 'spec_card_id', message }],
   })
 }
 </script>
@@ -67,7 +46,7 @@ function needsCard() {
   <main class="mx-auto grid w-full max-w-5xl gap-x-10 gap-y-4 px-5 py-5 md:grid-cols-2">
     <form class="grid gap-3" @submit.prevent="takeIn">
       <h1 class="text-xl">Take an engine in</h1>
-      <RefusalNote :refusal="refusal" />
+      <RefusalNote :refusal="refusal ?? notLoaded" />
       <div class="grid grid-cols-[9rem_1fr] gap-3">
         <TextField v-model="draft.number" label="Job number" path="number" />
         <TextField v-model="draft.name" label="Name of the job" path="name" />

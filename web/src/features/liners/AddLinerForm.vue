@@ -1,34 +1,26 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { addLiner } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
 /** A liner with the mark painted on it; make and batch show common faults. */
 const job = useJob()
 const EMPTY = { mark: '', make: '', batch: '' }
 const draft = useLocalStorage(`vallo-liner-${job.jobId}`, { ...EMPTY })
-const refusal = ref<Refusal | null>(null)
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
+const { refusal, send } = useForm()
 
-async function add(): Promise<void> {
-  try {
+function add(): Promise<void> {
+  return send(async () => {
     await ask(addLiner({ path: { job_id: job.jobId }, body: draft.value }))
     // Make and batch stay: liners come in sets.
     draft.value = { ...draft.value, mark: '' }
-    refusal.value = null
     await job.reload()
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
+  })
 }
 </script>
 

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { addGauge, type GaugeVersion, saveGaugeVersion } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
 /** A gauge, or its next version: what was read before keeps the version it was read with. */
 const props = defineProps<{ gauge: GaugeVersion | null }>()
@@ -23,14 +22,10 @@ const fresh = () => ({
   note: props.gauge?.note ?? '',
 })
 const draft = useLocalStorage(`vallo-gauge-${props.gauge?.gauge_version_id ?? 'new'}`, fresh())
-const refusal = ref<Refusal | null>(null)
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
+const { refusal, send } = useForm()
 
-async function save(): Promise<void> {
-  try {
+function save(): Promise<void> {
+  return send(async () => {
     const gauge = props.gauge
     if (gauge) {
       const body = { ...draft.value, based_on_version: gauge.version }
@@ -39,11 +34,8 @@ async function save(): Promise<void> {
       await ask(addGauge({ body: draft.value }))
     }
     draft.value = fresh()
-    refusal.value = null
     emit('saved')
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
+  })
 }
 </script>
 

@@ -1,29 +1,21 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { addPerson } from '@/api/generated'
 import { loadPeople, people } from '@/shared/state/people'
-import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
 
 const name = useLocalStorage('vallo-new-person', '')
-const refusal = ref<Refusal | null>(null)
-provide(
-  PROBLEMS,
-  computed(() => problemsOf(refusal.value)),
-)
+const { send } = useForm()
 
-async function add(): Promise<void> {
-  try {
+function add(): Promise<void> {
+  return send(async () => {
     await ask(addPerson({ body: { name: name.value } }))
     name.value = ''
-    refusal.value = null
     await loadPeople()
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
+  })
 }
 </script>
 

@@ -1,33 +1,24 @@
 <script setup lang="ts">
-import { onMounted, ref, shallowRef } from 'vue'
+import { ref } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { type GaugeVersion, listGauges } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import GaugeForm from './GaugeForm.vue'
 import PeopleList from './PeopleList.vue'
 
 /** Gauges with what can be trusted in them, and the people who read them. */
-const gauges = shallowRef<GaugeVersion[]>([])
+const { data: gauges, refusal, load } = useLoaded(() => ask(listGauges()))
 const edited = ref<GaugeVersion | null>(null)
-const refusal = ref<Refusal | null>(null)
 
-async function load(): Promise<void> {
-  try {
-    gauges.value = await ask(listGauges())
-    refusal.value = null
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-}
 async function saved(): Promise<void> {
   edited.value = null
   await load()
 }
-onMounted(load)
 const shown = (um: string | number) =>
   lengthText(Number(um) / 1e6, unit.value, { digits: unit.value === 'thou' ? 2 : 1 })
 </script>
@@ -50,7 +41,7 @@ const shown = (um: string | number) =>
         </thead>
         <tbody>
           <tr
-            v-for="gauge in gauges"
+            v-for="gauge in gauges ?? []"
             :key="gauge.gauge_id"
             class="border-b border-rule"
             :class="edited?.gauge_id === gauge.gauge_id && 'bg-act-wash'"

@@ -5,6 +5,7 @@ import TextField from '@/shared/ui/TextField.vue'
 
 import { useCard } from './cardDraft'
 import LengthField from './LengthField.vue'
+import RowList from './RowList.vue'
 
 /** Shims that can be had, and the cutter with its stop. */
 const draft = useCard()
@@ -15,48 +16,36 @@ const currency = computed(() => draft.value.card.currency || 'price')
 <template>
   <fieldset class="grid gap-2">
     <legend class="text-lg font-bold">Shims</legend>
-    <div
-      v-for="(shim, index) in draft.card.shims"
-      :key="index"
-      class="grid max-w-2xl grid-cols-[1fr_1fr_1fr_auto] items-start gap-3"
+    <RowList
+      v-slot="{ item, index }"
+      :items="draft.card.shims"
+      columns="max-w-2xl grid-cols-[1fr_1fr_1fr_auto]"
+      add-label="Add a shim size"
+      @add="draft.card.shims.push({ thickness: { typed: '' }, stock: 0, price: null })"
+      @remove="(index) => draft.card.shims.splice(index, 1)"
     >
       <LengthField
-        v-model="shim.thickness"
+        v-model="item.thickness"
         label="Thickness"
         :unit="small"
         :path="`shims.${index}.thickness`"
         :hide-label="index > 0"
       />
       <TextField
-        v-model="shim.stock"
+        v-model="item.stock"
         label="on the shelf"
         :path="`shims.${index}.stock`"
         :hide-label="index > 0"
         whole
       />
       <TextField
-        v-model="shim.price as string"
+        v-model="item.price as string"
         :label="`each [${currency}]`"
         :path="`shims.${index}.price`"
         :hide-label="index > 0"
       />
-      <button
-        type="button"
-        class="quiet text-sm"
-        :class="index === 0 && 'mt-5'"
-        @click="draft.card.shims.splice(index, 1)"
-      >
-        Remove
-      </button>
-    </div>
+    </RowList>
     <TextField v-model="draft.card.currency as string" class="max-w-40" label="Prices in" path="currency" />
-    <button
-      type="button"
-      class="quiet justify-self-start text-sm"
-      @click="draft.card.shims.push({ thickness: { typed: '' }, stock: 0, price: null })"
-    >
-      Add a shim size
-    </button>
   </fieldset>
   <fieldset class="grid gap-3 sm:grid-cols-4">
     <legend class="col-span-full text-lg font-bold">Counterbore cutter</legend>

@@ -6,6 +6,7 @@ import TextField from '@/shared/ui/TextField.vue'
 
 import { useCard } from './cardDraft'
 import LengthField from './LengthField.vue'
+import RowList from './RowList.vue'
 
 /** How protrusion is measured for this card, and how readings are decided. */
 const draft = useCard()
@@ -58,78 +59,54 @@ const acceptance = computed({
   </fieldset>
   <fieldset class="grid gap-2">
     <legend class="text-lg font-bold">Lands of the flange</legend>
-    <div
-      v-for="(land, index) in draft.card.lands"
-      :key="index"
-      class="grid grid-cols-[1fr_8rem_2fr_auto] items-start gap-3"
+    <RowList
+      v-slot="{ item, index }"
+      :items="draft.card.lands"
+      columns="grid-cols-[1fr_8rem_2fr_auto]"
+      add-label="Add a land"
+      @add="draft.card.lands.push({ name: '', raised: { typed: '0' }, note: '' })"
+      @remove="(index) => draft.card.lands.splice(index, 1)"
     >
-      <TextField v-model="land.name" label="Land" :path="`lands.${index}.name`" :hide-label="index > 0" />
+      <TextField v-model="item.name" label="Land" :path="`lands.${index}.name`" :hide-label="index > 0" />
       <LengthField
-        v-model="land.raised"
+        v-model="item.raised"
         label="stands above"
         :unit="small"
         :path="`lands.${index}.raised`"
         :hide-label="index > 0"
       />
       <TextField
-        v-model="land.note as string"
+        v-model="item.note as string"
         label="where it is"
         :path="`lands.${index}.note`"
         :hide-label="index > 0"
       />
-      <button
-        type="button"
-        class="quiet text-sm"
-        :class="index === 0 && 'mt-5'"
-        @click="draft.card.lands.splice(index, 1)"
-      >
-        Remove
-      </button>
-    </div>
-    <button
-      type="button"
-      class="quiet justify-self-start text-sm"
-      @click="draft.card.lands.push({ name: '', raised: { typed: '0' }, note: '' })"
-    >
-      Add a land
-    </button>
+    </RowList>
   </fieldset>
   <fieldset class="grid gap-2">
     <legend class="text-lg font-bold">What lies between deck and measuring face</legend>
     <p class="text-sm text-ink-soft">A spacer plate or gasket, each once. Nothing between: leave it empty.</p>
-    <div
-      v-for="(part, index) in draft.card.measuring.between"
-      :key="index"
-      class="grid grid-cols-[1fr_8rem_auto] items-start gap-3"
+    <RowList
+      v-slot="{ item, index }"
+      :items="draft.card.measuring.between"
+      columns="grid-cols-[1fr_8rem_auto]"
+      add-label="Add a part"
+      @add="draft.card.measuring.between.push({ name: '', thickness: { typed: '' } })"
+      @remove="(index) => draft.card.measuring.between.splice(index, 1)"
     >
       <TextField
-        v-model="part.name"
+        v-model="item.name"
         label="Part"
         :path="`measuring.between.${index}.name`"
         :hide-label="index > 0"
       />
       <LengthField
-        v-model="part.thickness"
+        v-model="item.thickness"
         label="thickness"
         :unit="small"
         :path="`measuring.between.${index}.thickness`"
         :hide-label="index > 0"
       />
-      <button
-        type="button"
-        class="quiet text-sm"
-        :class="index === 0 && 'mt-5'"
-        @click="draft.card.measuring.between.splice(index, 1)"
-      >
-        Remove
-      </button>
-    </div>
-    <button
-      type="button"
-      class="quiet justify-self-start text-sm"
-      @click="draft.card.measuring.between.push({ name: '', thickness: { typed: '' } })"
-    >
-      Add a part
-    </button>
+    </RowList>
   </fieldset>
 </template>

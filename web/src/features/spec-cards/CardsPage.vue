@@ -1,20 +1,11 @@
 <script setup lang="ts">
-import { onMounted, ref, shallowRef } from 'vue'
-
-import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { type CardSummary, listCards } from '@/api/generated'
+import { ask } from '@/api/ask'
+import { listCards } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
-const cards = shallowRef<CardSummary[] | null>(null)
-const refusal = ref<Refusal | null>(null)
-onMounted(async () => {
-  try {
-    cards.value = await ask(listCards())
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-})
+const { data: cards, refusal } = useLoaded(() => ask(listCards()))
 </script>
 
 <template>

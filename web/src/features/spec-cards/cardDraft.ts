@@ -107,6 +107,7 @@ export function cardOf(draft: CardDraft): SpecCard {
         .map(numbersOf)
         .filter((head) => head.length > 0),
     },
+    shims: card.shims.map((shim) => ({ ...shim, price: shim.price === '' ? null : shim.price })),
     measuring: { ...card.measuring, required_hours: numbersOf(draft.hours) },
   }
 }
