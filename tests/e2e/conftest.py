@@ -1,5 +1,6 @@
 """The real built front end in a headless Chromium, served with a database of its own for each test."""
 
+import contextlib
 import threading
 import time
 from collections.abc import Iterator
@@ -25,9 +26,10 @@ class _Served(uvicorn.Server):
         """Leave them."""
 
 
-@pytest.fixture
-def address(demo_dsn: str) -> Iterator[str]:
-    config = uvicorn.Config(create_app(Settings(dsn=demo_dsn)), host="127.0.0.1", port=0, log_level="error")
+@contextlib.contextmanager
+def serving(dsn: str) -> Iterator[str]:
+    """The application on a free port; gives its address."""
+    config = uvicorn.Config(create_app(Settings(dsn=dsn)), host="127.0.0.1", port=0, log_level="error")
     server = _Served(config)
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
@@ -36,9 +38,17 @@ def address(demo_dsn: str) -> Iterator[str]:
         thread.join(0.02)
     assert server.started
     port = server.servers[0].sockets[0].getsockname()[1]
-    yield f"http://127.0.0.1:{port}"
-    server.should_exit = True
-    thread.join()
+    try:
+        yield f"http://127.0.0.1:{port}"
+    finally:
+        server.should_exit = True
+        thread.join()
+
+
+@pytest.fixture
+def address(demo_dsn: str) -> Iterator[str]:
+    with serving(demo_dsn) as address:
+        yield address
 
 
 @pytest.fixture(scope="session")

@@ -2,7 +2,9 @@
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
+
+from tests.e2e.conftest import serving
 
 
 def _open_card(page: Page) -> None:
@@ -57,7 +59,7 @@ def test_a_job_is_judged_by_another_version_only_when_chosen(page: Page) -> None
 
 
 def test_a_gauge_gets_a_new_version_and_a_person_a_name(page: Page) -> None:
-    page.get_by_role("link", name="Gauges").click()
+    page.get_by_role("link", name="Gauges and people").click()
     page.get_by_role("row", name=re.compile("Depth sled 2")).get_by_role("button", name="Change").click()
     form = page.get_by_role("form", name="Change Depth sled 2")
     form.get_by_label("One step of its scale").fill("coarse")
@@ -70,3 +72,22 @@ def test_a_gauge_gets_a_new_version_and_a_person_a_name(page: Page) -> None:
     people.get_by_label("Name").fill("Maro")
     people.get_by_role("button", name="Add the person").click()
     expect(people.get_by_text("Maro")).to_be_visible()
+
+
+def test_a_shop_without_people_says_who_is_missing(browser: Browser, empty_dsn: str) -> None:
+    with serving(empty_dsn) as address:
+        page = browser.new_page(base_url=address)
+        page.goto("/")
+        page.get_by_role("link", name="spec card", exact=True).click()
+        page.get_by_role("button", name="Save the card").click()
+        expect(page.get_by_role("alert")).to_contain_text("Say who you are first")
+        page.get_by_role("button", name="Who is it?").click()
+        page.get_by_role("menuitem", name="Add the first name").click()
+        people = page.get_by_role("region", name="People")
+        people.get_by_label("Name").fill("Ines")
+        people.get_by_role("button", name="Add the person").click()
+        expect(page.get_by_role("button", name="Ines")).to_be_visible()
+        page.go_back()
+        page.get_by_role("button", name="Save the card").click()
+        expect(page.get_by_label("Bore [mm]")).to_have_attribute("aria-invalid", "true")
+        page.close()

@@ -244,4 +244,8 @@ def _confidence(facts: JobFacts, hole: Hole) -> Phrase:
     parts = hole_parts(facts, hole)
     if parts.prediction is None:
         return Phrase(f"Not held against its parts: {' and '.join(parts.missing)} not measured.")
-    return Phrase("Every rule of the card is met; the parts give {P}.", (Term("P", parts.prediction.protrusion_m),))
+    expanded = facts.card.coverage_factor * parts.prediction.standard_m
+    return Phrase(
+        "Every rule of the card is met; the parts give {P}, ±{U}.",
+        (Term("P", parts.prediction.protrusion_m), Term("U", expanded, "within")),
+    )

@@ -25,7 +25,9 @@ onMounted(() => void loadPeople().catch(() => undefined))
       <nav aria-label="Shop" class="ml-auto flex items-center gap-4 text-sm">
         <RouterLink to="/" exact-active-class="font-bold underline underline-offset-8">Floor</RouterLink>
         <RouterLink to="/cards" active-class="font-bold underline underline-offset-8">Spec cards</RouterLink>
-        <RouterLink to="/shop" active-class="font-bold underline underline-offset-8">Gauges</RouterLink>
+        <RouterLink to="/shop" active-class="font-bold underline underline-offset-8"
+          >Gauges and people</RouterLink
+        >
       </nav>
       <UnitSwitch />
       <PersonChip />

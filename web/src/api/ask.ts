@@ -33,6 +33,9 @@ interface Answer<T> {
 
 const UNREACHABLE = 'The application cannot be reached. What you typed is kept: try again when it is back.'
 
+/** No form asks for the person: the chip at the top right does. */
+const NOBODY = 'Say who you are first: choose your name at the top right, or add it under Gauges and people.'
+
 export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>
   try {
@@ -43,7 +46,8 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   if (answer.data !== undefined) return answer.data
   const body = answer.error as Partial<ErrorBody> | undefined
   if (body?.code === undefined) throw new Refusal('unavailable', UNREACHABLE)
-  throw new Refusal(body.code, body.message ?? '', body.problems, body.suggestions)
+  const message = body.problems?.some((one) => one.field === 'person_id') ? NOBODY : (body.message ?? '')
+  throw new Refusal(body.code, message, body.problems, body.suggestions)
 }
 
 export function asRefusal(error: unknown): Refusal {

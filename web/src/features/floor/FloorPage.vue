@@ -20,10 +20,20 @@ const { data: strips, refusal } = useLoaded(() => ask(listJobs()))
     </div>
     <RefusalNote :refusal="refusal" />
     <p v-if="strips === null && !refusal" class="text-ink-soft">Loading the jobs …</p>
-    <p v-else-if="strips?.length === 0" class="max-w-prose py-8 text-lg">
-      No engine is here yet. First write the engine's limits on a
-      <RouterLink to="/cards" class="link">spec card</RouterLink>, then take the engine in.
-    </p>
+    <div v-else-if="strips?.length === 0" class="max-w-prose py-6 text-lg">
+      <p>No engine is here yet. Before the first one comes in:</p>
+      <ol class="list-decimal pt-2 pl-6">
+        <li>
+          say who works here and which gauges there are:
+          <RouterLink to="/shop" class="link">gauges and people</RouterLink>
+        </li>
+        <li>
+          write what the engine's book asks for on a
+          <RouterLink to="/cards/new" class="link">spec card</RouterLink>
+        </li>
+        <li>then <RouterLink :to="{ name: 'take-in' }" class="link">take the engine in</RouterLink></li>
+      </ol>
+    </div>
     <JobStrip v-for="strip in strips ?? []" :key="strip.job.job_id" :strip="strip" />
   </main>
 </template>

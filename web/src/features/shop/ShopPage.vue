@@ -49,7 +49,7 @@ const shown = (um: string | number) =>
             <th scope="row" class="py-2 text-left">
               {{ gauge.name
               }}<span class="block text-xs font-normal text-ink-soft"
-                >{{ gauge.note }} · version {{ gauge.version }}</span
+                >{{ gauge.note ? `${gauge.note} · ` : '' }}version {{ gauge.version }}</span
               >
             </th>
             <td>{{ gauge.kind }}</td>

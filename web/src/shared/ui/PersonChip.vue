@@ -12,6 +12,11 @@ import { ground, personId } from '@/shared/state/preferences'
       class="absolute right-0 z-20 mt-1 w-56 border border-ink bg-sheet py-1 text-sm focus:outline-none"
     >
       <p class="px-3 py-1 text-xs text-ink-soft">Readings are kept under this name</p>
+      <MenuItem v-if="people.length === 0" v-slot="{ active }">
+        <RouterLink to="/shop" class="block px-3 py-2" :class="active && 'bg-iron'"
+          >Add the first name</RouterLink
+        >
+      </MenuItem>
       <MenuItem v-for="one in people" :key="one.person_id" v-slot="{ active }">
         <button
           type="button"
