@@ -1,5 +1,6 @@
 """Readings over HTTP: taken, asked back, refused at the right field, on disk once acknowledged."""
 
+from concurrent.futures import ThreadPoolExecutor
 from uuid import uuid4
 
 import psycopg
@@ -98,3 +99,15 @@ def test_block_shows_a_strike_and_its_undoing(bench: Bench) -> None:
     assert bench.block()["readings"][-1]["struck"]
     assert bench.client.post(url, json={"struck": False, "person_id": bench.person_id}).status_code == 201
     assert bench.hole(6)["state"] == "cannot tell"
+
+
+def test_many_benches_at_once_lose_nothing(bench: Bench) -> None:
+    bodies = [bench.reading(f"8.{number % 10}", hole=1, hour=1.5, read_before="repeat") for number in range(24)]
+    url = f"/api/jobs/{bench.job_id}/readings"
+    with ThreadPoolExecutor(8) as pool:
+        # Each is sent twice, as after a lost answer.
+        answers = list(pool.map(lambda body: bench.client.post(url, json=body), bodies * 2))
+    assert {answer.status_code for answer in answers} == {201}
+    taken = [row for row in bench.block()["readings"] if row["hour"] == 1.5]
+    assert sorted(row["reading_id"] for row in taken) == sorted(body["reading_id"] for body in bodies)
+    assert len({row["set_id"] for row in taken}) == 1

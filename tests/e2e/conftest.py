@@ -1,6 +1,7 @@
 """The real built front end in a headless Chromium, served with a database of its own for each test."""
 
 import contextlib
+import re
 import threading
 import time
 from collections.abc import Iterator
@@ -17,6 +18,10 @@ CHROMIUM = "/usr/bin/chromium"
 # A loaded two-core machine may take its time; a test that passes never waits for it.
 PATIENCE_MS = 20_000
 START_SECONDS = 30
+
+
+# The browser writes every refused or lost request to its console; those answers are what some tests ask for.
+_EXPECTED = re.compile("status of 4|ERR_INTERNET_DISCONNECTED")
 
 
 class _Served(uvicorn.Server):
@@ -68,8 +73,7 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
     expect.set_options(timeout=PATIENCE_MS)
     errors: list[str] = []
     page.on("pageerror", lambda error: errors.append(str(error)))
-    # The browser writes every refused request to its console; those answers are what some tests ask for.
-    page.on("console", lambda m: errors.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
+    page.on("console", lambda m: errors.append(m.text) if m.type == "error" and not _EXPECTED.search(m.text) else None)
     outside: list[str] = []
     page.on("request", lambda r: outside.append(r.url) if not r.url.startswith((address, "data:", "blob:")) else None)
     page.goto("/")

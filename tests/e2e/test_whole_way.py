@@ -10,6 +10,12 @@ from tests.e2e.conftest import BlockView
 
 def test_out_planned_cut_refitted_remeasured_in_and_proved(page: Page, block: BlockView) -> None:
     block.open(5)
+    page.locator("#entry").fill("12h 5.3")
+    page.locator("#entry").press("Enter")
+    page.get_by_role("button", name="A new pass").click()
+    block.expect_state(5, "not measured")
+    for text in ("3h 4.1", "3.3", "3.7"):
+        block.type(text)
     block.expect_state(5, "out")
     needs = page.get_by_role("region", name="What this hole needs")
     expect(needs).to_contain_text("Cut to 8.898 mm from the deck, fit a 0.100 mm shim")
