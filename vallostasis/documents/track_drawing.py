@@ -12,6 +12,8 @@ CENTRE = SIZE / 2
 LEAST_RADIUS = 26.0
 GREATEST_RADIUS = 44.0
 INNERMOST, OUTERMOST = 16.0, 54.0
+# Half of a window where the card sets no limit at all.
+OPEN_WINDOW_M = 1e-4
 INK = {State.IN: "#1c6b4f", State.OUT: "#b3261e", State.CANNOT_TELL: "#8a5a00"}
 
 
@@ -32,16 +34,34 @@ def track_radius(value_m: float, least_m: float, greatest_m: float) -> tuple[flo
 
 
 def track_svg(label: str, marks: tuple[TrackMark, ...], least_m: float | None, greatest_m: float | None) -> str:
-    """Draw one hole's track; 9 h, the front, is to the left."""
-    circles = [f'<circle cx="{CENTRE}" cy="{CENTRE}" r="{GREATEST_RADIUS}" fill="none" stroke="#17233b"/>',
-               f'<circle cx="{CENTRE}" cy="{CENTRE}" r="{LEAST_RADIUS}" fill="none" stroke="#17233b" '
-               'stroke-dasharray="3 2"/>']  # fmt: skip
+    """Draw one hole's track, a circle for each limit there is; 9 h, the front, is to the left."""
+    circles = ""
+    if greatest_m is not None:
+        circles += f'<circle cx="{CENTRE}" cy="{CENTRE}" r="{GREATEST_RADIUS}" fill="none" stroke="#17233b"/>'
+    if least_m is not None:
+        circles += (
+            f'<circle cx="{CENTRE}" cy="{CENTRE}" r="{LEAST_RADIUS}" fill="none" stroke="#17233b" '
+            'stroke-dasharray="3 2"/>'
+        )
     text = f'<text x="{CENTRE}" y="{CENTRE + 5}" text-anchor="middle" font-size="16" font-weight="700">{label}</text>'
-    drawn = [] if least_m is None or greatest_m is None else [_mark(mark, least_m, greatest_m) for mark in marks]
+    low, high = _window(marks, least_m, greatest_m)
+    drawn = "".join(_mark(mark, low, high) for mark in marks)
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {SIZE:g} {SIZE:g}" width="{SIZE:g}" height="{SIZE:g}" '
-        f'role="img" aria-label="limit track of hole {label}">{"".join(circles)}{text}{"".join(drawn)}</svg>'
+        f'role="img" aria-label="limit track of hole {label}">{circles}{text}{drawn}</svg>'
     )
+
+
+def _window(marks: tuple[TrackMark, ...], least_m: float | None, greatest_m: float | None) -> tuple[float, float]:
+    """Limits of the card, or a scale of their own size where one or both are not set. [m]"""
+    if least_m is not None and greatest_m is not None:
+        return least_m, greatest_m
+    if least_m is not None:
+        return least_m, least_m + (abs(least_m) or OPEN_WINDOW_M)
+    if greatest_m is not None:
+        return greatest_m - (abs(greatest_m) or OPEN_WINDOW_M), greatest_m
+    middle = marks[0].value_m if marks else 0.0
+    return middle - OPEN_WINDOW_M, middle + OPEN_WINDOW_M
 
 
 def _mark(mark: TrackMark, least_m: float, greatest_m: float) -> str:

@@ -46,6 +46,7 @@ class PrivateCluster:
             self._initialise()
         port = self._running_port()
         if port is None:
+            self._forget_the_dead()
             port = _free_port()
             log = str(self.folder / "postgres.log")
             self._run("pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", log, "-o", self._options(port))
@@ -96,6 +97,13 @@ class PrivateCluster:
                 return int(lines[3])
         return None
 
+    def _forget_the_dead(self) -> None:
+        """Remove the pid file of a killed server whose process nobody has collected: it counts as alive elsewhere."""
+        pid_file = self.data / "postmaster.pid"
+        with contextlib.suppress(OSError, ValueError, IndexError):
+            if _process_state(int(pid_file.read_text().splitlines()[0])) == "Z":
+                pid_file.unlink()
+
     def _run(self, program: str, *arguments: str) -> None:
         command = [str(self.programs / program), *arguments]
         if self.as_postgres:
@@ -109,10 +117,17 @@ class PrivateCluster:
 
 
 def _is_postgres(pid: int) -> bool:
-    """Whether a process of that number is a PostgreSQL server; a stale file may name a number used again."""
+    """Whether a process of that number is a living PostgreSQL server; a stale file may name a number used again."""
     with contextlib.suppress(OSError):
-        return Path(f"/proc/{pid}/comm").read_text().strip() == "postgres"
+        return Path(f"/proc/{pid}/comm").read_text().strip() == "postgres" and _process_state(pid) != "Z"
     return False
+
+
+def _process_state(pid: int) -> str:
+    """State letter of a process, Z for one that is dead but not collected; empty when there is none."""
+    with contextlib.suppress(OSError):
+        return Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()[0]
+    return ""
 
 
 def _free_port() -> int:

@@ -1,0 +1,124 @@
+"""A job in memory, told event by event, for tests of what holds now."""
+
+from dataclasses import dataclass, field, replace
+from datetime import UTC, datetime
+from decimal import Decimal
+from typing import Any
+from uuid import UUID, uuid4
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.records import (
+    CardVersion,
+    Cut,
+    FittedShim,
+    Fitting,
+    FittingOut,
+    GaugeVersion,
+    Hole,
+    Job,
+    Liner,
+    Quantity,
+    Reading,
+    ReadingSet,
+    Setup,
+    Strike,
+)
+from vallostasis.core.spec_card import SpecCard
+from vallostasis.demo.ferry_lanthorn import FLAT, spec_card
+from vallostasis.services.spec_cards import read_card
+
+WHEN = datetime(2026, 1, 2, 3, 4, tzinfo=UTC)
+HOURS = (12.0, 3.0, 6.0, 9.0)
+
+
+@dataclass
+class Story:
+    """Append-only, like the store: every method tells one event and returns the id of its row."""
+
+    holes: int = 2
+    card: SpecCard = field(default_factory=lambda: read_card(spec_card()))
+    rows: dict[str, list[Any]] = field(default_factory=dict)
+    event: int = 0
+
+    def __post_init__(self) -> None:
+        self.hole_rows = tuple(Hole(uuid4(), number, "") for number in range(1, self.holes + 1))
+        self.gauge = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(2), Decimal("2.5"), "", "")
+        self.setups = {quantity: self._setup(quantity) for quantity in Quantity}
+
+    def _next(self) -> int:
+        self.event += 1
+        return self.event
+
+    def _add(self, kind: str, row: Any) -> None:
+        self.rows.setdefault(kind, []).append(row)
+
+    def _setup(self, quantity: Quantity, land: str = FLAT) -> UUID:
+        setup = Setup(
+            uuid4(), quantity, self.gauge.gauge_id, land, "deck", "bar", None, True, WHEN, "Wren", self._next()
+        )
+        self._add("setups", setup)
+        return setup.setup_id
+
+    def change_land(self, land: str) -> None:
+        self.setups[Quantity.PROTRUSION] = self._setup(Quantity.PROTRUSION, land)
+
+    def liner(self, mark: str) -> UUID:
+        row = Liner(uuid4(), mark, "", "")
+        self._add("liners", row)
+        return row.liner_id
+
+    def fit(self, hole: int, liner: UUID, *shims_um: int) -> UUID:
+        hole_id = self.hole_rows[hole - 1].hole_id
+        present = self.facts().present_fitting(hole_id)
+        row = Fitting(uuid4(), hole_id, liner, WHEN, "Wren", self._next())
+        self._add("fittings", row)
+        for place, um in enumerate(shims_um):
+            self._add("fitting_shims", FittedShim(row.fitting_id, place, Decimal(um), None, str(um), "bevel down"))
+        if present is not None:
+            self._add("fitting_outs", FittingOut(present.fitting_id, None, row.fitting_id, WHEN, self._next()))
+        return row.fitting_id
+
+    def cut(self, hole: int, depth_um: int, shim_um: int) -> UUID:
+        hole_id = self.hole_rows[hole - 1].hole_id
+        present = self.facts().present_fitting(hole_id)
+        row = Cut(uuid4(), hole_id, Decimal(depth_um), str(depth_um), Decimal(30), 2, Decimal(shim_um), Decimal(15), "",
+                  WHEN, "Wren", self._next())  # fmt: skip
+        self._add("cuts", row)
+        if present is not None:
+            self._add("fitting_outs", FittingOut(present.fitting_id, row.cut_id, None, WHEN, self._next()))
+        return row.cut_id
+
+    def read(
+        self, quantity: Quantity, target: UUID, values_um: tuple[float, ...], after_cut: UUID | None = None
+    ) -> list[UUID]:
+        """One set of readings round the clock of a fitting, a ledge or a flange."""
+        kind = {Quantity.PROTRUSION: "fitting_id", Quantity.COUNTERBORE_DEPTH: "hole_id", Quantity.FLANGE_THICKNESS:
+                "liner_id"}[quantity]  # fmt: skip
+        opened = ReadingSet(uuid4(), self.setups[quantity], self.gauge.gauge_version_id, None, None, after_cut, None,
+                            None, WHEN, "Wren", self._next())  # fmt: skip
+        self._add("sets", replace(opened, **{kind: target}))
+        ids = []
+        for number, value in enumerate(values_um):
+            hour = None if quantity is Quantity.FLANGE_THICKNESS else HOURS[number % 4]
+            row = Reading(uuid4(), opened.reading_set_id, hour, Decimal(str(value)), str(value), "µm", WHEN, "Wren",
+                          self._next())  # fmt: skip
+            self._add("readings", row)
+            ids.append(row.reading_id)
+        return ids
+
+    def strike(self, struck: bool = True, **row: UUID) -> None:
+        ids = {"reading_id": None, "cut_id": None, "fitting_id": None, **row}
+        self._add("strikes", Strike(**ids, struck=struck, reason="", made_at=WHEN, made_by="Wren", event=self._next()))
+
+    def facts(self) -> JobFacts:
+        kinds = ("liners", "fittings", "fitting_shims", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes",
+                 "corrections")  # fmt: skip
+        return JobFacts(
+            job=Job(uuid4(), "1", "One", "", "", "", WHEN),
+            card_version=CardVersion(uuid4(), uuid4(), 1, WHEN, "Ines"),
+            card=self.card,
+            stages=(),
+            holes=self.hole_rows,
+            gauge_versions=(self.gauge,),
+            **{kind: tuple(self.rows.get(kind, ())) for kind in kinds},
+        )

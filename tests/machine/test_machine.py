@@ -1,0 +1,184 @@
+"""The launcher on this machine: a private PostgreSQL that starts, stops and keeps what was acknowledged."""
+
+import os
+import re
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import httpx2
+import psycopg
+import pytest
+
+from vallostasis.machine import client, packages
+from vallostasis.machine.postgres import MachineError, PrivateCluster, _process_state, only_one, server_programs
+
+START_SECONDS = 90
+
+
+@pytest.fixture
+def folder() -> Iterator[Path]:
+    """A data folder where the postgres user may enter when the tests run as root."""
+    with tempfile.TemporaryDirectory(prefix="vallo-machine-", dir="/tmp", ignore_cleanup_errors=True) as name:
+        Path(name).chmod(0o755)
+        yield Path(name) / "data"
+
+
+def _free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+def test_a_cluster_keeps_what_was_written_and_survives_being_killed(folder: Path) -> None:
+    cluster = PrivateCluster(folder)
+    with psycopg.connect(cluster.start()) as conn:
+        conn.execute("CREATE TABLE kept (value int)")
+        conn.execute("INSERT INTO kept VALUES (5)")
+    pid = int((cluster.data / "postmaster.pid").read_text().splitlines()[0])
+    os.kill(pid, signal.SIGKILL)
+    while _process_state(pid) not in ("", "Z"):
+        os.sched_yield()
+    try:
+        with psycopg.connect(PrivateCluster(folder).start()) as conn:
+            assert conn.execute("SELECT value FROM kept").fetchone() == (5,)
+    finally:
+        cluster.stop()
+    assert cluster._running_port() is None
+
+
+def test_starting_twice_finds_the_running_server(folder: Path) -> None:
+    cluster = PrivateCluster(folder, durable=False)
+    try:
+        assert cluster.start() == PrivateCluster(folder, durable=False).start()
+    finally:
+        cluster.stop()
+
+
+def test_a_cluster_wants_a_password_and_listens_on_loopback_only(folder: Path) -> None:
+    cluster = PrivateCluster(folder, durable=False)
+    try:
+        dsn = cluster.start()
+        with psycopg.connect(dsn) as conn:
+            assert conn.execute("SHOW listen_addresses").fetchone() == ("127.0.0.1",)
+        with pytest.raises(psycopg.OperationalError, match="password"):
+            psycopg.connect(re.sub(r"password=\S+", "password=guess", dsn))
+    finally:
+        cluster.stop()
+
+
+def test_a_data_folder_serves_one_at_a_time(folder: Path) -> None:
+    with only_one(folder), pytest.raises(MachineError, match=r"Another \./vallo uses"), only_one(folder):
+        pass
+    with only_one(folder):
+        pass
+
+
+def test_what_is_missing_is_named_with_the_command_that_brings_it(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(os, "geteuid", lambda: 1000)
+    with pytest.raises(MachineError, match=r"Missing: no-such-package.*apt-get install no-such-package"):
+        packages.ensure_debian_packages({"no-such-package": "/no/such/file"})
+    packages.ensure_debian_packages({"bash": "/bin/bash"})
+
+
+def test_a_step_that_fails_shows_the_end_of_what_it_said() -> None:
+    with pytest.raises(MachineError, match="trying failed:\nbecause"):
+        packages.run([sys.executable, "-c", "print('because'); raise SystemExit(3)"], "trying")
+
+
+def test_the_newest_server_is_found() -> None:
+    assert (server_programs() / "initdb").exists()
+
+
+def test_a_stale_client_is_found_file_by_file(tmp_path: Path) -> None:
+    for name, text in (("a", "same"), ("b", "same"), ("a", "same")):
+        (tmp_path / name).mkdir(exist_ok=True)
+        (tmp_path / name / "one.ts").write_text(text)
+    assert client.differing_files(tmp_path / "a", tmp_path / "b") == []
+    (tmp_path / "a" / "one.ts").write_text("changed")
+    (tmp_path / "b" / "two.ts").write_text("left over")
+    assert client.differing_files(tmp_path / "a", tmp_path / "b") == ["one.ts", "two.ts"]
+
+
+def _start(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:
+    return subprocess.Popen(
+        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port)],
+        env={**os.environ, "VALLO_DATA": str(folder), **environment},
+        cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+    )  # fmt: skip
+
+
+def _wait_for(port: int, process: subprocess.Popen[str]) -> httpx2.Response:
+    deadline = time.monotonic() + START_SECONDS
+    while time.monotonic() < deadline and process.poll() is None:
+        try:
+            return httpx2.get(f"http://127.0.0.1:{port}/healthz", timeout=5)
+        except httpx2.TransportError:
+            os.sched_yield()
+    raise AssertionError(process.communicate()[0])
+
+
+def _postgres_runs(folder: Path) -> bool:
+    return PrivateCluster(folder)._running_port() is not None
+
+
+@pytest.mark.parametrize("stop", [signal.SIGTERM, signal.SIGINT])
+def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Signals) -> None:
+    port = _free_port()
+    process = _start(folder, port)
+    health = _wait_for(port, process).json()
+    assert (health["database"], health["schema_version"]) == ("up", 1)
+    jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
+    assert [strip["job"]["name"] for strip in jobs] == ["Ferry Lanthorn"]
+    process.send_signal(stop)
+    said, _ = process.communicate(timeout=START_SECONDS)
+    assert process.returncode == 0, said
+    assert f"http://127.0.0.1:{port}/" in said
+    assert "Traceback" not in said
+    assert not _postgres_runs(folder)
+
+
+def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) -> None:
+    port = _free_port()
+    process = _start(folder, port)
+    _wait_for(port, process)
+    first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
+    process.kill()
+    process.communicate()
+    again = _start(folder, port)
+    _wait_for(port, again)
+    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json() == first
+    again.terminate()
+    again.communicate(timeout=START_SECONDS)
+    assert not _postgres_runs(folder)
+
+
+def test_a_taken_port_is_said_and_nothing_is_started(folder: Path) -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        process = _start(folder, taken.getsockname()[1])
+        said, _ = process.communicate(timeout=START_SECONDS)
+    assert process.returncode == 1
+    assert "is taken: stop what uses it, or choose another with --port" in said
+    assert not folder.exists()
+
+
+def test_any_other_postgresql_can_be_used(folder: Path, empty_dsn: str) -> None:
+    port = _free_port()
+    process = _start(folder, port, VALLO_DSN=empty_dsn)
+    _wait_for(port, process)
+    process.terminate()
+    process.communicate(timeout=START_SECONDS)
+    assert not folder.exists()
+    with psycopg.connect(empty_dsn) as conn:
+        assert conn.execute("SELECT name FROM job").fetchone() == ("Ferry Lanthorn",)
+    away = _start(folder, port, VALLO_DSN="host=127.0.0.1 port=1 connect_timeout=1")
+    said, _ = away.communicate(timeout=START_SECONDS)
+    assert away.returncode == 1
+    assert "The database cannot be reached" in said

@@ -1,0 +1,94 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { ref, shallowRef } from 'vue'
+
+import type { BlockView } from '@/api/generated'
+import type { JobNow } from '@/shared/state/job'
+
+import { useUndo } from './useUndo'
+
+interface Sent {
+  row: string
+  struck: boolean
+}
+
+/** A server that keeps what it is told and answers as told. */
+function server(status = 201) {
+  const sent: Sent[] = []
+  const fetch = vi.fn(async (request: Request) => {
+    const { struck } = (await request.json()) as { struck: boolean }
+    sent.push({ row: request.url.split('/').at(-2) ?? '', struck })
+    const body =
+      status === 201
+        ? { job_id: 'j' }
+        : { code: 'wrong', message: 'It is struck already.', problems: [], suggestions: [] }
+    return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
+  })
+  vi.stubGlobal('fetch', fetch)
+  return sent
+}
+
+const reading = (id: string, event: number, struck = false) => ({ reading_id: id, event, struck })
+const job = (rows: object[] = []): JobNow => ({
+  jobId: 'j',
+  block: shallowRef({ readings: rows, done: [] } as unknown as BlockView),
+  refusal: ref(null),
+  reload: vi.fn(async () => undefined),
+})
+
+describe('undo', () => {
+  let sent: Sent[]
+  beforeEach(() => {
+    sent = server()
+  })
+  afterEach(() => vi.unstubAllGlobals())
+
+  it('strikes what was just taken', async () => {
+    const undo = useUndo(job())
+    undo.took('a', [])
+    await undo.undo()
+    expect(sent).toEqual([{ row: 'a', struck: true }])
+  })
+
+  it('brings back what a correction struck with it', async () => {
+    const undo = useUndo(job())
+    undo.took('new', ['old'])
+    await undo.undo()
+    expect(sent).toEqual([
+      { row: 'new', struck: true },
+      { row: 'old', struck: false },
+    ])
+  })
+
+  it('goes back step by step, striking and restoring', async () => {
+    const undo = useUndo(job())
+    undo.took('a', [])
+    await undo.setStruck('b', true, 'slip')
+    await undo.undo()
+    await undo.undo()
+    expect(sent.map((one) => [one.row, one.struck])).toEqual([
+      ['b', true],
+      ['b', false],
+      ['a', true],
+    ])
+  })
+
+  it('takes the newest thing standing when it was recorded before a reload', async () => {
+    await useUndo(job([reading('a', 1), reading('c', 3, true), reading('b', 2)])).undo()
+    expect(sent).toEqual([{ row: 'b', struck: true }])
+  })
+
+  it('does nothing when nothing was recorded', async () => {
+    await useUndo(job()).undo()
+    expect(sent).toEqual([])
+  })
+
+  it('says why when it is refused, and loads again either way', async () => {
+    sent = server(422)
+    const now = job()
+    const undo = useUndo(now)
+    undo.took('a', [])
+    await undo.undo()
+    expect(undo.refusal.value?.message).toBe('It is struck already.')
+    expect(now.reload).toHaveBeenCalled()
+  })
+})
