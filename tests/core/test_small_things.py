@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from tests.core.facts import Story
 from vallostasis.core.errors import NotationError, OutOfDomain
-from vallostasis.core.measuring.circumstances import bare_unit_of, cautions_of_setup
+from vallostasis.core.measuring.circumstances import cautions_of_setup
 from vallostasis.core.measuring.clock import angle_of_hour, hour_name, hour_of_angle
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.notation import as_entered, parse_length, unit_step
@@ -104,12 +104,6 @@ def test_the_demo_card_holds_together_and_names_its_neighbours() -> None:
     card = read_card(spec_card())
     assert check_card(card) == ()
     assert neighbours_under_one_head(card) == ((1, 2), (2, 3), (4, 5), (5, 6))
-
-
-def test_bare_numbers_take_the_unit_of_the_card() -> None:
-    metric, inch = spec_card(), replace(spec_card(), unit=CardUnit.INCH)
-    assert [bare_unit_of(quantity, metric) for quantity in Quantity] == ["0.01 mm", "mm", "mm"]
-    assert [bare_unit_of(quantity, inch) for quantity in Quantity] == ["thou", "inch", "inch"]
 
 
 def test_a_setup_that_departs_from_the_card_says_where() -> None:

@@ -132,6 +132,12 @@ def test_one_switch_turns_small_lengths_and_sizes(page: Page, block: BlockView) 
     # 8.898 mm / 25.4 = 0.35031 in; 100 µm / 25.4 = 3.9 thou.
     expect(needs).to_contain_text("0.3503 inch")
     expect(needs).to_contain_text("3.9 thou")
+    page.locator("#entry").fill("1.5h 2")
+    expect(page.locator("#entry-echo")).to_contain_text("+2.0 thou")
+    page.get_by_role("button", name="µm").click()
+    expect(page.locator("#entry-echo")).to_contain_text("+20 µm")
+    page.locator("#entry").fill("")
+    page.get_by_role("button", name="thou").click()
     page.reload()
     expect(needs).to_contain_text("0.3503 inch")
 

@@ -5,8 +5,7 @@ from decimal import Decimal
 from pydantic import BaseModel, Field
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.circumstances import bare_unit_of, cautions_of_setup
+from vallostasis.core.measuring.circumstances import cautions_of_setup
 from vallostasis.core.measuring.decision import Capability, gauge_capability
 from vallostasis.core.protrusion.measured import (
     limits_for,
@@ -25,7 +24,6 @@ class SetupView(BaseModel):
     hold_down: str
     hold_down_torque_nm: Decimal | None
     shared_zero: bool
-    bare_unit: Unit
     expanded_m: float = Field(description="Expanded uncertainty of one reading. [m]")
     capability: Capability | None
     cautions: list[str]
@@ -48,7 +46,6 @@ def setup_view(facts: JobFacts, setup: Setup) -> SetupView:
         hold_down=setup.hold_down,
         hold_down_torque_nm=setup.hold_down_torque_nm,
         shared_zero=setup.shared_zero,
-        bare_unit=bare_unit_of(setup.quantity, facts.card),
         expanded_m=expanded,
         capability=capability,
         cautions=list(cautions_of_setup(facts.card, setup)),

@@ -1,15 +1,7 @@
-"""How a quantity is read for a card: the unit of a bare number, and where a setup departs from the card."""
+"""Where the circumstances of a reading depart from what the card asks for."""
 
-from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity, Setup
-from vallostasis.core.spec_card import CardUnit, SpecCard
-
-
-def bare_unit_of(quantity: Quantity, card: SpecCard) -> Unit:
-    """Unit that a bare number takes when a quantity is read for a card."""
-    if quantity is Quantity.PROTRUSION:
-        return "0.01 mm" if card.unit is CardUnit.MM else "thou"
-    return "mm" if card.unit is CardUnit.MM else "inch"
+from vallostasis.core.spec_card import SpecCard
 
 
 def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:

@@ -2341,10 +2341,6 @@ export type SetupView = {
      */
     shared_zero: boolean;
     /**
-     * Bare Unit
-     */
-    bare_unit: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
-    /**
      * Expanded M
      *
      * Expanded uncertainty of one reading. [m]

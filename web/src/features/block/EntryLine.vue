@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { BlockView, ReadingRow } from '@/api/generated'
+import { bareUnit } from '@/shared/format/bareUnit'
 import { hourText } from '@/shared/format/clock'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
@@ -18,9 +19,10 @@ const input = ref<HTMLInputElement | null>(null)
 const { number, hour, quantity, lens } = props.place
 const { draft, understood, notYet, refusal, busy, type, take, answer } = props.entry
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
-const bare = computed(() =>
-  setup.value?.bare_unit === '0.01 mm' ? 'hundredths of a mm' : setup.value?.bare_unit,
-)
+const bare = computed(() => {
+  const taken = bareUnit(quantity.value, unit.value)
+  return taken === '0.01 mm' ? 'hundredths of a mm' : taken
+})
 
 const where = computed(() => {
   const hole = understood.value ? understood.value.hole : number.value

@@ -4,8 +4,9 @@ import { computed, type ComputedRef, type Ref, ref, watch } from 'vue'
 
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
 import { computeParse, type ParseAnswer, takeReading } from '@/api/generated'
+import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
-import { personId } from '@/shared/state/preferences'
+import { personId, unit } from '@/shared/state/preferences'
 
 import { type BlockPlace, placeAfter } from './place'
 import type { Preview } from './rings'
@@ -46,14 +47,12 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   let askedByTaking = false
   let turn = 0
 
-  const setup = computed(() => job.block.value?.setups.find((one) => one.quantity === place.quantity.value))
-
   function parse(confirmed = false): Promise<ParseAnswer> {
     return ask(
       computeParse({
         body: {
           text: draft.value.text,
-          bare_unit: setup.value?.bare_unit ?? 'mm',
+          bare_unit: bareUnit(place.quantity.value, unit.value),
           confirmed,
           holes: job.block.value?.holes.map((hole) => hole.number) ?? [],
           present_hole: place.number.value,
@@ -121,7 +120,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
           hole: parsed.hole,
           hour: parsed.hour,
           text: as.text || parsed.typed,
-          bare_unit: setup.value?.bare_unit ?? 'mm',
+          bare_unit: bareUnit(place.quantity.value, unit.value),
           confirmed: as.confirmed ?? false,
           read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
           new_pass: as.readBefore === 'new pass',
@@ -163,7 +162,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     return { hole: answer.hole, hour: answer.hour, value: answer.value_m }
   })
 
-  watch([() => draft.value.text, place.quantity, place.number, place.hour], () => void understand(), {
+  watch([unit, () => draft.value.text, place.quantity, place.number, place.hour], () => void understand(), {
     immediate: true,
   })
   return { draft, understood, notYet, refusal, busy, preview, type, take, answer }

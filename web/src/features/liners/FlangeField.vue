@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { type LandThickness, takeReading } from '@/api/generated'
+import { bareUnit } from '@/shared/format/bareUnit'
 import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
@@ -29,7 +30,6 @@ async function take(
   as: { text?: string; confirmed?: boolean; readBefore?: 'repeat' | 'correct' | 'new pass' } = {},
 ): Promise<void> {
   if (draft.value.text.trim() === '') return
-  const setup = job.block.value?.setups.find((one) => one.quantity === 'flange thickness')
   try {
     await ask(
       takeReading({
@@ -40,7 +40,7 @@ async function take(
           liner_mark: props.mark,
           land: props.land,
           text: as.text || draft.value.text,
-          bare_unit: setup?.bare_unit ?? SIZE_WITH[unit.value],
+          bare_unit: bareUnit('flange thickness', unit.value),
           confirmed: as.confirmed ?? false,
           read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
           new_pass: as.readBefore === 'new pass',

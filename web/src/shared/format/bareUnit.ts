@@ -1,0 +1,10 @@
+/** Unit that a bare number takes: it follows the switch, so that what is typed is what is shown. */
+import type { Quantity, ReadingBody } from '@/api/generated'
+
+import { SIZE_WITH, type SmallUnit } from './lengths'
+
+export function bareUnit(quantity: Quantity, unit: SmallUnit): ReadingBody['bare_unit'] {
+  if (quantity !== 'protrusion') return SIZE_WITH[unit]
+  // Nobody reads a dial in single micrometres: bare numbers are its hundredths of a millimetre.
+  return unit === 'thou' ? 'thou' : '0.01 mm'
+}
