@@ -5,6 +5,7 @@ import json
 import logging
 import signal
 import socket
+import subprocess
 import sys
 from collections.abc import Iterator
 from pathlib import Path
@@ -15,30 +16,53 @@ import psycopg
 import typer
 import uvicorn
 
+from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip
 from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
 from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
 from vallostasis.main import create_app
-from vallostasis.services.demo_loading import load_demo, store_is_empty
+from vallostasis.services.demo_loading import link_demo_gauge, load_demo, store_is_empty
 from vallostasis.settings import Settings
 from vallostasis.store.database import migrate
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, help="Vallostasis: liners proved hole by hole.")
 Port = Annotated[int, typer.Option(help="Port on 127.0.0.1.", min=1, max=65535)]
 DEFAULT_PORT = 8420
+GaugePort = Annotated[int, typer.Option(help="Port on 127.0.0.1 at which the simulated gauge talks.", min=1, max=65535)]
+DEFAULT_GAUGE_PORT = 8430
 
 
 @app.command()
-def demo(port: Port = DEFAULT_PORT) -> None:
-    """Install what is missing, build, start the database, load the demo job, serve."""
-    _serve(port, with_demo=True)
+def demo(port: Port = DEFAULT_PORT, gauge_port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
+    """Install what is missing, build, start the database, load the demo job and its talking gauge, serve."""
+    _serve(port, demo_gauge_port=gauge_port)
 
 
 @app.command()
 def start(port: Port = DEFAULT_PORT) -> None:
     """Serve as demo does, without loading demo data."""
-    _serve(port, with_demo=False)
+    _serve(port, demo_gauge_port=None)
+
+
+@app.command()
+def gauge(port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
+    """Be the demo's depth gauge: streams readings of the demo block over TCP until it is stopped."""
+    truth = ferry.GAUGES[0]
+    signal.signal(signal.SIGTERM, _stop)
+    with _told(), contextlib.suppress(KeyboardInterrupt):
+        try:
+            server = SimulatedGauge(port, _demo_truth, truth.repeatability_um * 0.8, truth.resolution_um, ferry.SEED)
+        except OSError:
+            raise MachineError(f"Port {port} is taken: choose another with --port.") from None
+        with server:
+            say(f"{truth.name} talks at socket://127.0.0.1:{port}")
+            server.serve_forever()
+
+
+def _demo_truth(tip: Tip) -> float:
+    return ferry.standing_truth_um(tip.hole, tip.hour, tip.quantity == "protrusion", tip.liner, tip.cut_um, tip.shim_um)
 
 
 @app.command()
@@ -92,7 +116,7 @@ def _told() -> Iterator[None]:
         sys.exit(1)
 
 
-def _serve(port: int, *, with_demo: bool) -> None:
+def _serve(port: int, *, demo_gauge_port: int | None) -> None:
     logging.basicConfig(level=logging.WARNING, format="%(message)s")
     # uvicorn raises the signal again once it has shut down: as SystemExit it still stops the database.
     signal.signal(signal.SIGTERM, _stop)
@@ -107,7 +131,9 @@ def _serve(port: int, *, with_demo: bool) -> None:
             say(f"starting PostgreSQL in {settings.data}")
             stack.callback(cluster.stop)
             settings = settings.model_copy(update={"dsn": cluster.start()})
-        _prepare_database(settings.dsn, with_demo=with_demo)
+        _prepare_database(settings.dsn, demo_gauge_port)
+        if demo_gauge_port is not None:
+            stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
             _Server(uvicorn.Config(create_app(settings), host="127.0.0.1", port=port, log_level="warning")).run()
 
@@ -125,13 +151,26 @@ def _refuse_taken_port(port: int) -> None:
             raise MachineError(f"Port {port} is taken: stop what uses it, or choose another with --port.") from None
 
 
-def _prepare_database(dsn: str, *, with_demo: bool) -> None:
+@contextlib.contextmanager
+def _demo_gauge(port: int) -> Iterator[None]:
+    """Run the simulated gauge as a process of its own; it goes with the application."""
+    process = subprocess.Popen([sys.executable, "-m", "vallostasis.cli", "gauge", "--port", str(port)])
+    try:
+        yield
+    finally:
+        process.terminate()
+        process.wait(timeout=10)
+
+
+def _prepare_database(dsn: str, demo_gauge_port: int | None) -> None:
     try:
         with psycopg.connect(dsn) as conn:
             migrate(conn)
-            if with_demo and store_is_empty(conn):
-                say("loading the demo job")
-                load_demo(conn)
+            if demo_gauge_port is not None:
+                if store_is_empty(conn):
+                    say("loading the demo job")
+                    load_demo(conn)
+                link_demo_gauge(conn, demo_gauge_port)
     except psycopg.OperationalError as error:
         raise MachineError(f"The database cannot be reached: {error}") from None
 

@@ -6,10 +6,11 @@ from contextlib import asynccontextmanager
 from fastapi import FastAPI
 
 from vallostasis import __version__
-from vallostasis.api import compute, counterbore, documents, health, jobs, readings, shop, spec_cards
+from vallostasis.api import compute, counterbore, documents, gauge_links, health, jobs, readings, shop, spec_cards
 from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, SecurityHeaders
 from vallostasis.api.pages import mount_pages
+from vallostasis.devices.link_board import LinkBoard
 from vallostasis.settings import Settings
 from vallostasis.store.database import open_pool
 
@@ -20,7 +21,9 @@ def create_app(settings: Settings) -> FastAPI:
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.pool = open_pool(settings.dsn)
+        app.state.links = LinkBoard()
         yield
+        app.state.links.close()
         app.state.pool.close()
 
     app = FastAPI(
@@ -36,7 +39,7 @@ def create_app(settings: Settings) -> FastAPI:
     )
     app.add_middleware(SecurityHeaders)
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes)
-    for module in (health, jobs, readings, counterbore, spec_cards, shop, compute, documents):
+    for module in (health, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents):
         app.include_router(module.router)
     install_error_handlers(app)
     mount_pages(app, settings.web)

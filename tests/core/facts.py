@@ -112,7 +112,7 @@ class Story:
 
     def facts(self) -> JobFacts:
         kinds = ("liners", "fittings", "fitting_shims", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes",
-                 "corrections")  # fmt: skip
+                 "corrections", "unreadables")  # fmt: skip
         return JobFacts(
             job=Job(uuid4(), "1", "One", "", "", "", WHEN),
             card_version=CardVersion(uuid4(), uuid4(), 1, WHEN, "Ines"),

@@ -132,7 +132,7 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     port = _free_port()
     process = _start(folder, port)
     health = _wait_for(port, process).json()
-    assert (health["database"], health["schema_version"]) == ("up", 1)
+    assert (health["database"], health["schema_version"]) == ("up", 2)
     jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
     assert [strip["job"]["name"] for strip in jobs] == ["Ferry Lanthorn"]
     process.send_signal(stop)

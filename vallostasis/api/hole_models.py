@@ -103,6 +103,13 @@ class PartsView(BaseModel):
     missing: list[str]
 
 
+class UnreadableHour(BaseModel):
+    """A required position that cannot be read, and why."""
+
+    hour: float
+    reason: str
+
+
 class HoleView(BaseModel):
     """One hole as it stands now."""
 
@@ -112,6 +119,7 @@ class HoleView(BaseModel):
     reason: str
     reopened: str
     missing_hours: list[float]
+    unreadable: list[UnreadableHour]
     least_m: float | None
     greatest_m: float | None
     with_shim: bool
@@ -150,6 +158,7 @@ def hole_view(facts: JobFacts, hole: Hole, judged: HoleJudgement, need: Need) ->
         reason=judged.reason,
         reopened=measured.reopened,
         missing_hours=list(judged.missing_hours),
+        unreadable=[UnreadableHour(hour=hour, reason=reason) for hour, reason in measured.unreadable],
         least_m=measured.limits.least_m,
         greatest_m=measured.limits.greatest_m,
         with_shim=fitting is not None and bool(facts.shims_of(fitting.fitting_id)),

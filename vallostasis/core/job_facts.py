@@ -27,6 +27,7 @@ from vallostasis.core.records import (
     Setup,
     Stage,
     Strike,
+    Unreadable,
     ZeroCorrection,
 )
 from vallostasis.core.spec_card import SpecCard
@@ -51,6 +52,7 @@ class JobFacts:
     readings: tuple[Reading, ...]
     strikes: tuple[Strike, ...]
     corrections: tuple[ZeroCorrection, ...]
+    unreadables: tuple[Unreadable, ...]
     gauge_versions: tuple[GaugeVersion, ...]
 
     @cached_property
@@ -79,7 +81,15 @@ class JobFacts:
     @property
     def newest_event(self) -> int:
         """Number of the newest thing recorded; grows with every change to the job."""
-        recorded = (self.readings, self.strikes, self.cuts, self.fittings, self.setups, self.corrections)
+        recorded = (
+            self.readings,
+            self.strikes,
+            self.cuts,
+            self.fittings,
+            self.setups,
+            self.corrections,
+            self.unreadables,
+        )
         return max((rows[-1].event for rows in recorded if rows), default=0)
 
     def hole_numbered(self, number: int) -> Hole | None:
@@ -163,6 +173,11 @@ class JobFacts:
             s for s in self.sets
             if s.liner_id == liner_id and self.setup(s.setup_id).land == land and self.standing_readings(s)
         )  # fmt: skip
+
+    def unreadable_hours(self, fitting_id: UUID) -> dict[float, str]:
+        """Positions of a fitting that cannot be read now, with the reason."""
+        newest = {one.hour: one for one in self.unreadables if one.fitting_id == fitting_id}
+        return {hour: one.reason for hour, one in newest.items() if one.unreadable}
 
     def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
         """Readings of a set that are not struck."""

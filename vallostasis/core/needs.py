@@ -204,6 +204,9 @@ def _settle(measured: MeasuredHole, judgement: HoleJudgement, coverage_factor: f
     """Name the reading that would settle an undecided hole, or say that a finer gauge is needed."""
     unsure = [rule for rule in judgement.rules if rule.decision.state is State.CANNOT_TELL]
     reason = Phrase(_capital(judgement.reason))
+    if not unsure and measured.unreadable:
+        hours = tuple(hour for hour, _ in measured.unreadable)
+        return Need(Action.READ, Phrase(f"Find a way to read {_names(hours)}"), reason, hours)
     single = next((rule for rule in unsure if rule.rule == "protrusion"), None)
     if single is None:
         return Need(

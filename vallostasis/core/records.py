@@ -232,3 +232,16 @@ class ZeroCorrection:
     made_at: datetime
     made_by: str
     event: int
+
+
+@dataclass(frozen=True, slots=True)
+class Unreadable:
+    """A clock position [h] of a fitting that cannot be read, with the reason, or that can be again."""
+
+    fitting_id: UUID
+    hour: float
+    unreadable: bool
+    reason: str
+    made_at: datetime
+    made_by: str
+    event: int

@@ -100,6 +100,10 @@ LINERS = (
     LinerTruth("L7", "Quarnforth", "Q-118", 8901.0, 90.0, measured=False),
 )
 FITTED = {1: "L1", 2: "L4", 3: "L2", 4: "L3", 5: "L6", 6: "L5"}
+# The stop of the shop's cutter leaves the ledge a little high. [µm]
+CUT_SHORT_UM = -3.0
+TALKING_GAUGE = GAUGES[0].name
+GAUGE_LINE_PATTERN = "{value} {unit}"
 DONE_STAGES = ("Take in", "Strip & measure", "Decide", "Prepare")
 
 
@@ -132,6 +136,18 @@ def ledge_depth_um(hole: HoleTruth, hour: float) -> float:
     theta = radians(angle_of_hour(hour))
     # 6 h lies at 270°, 3 h at 180° from the front.
     return hole.depth_um - hole.deeper_at_6h_um * sin(theta) - hole.deeper_at_3h_um * cos(theta)
+
+
+def standing_truth_um(
+    hole: int, hour: float, protrusion: bool, liner: str, cut_um: float | None, shim_um: float
+) -> float:
+    """What a perfect gauge would read: on the block as found, or on a ledge cut flat since. [µm]"""
+    truth = HOLES[(hole - 1) % len(HOLES)]
+    depth = ledge_depth_um(truth, hour) if cut_um is None else cut_um + CUT_SHORT_UM
+    if not protrusion:
+        return depth
+    flange = next((one.flange_um for one in LINERS if one.mark == liner), LINERS[0].flange_um)
+    return flange + shim_um - depth
 
 
 def readings_typed() -> list[TypedReading]:

@@ -4,7 +4,9 @@ from uuid import UUID, uuid4
 
 from vallostasis.core.records import Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
-from vallostasis.services import fitting, jobs, readings, shop, spec_cards
+from vallostasis.services import fitting, gauge_links, jobs, readings, shop, spec_cards
+from vallostasis.store import gauge_links as gauge_link_rows
+from vallostasis.store import gauges
 from vallostasis.store import jobs as job_rows
 from vallostasis.store.rows import Conn
 
@@ -30,6 +32,15 @@ def load_demo(conn: Conn) -> UUID:
         if stage.name in ferry.DONE_STAGES:
             jobs.mark_stage(conn, stage.stage_id, True, people["Ines"])
     return job_id
+
+
+def link_demo_gauge(conn: Conn, port: int) -> None:
+    """Let the demo's depth gauge talk over a port of this machine, where it does not already."""
+    url = f"socket://127.0.0.1:{port}"
+    for gauge in gauges.list_gauges(conn):
+        link = gauge_link_rows.find_gauge_link(conn, gauge.gauge_id)
+        if gauge.name == ferry.TALKING_GAUGE and (link is None or (link.simulated and link.url != url)):
+            gauge_links.set_up_link(conn, gauge.gauge_id, url, ferry.GAUGE_LINE_PATTERN, "mm", simulated=True)
 
 
 def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], fit_before: Quantity) -> None:

@@ -237,6 +237,24 @@ def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUI
     return job_id
 
 
+def mark_unreadable(conn: Conn, hole_id: UUID, hour: float, unreadable: bool, reason: str, by: UUID) -> UUID:
+    """Record that a position of the liner in a hole cannot be read, or can be again; return the job."""
+    job_id = jobs.job_of_hole(conn, hole_id)
+    jobs.lock_job(conn, job_id)
+    facts = load_job_facts(conn, job_id)
+    fitting = facts.present_fitting(hole_id)
+    if fitting is None:
+        raise Refused("The hole has no liner: there is nothing to read in it yet.", "hour")
+    if unreadable and not reason.strip():
+        raise Refused("Why can it not be read? Type the reason, such as a stud in the way.", "reason")
+    if hour not in facts.card.measuring.required_hours:
+        raise Refused(f"The card does not ask for {hour_name(hour)}: simply leave it out.", "hour")
+    if (hour in facts.unreadable_hours(fitting.fitting_id)) is unreadable:
+        raise Refused("It is said already." if unreadable else "Nothing was said about it.", "hour")
+    readings.add_unreadable(conn, job_id, fitting.fitting_id, hour, unreadable, reason.strip(), by)
+    return job_id
+
+
 def _only_the_newest(facts: JobFacts, row_id: UUID) -> None:
     """Cuts and fittings of a hole build on each other: only the last one standing can be taken back."""
     for hole in facts.holes:

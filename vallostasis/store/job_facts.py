@@ -28,6 +28,7 @@ def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         readings=readings.list_readings(conn, job_id),
         strikes=readings.list_strikes(conn, job_id),
         corrections=readings.list_corrections(conn, job_id),
+        unreadables=readings.list_unreadables(conn, job_id),
         gauge_versions=_gauge_versions_used(conn, job_id),
     )
 

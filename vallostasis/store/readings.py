@@ -6,7 +6,7 @@ from uuid import UUID
 
 from psycopg.rows import args_row
 
-from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, Strike, ZeroCorrection
+from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, Strike, Unreadable, ZeroCorrection
 from vallostasis.store.rows import Conn, fetch_all, fetch_one, fetch_value
 
 
@@ -232,6 +232,37 @@ def add_correction(
             "correction_um": correction_um,
             "standard_um": standard_um,
             "typed": typed,
+            "reason": reason,
+            "made_by": by,
+        },
+    )
+
+
+def list_unreadables(conn: Conn, job_id: UUID) -> tuple[Unreadable, ...]:
+    """Return everything said about positions that cannot be read, oldest first."""
+    query = """
+        SELECT u.fitting_id, u.hour::float8 AS hour, u.unreadable, u.reason, u.made_at, p.name AS made_by, u.event
+          FROM unreadable u JOIN person p ON p.person_id = u.made_by
+         WHERE u.job_id = %(job_id)s
+         ORDER BY u.event
+    """
+    return fetch_all(conn, Unreadable, query, {"job_id": job_id})
+
+
+def add_unreadable(
+    conn: Conn, job_id: UUID, fitting_id: UUID, hour: float, unreadable: bool, reason: str, by: UUID
+) -> None:
+    """Record that a position cannot be read, or that it can be again."""
+    conn.execute(
+        """
+        INSERT INTO unreadable (job_id, fitting_id, hour, unreadable, reason, made_by)
+        VALUES (%(job_id)s, %(fitting_id)s, %(hour)s, %(unreadable)s, %(reason)s, %(made_by)s)
+        """,
+        {
+            "job_id": job_id,
+            "fitting_id": fitting_id,
+            "hour": hour,
+            "unreadable": unreadable,
             "reason": reason,
             "made_by": by,
         },

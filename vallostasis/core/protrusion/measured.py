@@ -24,7 +24,7 @@ from vallostasis.core.protrusion.stack import (
     ledge_from_depths,
     predict_protrusion,
 )
-from vallostasis.core.records import GaugeVersion, Hole, Liner, Quantity, ReadingSet, Setup
+from vallostasis.core.records import Fitting, GaugeVersion, Hole, Liner, Quantity, ReadingSet, Setup
 from vallostasis.core.spec_card import SpecCard
 
 # Half width of a shim's thickness when only its nominal size is known. Common practice, no
@@ -181,7 +181,7 @@ def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
         return MeasuredHole(hole.number, limits, (), nothing, "", reopened=reason)
     reading_set = facts.newest_protrusion_set(fitting.fitting_id)
     if reading_set is None:
-        return MeasuredHole(hole.number, limits, (), nothing, "")
+        return MeasuredHole(hole.number, limits, (), nothing, "", unreadable=_unreadable(facts, fitting, ()))
     trust = trust_of_set(facts, reading_set)
     setup = facts.setup(reading_set.setup_id)
     zero = str(setup.setup_id if setup.shared_zero else reading_set.reading_set_id)
@@ -189,7 +189,18 @@ def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
     if reopened:
         return MeasuredHole(hole.number, limits, (), trust, zero, reopened=reopened)
     readings = readings_by_hour(facts, reading_set)
-    return MeasuredHole(hole.number, limits, readings, trust, zero, _residual(facts, hole, readings, trust))
+    residual = _residual(facts, hole, readings, trust)
+    return MeasuredHole(
+        hole.number, limits, readings, trust, zero, residual, unreadable=_unreadable(facts, fitting, readings)
+    )
+
+
+def _unreadable(facts: JobFacts, fitting: Fitting, readings: tuple[HourReadings, ...]) -> tuple[tuple[float, str], ...]:
+    """Required positions that cannot be read; one that was read after all counts as read."""
+    read = {reading.hour for reading in readings}
+    required = facts.card.measuring.required_hours
+    said = facts.unreadable_hours(fitting.fitting_id)
+    return tuple((hour, said[hour]) for hour in required if hour in said and hour not in read)
 
 
 def _residual(

@@ -2,7 +2,7 @@
 
 Each rule gives its value, its uncertainty and a three-way decision; the hole's state follows from
 them: out if any rule is out, else not measured if a required position is missing, else cannot
-tell if any rule is, else in.
+tell if any rule is or a required position cannot be read, else in.
 """
 
 import itertools
@@ -69,6 +69,7 @@ class MeasuredHole:
     zero: str
     residual: StackResidual | None = None
     reopened: str = ""
+    unreadable: tuple[tuple[float, str], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -178,8 +179,8 @@ def _judge_hole(hole: MeasuredHole, shared: tuple[RuleResult, ...], book: RuleBo
 
 
 def _missing(hole: MeasuredHole, book: RuleBook) -> tuple[float, ...]:
-    read = {reading.hour for reading in hole.readings}
-    return tuple(hour for hour in book.required_hours if hour not in read)
+    known = {reading.hour for reading in hole.readings} | {hour for hour, _ in hole.unreadable}
+    return tuple(hour for hour in book.required_hours if hour not in known)
 
 
 def _plane(hole: MeasuredHole) -> PlaneFit | None:
@@ -240,7 +241,7 @@ def _stack(hole: MeasuredHole) -> tuple[RuleResult, ...]:
 
 def _neighbours(hole: MeasuredHole, other: MeasuredHole, book: RuleBook) -> RuleResult | None:
     limit = hole.limits.neighbour_m
-    if limit is None or _missing(hole, book) or _missing(other, book):
+    if limit is None or _missing(hole, book) or _missing(other, book) or not (hole.readings and other.readings):
         return None
     value = fmean(r.mean_m for r in hole.readings) - fmean(r.mean_m for r in other.readings)
     standard = standard_of_difference(
@@ -286,6 +287,8 @@ def _state(hole: MeasuredHole, rules: tuple[RuleResult, ...], missing: tuple[flo
     unsure = [rule for rule in rules if rule.decision.state is State.CANNOT_TELL]
     if unsure:
         return State.CANNOT_TELL, _reason(unsure)
+    if hole.unreadable:
+        return State.CANNOT_TELL, "; ".join(f"{hour_name(hour)} cannot be read: {why}" for hour, why in hole.unreadable)
     return State.IN, "every rule of the card is met beyond the uncertainty" if _proven(rules) else (
         "accepted by the value; not every rule is proven beyond the uncertainty"
     )

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MarkStageData, MarkStageErrors, MarkStageResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -152,6 +152,20 @@ export const correctZero = <ThrowOnError extends boolean = false>(options: Optio
 });
 
 /**
+ * Mark Unreadable
+ *
+ * Say that a required position cannot be read; the hole is then undecided, not unmeasured.
+ */
+export const markUnreadable = <ThrowOnError extends boolean = false>(options: Options<MarkUnreadableData, ThrowOnError>) => (options.client ?? client).post<MarkUnreadableResponses, MarkUnreadableErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/unreadable',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Read Cut Plan
  *
  * Plan cut and shim for one hole, with the liner in it or another one.
@@ -284,6 +298,48 @@ export const addGauge = <ThrowOnError extends boolean = false>(options: Options<
  */
 export const saveGaugeVersion = <ThrowOnError extends boolean = false>(options: Options<SaveGaugeVersionData, ThrowOnError>) => (options.client ?? client).post<SaveGaugeVersionResponses, SaveGaugeVersionErrors, ThrowOnError>({
     url: '/api/gauges/{gauge_id}/versions',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Gauge Links
+ *
+ * Every gauge that talks, and how its link stands.
+ */
+export const listGaugeLinks = <ThrowOnError extends boolean = false>(options?: Options<ListGaugeLinksData, ThrowOnError>) => (options?.client ?? client).get<ListGaugeLinksResponses, ListGaugeLinksErrors, ThrowOnError>({ url: '/api/gauge-links', ...options });
+
+/**
+ * Read Gauge Link
+ *
+ * What one gauge says now; null when it has no link.
+ */
+export const readGaugeLink = <ThrowOnError extends boolean = false>(options: Options<ReadGaugeLinkData, ThrowOnError>) => (options.client ?? client).get<ReadGaugeLinkResponses, ReadGaugeLinkErrors, ThrowOnError>({ url: '/api/gauges/{gauge_id}/link', ...options });
+
+/**
+ * Set Up Gauge Link
+ *
+ * Read a gauge from this address and by this pattern from now on.
+ */
+export const setUpGaugeLink = <ThrowOnError extends boolean = false>(options: Options<SetUpGaugeLinkData, ThrowOnError>) => (options.client ?? client).post<SetUpGaugeLinkResponses, SetUpGaugeLinkErrors, ThrowOnError>({
+    url: '/api/gauges/{gauge_id}/links',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Place Tip
+ *
+ * Tell a simulated gauge where its tip stands; a real one is placed by hand.
+ */
+export const placeTip = <ThrowOnError extends boolean = false>(options: Options<PlaceTipData, ThrowOnError>) => (options.client ?? client).post<PlaceTipResponses, PlaceTipErrors, ThrowOnError>({
+    url: '/api/gauges/{gauge_id}/tip',
     ...options,
     headers: {
         'Content-Type': 'application/json',

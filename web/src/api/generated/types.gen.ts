@@ -993,6 +993,32 @@ export type GaugeBody = {
 };
 
 /**
+ * GaugeLinkBody
+ *
+ * Where a gauge sends its lines and how they are written.
+ */
+export type GaugeLinkBody = {
+    /**
+     * Url
+     */
+    url: string;
+    /**
+     * Line Pattern
+     *
+     * {value} once, {unit} at most once.
+     */
+    line_pattern?: string;
+    /**
+     * Unit
+     */
+    unit: 'mm' | 'µm' | 'thou' | 'inch';
+    /**
+     * Simulated
+     */
+    simulated?: boolean;
+};
+
+/**
  * GaugeVersion
  *
  * A gauge as it was at one time; a changed resolution or repeatability is a new version. [µm]
@@ -1228,6 +1254,10 @@ export type HoleView = {
      * Missing Hours
      */
     missing_hours: Array<number>;
+    /**
+     * Unreadable
+     */
+    unreadable: Array<UnreadableHour>;
     /**
      * Least M
      */
@@ -1583,6 +1613,13 @@ export type LinerView = {
      */
     flange: Array<LandThickness>;
 };
+
+/**
+ * LinkState
+ *
+ * How a gauge link stands.
+ */
+export type LinkState = 'connecting' | 'live' | 'silent' | 'lost' | 'not understood' | 'wrong unit';
 
 /**
  * Mark
@@ -2700,6 +2737,61 @@ export type SuggestedText = {
 };
 
 /**
+ * TalkingGaugeView
+ *
+ * A gauge's link and what it says now.
+ */
+export type TalkingGaugeView = {
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Url
+     */
+    url: string;
+    /**
+     * Line Pattern
+     */
+    line_pattern: string;
+    /**
+     * Unit
+     */
+    unit: string;
+    /**
+     * Simulated
+     */
+    simulated: boolean;
+    state: LinkState;
+    /**
+     * Message
+     */
+    message: string;
+    /**
+     * Text
+     *
+     * The last value as the gauge sent it, with its unit; empty before the first.
+     */
+    text: string;
+    /**
+     * Value Um
+     */
+    value_um: number | string | null;
+    /**
+     * Value M
+     */
+    value_m: number | null;
+    /**
+     * Age S
+     */
+    age_s: number | null;
+};
+
+/**
  * TermView
  *
  * One number of a step or sentence; ``kind`` says how it is shown.
@@ -2726,6 +2818,39 @@ export type TermView = {
 };
 
 /**
+ * TipBody
+ *
+ * Where a simulated tip stands.
+ */
+export type TipBody = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Hour
+     */
+    hour: number;
+    quantity: Quantity;
+};
+
+/**
+ * TipPlaced
+ *
+ * The gauge that was told.
+ */
+export type TipPlaced = {
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+};
+
+/**
  * TriedShimView
  *
  * A shim size that does not do, and why. [m]
@@ -2747,6 +2872,48 @@ export type TriedShimView = {
      * Needed M
      */
     needed_m: number;
+};
+
+/**
+ * UnreadableBody
+ *
+ * A position that cannot be read, or can be again.
+ */
+export type UnreadableBody = {
+    /**
+     * Hour
+     *
+     * Clock position. [h]
+     */
+    hour: number;
+    /**
+     * Unreadable
+     */
+    unreadable: boolean;
+    /**
+     * Reason
+     */
+    reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * UnreadableHour
+ *
+ * A required position that cannot be read, and why.
+ */
+export type UnreadableHour = {
+    /**
+     * Hour
+     */
+    hour: number;
+    /**
+     * Reason
+     */
+    reason: string;
 };
 
 /**
@@ -3255,6 +3422,52 @@ export type CorrectZeroResponses = {
 };
 
 export type CorrectZeroResponse = CorrectZeroResponses[keyof CorrectZeroResponses];
+
+export type MarkUnreadableData = {
+    body: UnreadableBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/unreadable';
+};
+
+export type MarkUnreadableErrors = {
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MarkUnreadableError = MarkUnreadableErrors[keyof MarkUnreadableErrors];
+
+export type MarkUnreadableResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type MarkUnreadableResponse = MarkUnreadableResponses[keyof MarkUnreadableResponses];
 
 export type ReadCutPlanData = {
     body?: never;
@@ -3834,6 +4047,189 @@ export type SaveGaugeVersionResponses = {
 };
 
 export type SaveGaugeVersionResponse = SaveGaugeVersionResponses[keyof SaveGaugeVersionResponses];
+
+export type ListGaugeLinksData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/gauge-links';
+};
+
+export type ListGaugeLinksErrors = {
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListGaugeLinksError = ListGaugeLinksErrors[keyof ListGaugeLinksErrors];
+
+export type ListGaugeLinksResponses = {
+    /**
+     * Response List Gauge Links
+     *
+     * Successful Response
+     */
+    200: Array<TalkingGaugeView>;
+};
+
+export type ListGaugeLinksResponse = ListGaugeLinksResponses[keyof ListGaugeLinksResponses];
+
+export type ReadGaugeLinkData = {
+    body?: never;
+    path: {
+        /**
+         * Gauge Id
+         */
+        gauge_id: string;
+    };
+    query?: never;
+    url: '/api/gauges/{gauge_id}/link';
+};
+
+export type ReadGaugeLinkErrors = {
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadGaugeLinkError = ReadGaugeLinkErrors[keyof ReadGaugeLinkErrors];
+
+export type ReadGaugeLinkResponses = {
+    /**
+     * Response Read Gauge Link
+     *
+     * Successful Response
+     */
+    200: TalkingGaugeView | null;
+};
+
+export type ReadGaugeLinkResponse = ReadGaugeLinkResponses[keyof ReadGaugeLinkResponses];
+
+export type SetUpGaugeLinkData = {
+    body: GaugeLinkBody;
+    path: {
+        /**
+         * Gauge Id
+         */
+        gauge_id: string;
+    };
+    query?: never;
+    url: '/api/gauges/{gauge_id}/links';
+};
+
+export type SetUpGaugeLinkErrors = {
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetUpGaugeLinkError = SetUpGaugeLinkErrors[keyof SetUpGaugeLinkErrors];
+
+export type SetUpGaugeLinkResponses = {
+    /**
+     * Successful Response
+     */
+    201: TipPlaced;
+};
+
+export type SetUpGaugeLinkResponse = SetUpGaugeLinkResponses[keyof SetUpGaugeLinkResponses];
+
+export type PlaceTipData = {
+    body: TipBody;
+    path: {
+        /**
+         * Gauge Id
+         */
+        gauge_id: string;
+    };
+    query?: never;
+    url: '/api/gauges/{gauge_id}/tip';
+};
+
+export type PlaceTipErrors = {
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PlaceTipError = PlaceTipErrors[keyof PlaceTipErrors];
+
+export type PlaceTipResponses = {
+    /**
+     * Successful Response
+     */
+    200: TipPlaced;
+};
+
+export type PlaceTipResponse = PlaceTipResponses[keyof PlaceTipResponses];
 
 export type ComputeParseData = {
     body: ParseRequest;

@@ -1,0 +1,112 @@
+"""Gauges that talk: their links, what they say now, and placing a simulated tip."""
+
+from decimal import Decimal
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Request
+from pydantic import BaseModel, Field
+
+from vallostasis.api.deps import Conn, ShortText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.records import Quantity
+from vallostasis.devices.gauge_link import LinkState
+from vallostasis.devices.link_board import LinkBoard
+from vallostasis.services import gauge_links
+
+router = APIRouter(prefix="/api", tags=["gauge links"], responses=ERROR_RESPONSES)
+
+
+def _board(request: Request) -> LinkBoard:
+    board: LinkBoard = request.app.state.links
+    return board
+
+
+Board = Annotated[LinkBoard, Depends(_board)]
+
+
+class GaugeLinkBody(BaseModel):
+    """Where a gauge sends its lines and how they are written."""
+
+    url: ShortText = Field(examples=["socket://127.0.0.1:8430", "/dev/ttyUSB0"])
+    line_pattern: ShortText = Field("{value} {unit}", description="{value} once, {unit} at most once.")
+    unit: Literal["mm", "µm", "thou", "inch"]
+    simulated: bool = False
+
+
+class TalkingGaugeView(BaseModel):
+    """A gauge's link and what it says now."""
+
+    gauge_id: UUID
+    name: str
+    url: str
+    line_pattern: str
+    unit: str
+    simulated: bool
+    state: LinkState
+    message: str
+    text: str = Field(description="The last value as the gauge sent it, with its unit; empty before the first.")
+    value_um: Decimal | None
+    value_m: float | None
+    age_s: float | None
+
+    @classmethod
+    def of(cls, gauge: gauge_links.TalkingGauge) -> "TalkingGaugeView":
+        """Show a talking gauge."""
+        link, now = gauge.link, gauge.now
+        return cls(
+            gauge_id=link.gauge_id,
+            name=link.name,
+            url=link.url,
+            line_pattern=link.line_pattern,
+            unit=link.unit,
+            simulated=link.simulated,
+            state=now.state,
+            message=now.message,
+            text="" if now.value is None else now.value.text,
+            value_um=None if now.value is None else now.value.value_um,
+            value_m=None if now.value is None else float(now.value.value_um) / 1e6,
+            age_s=now.age_s,
+        )
+
+
+class TipBody(BaseModel):
+    """Where a simulated tip stands."""
+
+    job_id: UUID
+    hole: int = Field(ge=1, le=16)
+    hour: float = Field(gt=0, le=12)
+    quantity: Quantity
+
+
+class TipPlaced(BaseModel):
+    """The gauge that was told."""
+
+    gauge_id: UUID
+
+
+@router.get("/gauge-links")
+def list_gauge_links(conn: Conn, board: Board) -> list[TalkingGaugeView]:
+    """Every gauge that talks, and how its link stands."""
+    return [TalkingGaugeView.of(gauge) for gauge in gauge_links.list_talking(conn, board)]
+
+
+@router.get("/gauges/{gauge_id}/link")
+def read_gauge_link(gauge_id: UUID, conn: Conn, board: Board) -> TalkingGaugeView | None:
+    """What one gauge says now; null when it has no link."""
+    gauge = gauge_links.talking(conn, board, gauge_id)
+    return None if gauge is None else TalkingGaugeView.of(gauge)
+
+
+@router.post("/gauges/{gauge_id}/links", status_code=201)
+def set_up_gauge_link(gauge_id: UUID, body: GaugeLinkBody, conn: Conn) -> TipPlaced:
+    """Read a gauge from this address and by this pattern from now on."""
+    gauge_links.set_up_link(conn, gauge_id, body.url, body.line_pattern, body.unit, body.simulated)
+    return TipPlaced(gauge_id=gauge_id)
+
+
+@router.post("/gauges/{gauge_id}/tip")
+def place_tip(gauge_id: UUID, body: TipBody, conn: Conn, board: Board) -> TipPlaced:
+    """Tell a simulated gauge where its tip stands; a real one is placed by hand."""
+    gauge_links.place_tip(conn, board, gauge_id, body.job_id, body.hole, body.hour, body.quantity)
+    return TipPlaced(gauge_id=gauge_id)

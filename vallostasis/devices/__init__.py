@@ -1,0 +1,1 @@
+"""Gauge links: what speaks with gauges, and a simulated one."""

@@ -1,0 +1,144 @@
+"""One gauge on a line: a thread that keeps the connection, reads lines, and knows the last value.
+
+Real gauges and the simulated one are read the same way, by any address that pyserial opens:
+``/dev/ttyUSB0`` for a cable, ``socket://127.0.0.1:8430`` for a line over TCP. The thread survives
+death and return of the gauge; what is wrong is a state with a sentence, never a silent gap.
+"""
+
+import re
+import threading
+import time
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from enum import StrEnum
+
+import serial
+
+from vallostasis.core.errors import NotationError
+from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.gauge_line import GaugeValue, WrongUnit, compile_pattern, read_gauge_line
+
+BAUD = 9600
+# A gauge that streams is silent when this long nothing came. [s]
+SILENT_AFTER_S = 1.5
+RECONNECT_S = 0.3
+READ_TIMEOUT_S = 0.2
+_ADDRESS = re.compile(r"socket://[A-Za-z0-9.\-]{1,60}:\d{1,5}|/dev/tty[A-Za-z0-9]{1,20}|COM\d{1,3}")
+
+
+class LinkState(StrEnum):
+    """How a gauge link stands."""
+
+    CONNECTING = "connecting"
+    LIVE = "live"
+    SILENT = "silent"
+    LOST = "lost"
+    NOT_UNDERSTOOD = "not understood"
+    WRONG_UNIT = "wrong unit"
+
+
+@dataclass(frozen=True, slots=True)
+class LinkSettings:
+    """Where a gauge sends its lines and how they are written."""
+
+    url: str
+    line_pattern: str
+    unit: Unit
+    simulated: bool
+
+
+@dataclass(frozen=True, slots=True)
+class LinkNow:
+    """State of a link with a sentence, the last value understood, and how old it is. [s]"""
+
+    state: LinkState
+    message: str
+    value: GaugeValue | None
+    age_s: float | None
+
+
+def is_gauge_address(url: str) -> bool:
+    """Whether an address is one of a cable or of a line over TCP; nothing else is opened."""
+    return _ADDRESS.fullmatch(url) is not None
+
+
+class GaugeLink:
+    """Keeps one gauge connected until it is closed."""
+
+    def __init__(self, settings: LinkSettings, clock: Callable[[], float] = time.monotonic) -> None:
+        self.settings = settings
+        self._pattern = compile_pattern(settings.line_pattern)
+        self._clock = clock
+        self._lock = threading.Lock()
+        self._now = LinkNow(LinkState.CONNECTING, f"connecting to {settings.url}", None, None)
+        self._value_at = 0.0
+        self._port: serial.Serial | None = None
+        self._closed = threading.Event()
+        self._thread = threading.Thread(target=self._run, name=f"gauge {settings.url}", daemon=True)
+
+    def open(self) -> None:
+        """Start reading."""
+        self._thread.start()
+
+    def close(self) -> None:
+        """Stop reading and hang up."""
+        self._closed.set()
+        if self._thread.is_alive():
+            self._thread.join(timeout=5)
+
+    def now(self) -> LinkNow:
+        """State and last value; a streaming gauge that has said nothing for a while is silent."""
+        with self._lock:
+            age = None if self._now.value is None else self._clock() - self._value_at
+            now = replace(self._now, age_s=age)
+        if now.state is LinkState.LIVE and age is not None and age > SILENT_AFTER_S:
+            return replace(now, state=LinkState.SILENT, message="The gauge sends nothing: is it on, is its cable in?")
+        return now
+
+    def place_tip(self, line: str) -> None:
+        """Tell a simulated gauge where its tip stands; a real one is placed by hand."""
+        with self._lock:
+            port = self._port
+        if self.settings.simulated and port is not None:
+            try:
+                port.write(f"{line}\n".encode())
+            except (serial.SerialException, OSError):
+                self._say(LinkState.LOST, "The gauge hung up.")
+
+    def _run(self) -> None:
+        while not self._closed.is_set():
+            try:
+                with serial.serial_for_url(self.settings.url, baudrate=BAUD, timeout=READ_TIMEOUT_S) as port:
+                    with self._lock:
+                        self._port = port
+                    self._read_lines(port)
+            except (serial.SerialException, OSError, ValueError) as error:
+                self._say(LinkState.LOST, f"No gauge at {self.settings.url}: {error}")
+            with self._lock:
+                self._port = None
+            self._closed.wait(RECONNECT_S)
+
+    def _read_lines(self, port: serial.Serial) -> None:
+        pending = b""
+        while not self._closed.is_set():
+            pending += port.read(max(1, port.in_waiting))
+            *lines, pending = pending[-4096:].replace(b"\r", b"\n").split(b"\n")
+            for line in lines:
+                if line.strip():
+                    self._take(line.decode("ascii", errors="replace").strip())
+
+    def _take(self, line: str) -> None:
+        try:
+            value = read_gauge_line(line, self._pattern, self.settings.unit)
+        except WrongUnit as wrong:
+            self._say(LinkState.WRONG_UNIT, str(wrong))
+        except NotationError as strange:
+            self._say(LinkState.NOT_UNDERSTOOD, str(strange))
+        else:
+            with self._lock:
+                self._value_at = self._clock()
+                self._now = LinkNow(LinkState.LIVE, "", value, None)
+
+    def _say(self, state: LinkState, message: str) -> None:
+        with self._lock:
+            self._now = replace(self._now, state=state, message=message)

@@ -1,0 +1,47 @@
+"""All gauge links of one running application, by gauge."""
+
+import threading
+from uuid import UUID
+
+from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings
+
+
+class LinkBoard:
+    """Opens and closes links as they are set up; one for each gauge."""
+
+    def __init__(self) -> None:
+        self._links: dict[UUID, GaugeLink] = {}
+        self._lock = threading.Lock()
+
+    def set_up(self, gauge_id: UUID, settings: LinkSettings) -> None:
+        """Read a gauge by these settings from now on; the same settings keep the link that is open."""
+        with self._lock:
+            present = self._links.get(gauge_id)
+            if present is not None and present.settings == settings:
+                return
+            link = GaugeLink(settings)
+            self._links[gauge_id] = link
+        if present is not None:
+            present.close()
+        link.open()
+
+    def now(self, gauge_id: UUID) -> LinkNow | None:
+        """How a link stands; None where the gauge has none."""
+        with self._lock:
+            link = self._links.get(gauge_id)
+        return None if link is None else link.now()
+
+    def place_tip(self, gauge_id: UUID, line: str) -> None:
+        """Tell a simulated gauge where its tip stands."""
+        with self._lock:
+            link = self._links.get(gauge_id)
+        if link is not None:
+            link.place_tip(line)
+
+    def close(self) -> None:
+        """Hang up everywhere."""
+        with self._lock:
+            links = list(self._links.values())
+            self._links.clear()
+        for link in links:
+            link.close()
