@@ -8,8 +8,8 @@ import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
 import { deckLayout } from './deck'
-import type { Lens } from './place'
-import { meanDepth, type Preview, ringOf } from './rings'
+import type { Lens } from '@/shared/charts/rings'
+import { meanDepth, type Preview, ringOf } from '@/shared/charts/rings'
 
 /** The block seen on its deck, to the scale of its own pitch and bore. */
 const props = defineProps<{

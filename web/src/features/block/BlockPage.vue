@@ -17,7 +17,7 @@ import SetupDialog from './SetupDialog.vue'
 import TapePanel from './TapePanel.vue'
 import { useBlockKeys } from './useBlockKeys'
 import { useEntry } from './useEntry'
-import { useUndo } from './useUndo'
+import { useUndo } from '@/shared/state/useUndo'
 import WhyPanel from './WhyPanel.vue'
 
 /** The block is the home of a job: every hole, the one chosen, what it needs, and the line to type on. */

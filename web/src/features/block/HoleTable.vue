@@ -8,8 +8,8 @@ import { SIZE_WITH, lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 
-import type { Lens } from './place'
-import { meanDepth } from './rings'
+import type { Lens } from '@/shared/charts/rings'
+import { meanDepth } from '@/shared/charts/rings'
 
 /** Every hole in numbers; the unit stands once above. */
 const props = defineProps<{ block: BlockView; lens: Lens; chosen: number | null }>()

@@ -5,7 +5,7 @@ import type { BlockView } from '@/api/generated'
 import { lengthText, otherSmall, SIZE_WITH, type SmallUnit } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
-import type { Lens } from './place'
+import type { Lens } from '@/shared/charts/rings'
 
 /** Which lens the rings show, and the limits they are held against. */
 const props = defineProps<{ block: BlockView; lens: Lens }>()

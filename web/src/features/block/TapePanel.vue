@@ -7,7 +7,7 @@ import { asTyped } from '@/shared/format/lengths'
 import { whenText } from '@/shared/format/time'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
-import type { Undo } from './useUndo'
+import type { Undo } from '@/shared/state/useUndo'
 import ZeroForm from './ZeroForm.vue'
 
 /** Everything recorded, newest first. Struck lines stay and can be restored. */

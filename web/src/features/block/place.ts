@@ -3,8 +3,7 @@ import { computed, type ComputedRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import type { BlockView, HoleView, Quantity } from '@/api/generated'
-
-export type Lens = 'protrusion' | 'counterbore'
+import type { Lens } from '@/shared/charts/rings'
 
 export interface BlockPlace {
   lens: ComputedRef<Lens>

@@ -9,8 +9,8 @@ import type { JobNow } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
 
 import { type BlockPlace, placeAfter } from './place'
-import type { Preview } from './rings'
-import type { Undo } from './useUndo'
+import type { Preview } from '@/shared/charts/rings'
+import type { Undo } from '@/shared/state/useUndo'
 
 interface Draft {
   text: string

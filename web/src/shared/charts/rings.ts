@@ -1,8 +1,9 @@
 /** What the rings of a lens show: values at clock positions against the two circles. */
 import type { HoleView } from '@/api/generated'
-import type { RingMark } from '@/shared/charts/LimitRing.vue'
+import type { RingMark } from './LimitRing.vue'
 
-import type { Lens } from './place'
+/** What the rings show: protrusion against its limits, or ledge depth against what the liner needs. */
+export type Lens = 'protrusion' | 'counterbore'
 
 export interface Preview {
   hole: number
