@@ -4,7 +4,7 @@ import globals from 'globals'
 import typescript from 'typescript-eslint'
 
 // A feature imports api and shared, never another feature.
-const features = ['floor', 'job', 'block', 'counterbore', 'liners', 'spec-cards', 'shop', 'proof']
+const features = ['bench', 'floor', 'job', 'block', 'counterbore', 'liners', 'spec-cards', 'shop', 'proof']
 const apart = features.map((feature) => ({
   files: [`src/features/${feature}/**`],
   rules: {

@@ -71,6 +71,10 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"/api/spec-cards/{version['spec_card_id']}/versions", {"card": card, "based_on_version": 1, **who}),
         ("/api/spec-cards", {"card": card, **who}),
         ("/api/jobs", {"number": "9", "name": "Nine", "spec_card_id": version["spec_card_id"], **who}),
+        (f"/api/holes/{hole['hole_id']}/unreadable", {"hour": 6, "unreadable": True, "reason": "a stud", **who}),
+        (f"/api/gauges/{setup['gauge']['gauge_id']}/links", {"url": "socket://127.0.0.1:9", "unit": "mm"}),
+        (f"/api/gauges/{setup['gauge']['gauge_id']}/tip", {"job_id": bench.job_id, "hole": 1, "hour": 6,
+         "quantity": "protrusion"}),
         ("/api/people", {"name": "Somebody"}),
         ("/api/gauges", gauge),
         (f"/api/gauges/{setup['gauge']['gauge_id']}/versions", {**gauge, "based_on_version": 1}),
@@ -109,7 +113,7 @@ def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> N
     assert len(examples) == len(bodies)
 
 
-@pytest.mark.parametrize("number", range(20))
+@pytest.mark.parametrize("number", range(23))
 def test_nothing_that_can_be_sent_breaks_an_endpoint(client: TestClient, number: int) -> None:
     url, body = _examples(Bench.at_demo(client))[number]
     paths = list(_leaves(body))

@@ -238,3 +238,27 @@ def test_numbers_of_another_hole_or_gauge_are_not_mixed_into_a_set(demo: Conn, d
         take(demo, demo_job, wren, "8.8", hole=9, hour=6.0)
     with pytest.raises(Refused, match="clock position"):
         take(demo, demo_job, wren, "8.8", hole=1)
+
+
+def test_a_position_that_cannot_be_read_leaves_the_hole_undecided_with_the_reason(
+    demo: Conn, demo_job: UUID, wren: UUID
+) -> None:
+    hole = hole_row(demo, demo_job, 1)
+    newest = [r for r in load_job_facts(demo, demo_job).readings if r.hour == 6.0][-6]
+    readings.strike(demo, newest.reading_id, True, "the tip slipped off", wren)
+    assert states(demo, demo_job)[1] is State.NOT_MEASURED
+    with pytest.raises(Refused, match="Type the reason"):
+        readings.mark_unreadable(demo, hole.hole_id, 6.0, True, " ", wren)
+    with pytest.raises(Refused, match="does not ask for 5h"):
+        readings.mark_unreadable(demo, hole.hole_id, 5.0, True, "x", wren)
+    readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
+    judged = block.block_of_job(demo, demo_job).judgement.holes[0]
+    assert judged.state is State.CANNOT_TELL
+    assert "6h cannot be read: a stud in the way" in judged.reason
+    with pytest.raises(Refused, match="said already"):
+        readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "again", wren)
+    readings.mark_unreadable(demo, hole.hole_id, 6.0, False, "", wren)
+    assert states(demo, demo_job)[1] is State.NOT_MEASURED
+    readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
+    take(demo, demo_job, wren, "8.6", hole=1, hour=6.0)
+    assert states(demo, demo_job)[1] is State.IN, "one that was read after all counts as read"

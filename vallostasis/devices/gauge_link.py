@@ -23,6 +23,8 @@ BAUD = 9600
 SILENT_AFTER_S = 1.5
 RECONNECT_S = 0.3
 READ_TIMEOUT_S = 0.2
+# The other end of a line over TCP may be gone without having hung up: dial again. [s]
+DIAL_AGAIN_AFTER_S = 5.0
 _ADDRESS = re.compile(r"socket://[A-Za-z0-9.\-]{1,60}:\d{1,5}|/dev/tty[A-Za-z0-9]{1,20}|COM\d{1,3}")
 
 
@@ -120,8 +122,13 @@ class GaugeLink:
 
     def _read_lines(self, port: serial.Serial) -> None:
         pending = b""
+        heard_at = self._clock()
         while not self._closed.is_set():
-            pending += port.read(max(1, port.in_waiting))
+            came = port.read(max(1, port.in_waiting))
+            heard_at = self._clock() if came else heard_at
+            if self.settings.url.startswith("socket:") and self._clock() - heard_at > DIAL_AGAIN_AFTER_S:
+                return
+            pending += came
             *lines, pending = pending[-4096:].replace(b"\r", b"\n").split(b"\n")
             for line in lines:
                 if line.strip():

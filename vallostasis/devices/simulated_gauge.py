@@ -5,8 +5,10 @@ tip: ``at 5 6h protrusion L6`` with, where the hole was cut, ``cut 8898 shim 100
 ``unit inch``, ``unit mm``, ``hush`` and ``talk`` play the mishaps of a bench.
 """
 
+import contextlib
 import random
 import re
+import socket
 import socketserver
 import threading
 from collections.abc import Callable
@@ -104,7 +106,10 @@ class _Line(socketserver.StreamRequestHandler):
             try:
                 self.wfile.write(f"{line}\r\n".encode())
             except OSError:
-                return
+                break
+        # Hanging up here wakes the thread that listens; it holds the line open otherwise.
+        with contextlib.suppress(OSError):
+            self.connection.shutdown(socket.SHUT_RDWR)
 
     def _listen(self) -> None:
         try:

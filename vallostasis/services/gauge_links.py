@@ -35,6 +35,7 @@ def list_talking(conn: Conn, board: LinkBoard) -> list[TalkingGauge]:
 
 def talking(conn: Conn, board: LinkBoard, gauge_id: UUID) -> TalkingGauge | None:
     """Return one gauge's link and how it stands, or None when it has none."""
+    gauges.get_gauge(conn, gauge_id)
     row = gauge_links.find_gauge_link(conn, gauge_id)
     return None if row is None else _talking(row, board)
 

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { onMounted } from 'vue'
+import { useRoute } from 'vue-router'
 
 import KeysHelp from '@/shared/ui/KeysHelp.vue'
 import PersonChip from '@/shared/ui/PersonChip.vue'
 import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
 import { loadPeople } from '@/shared/state/people'
 
+const route = useRoute()
 onMounted(() => void loadPeople().catch(() => undefined))
 </script>
 
 <template>
   <div class="flex min-h-screen flex-col">
     <header
+      v-if="!route.meta['full']"
       class="flex min-h-14 flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink bg-paper px-5 py-1.5"
     >
       <RouterLink to="/" class="flex items-center gap-2 font-bold" title="Floor: all jobs">
@@ -33,6 +36,6 @@ onMounted(() => void loadPeople().catch(() => undefined))
       <PersonChip />
     </header>
     <RouterView />
-    <KeysHelp />
+    <KeysHelp v-if="!route.meta['full']" />
   </div>
 </template>

@@ -20,6 +20,12 @@ export const router = createRouter({
           component: () => import('@/features/block/BlockPage.vue'),
         },
         {
+          path: 'bench/:lens(protrusion|counterbore)/:hole(\\d+)?',
+          name: 'bench',
+          meta: { full: true },
+          component: () => import('@/features/bench/BenchPage.vue'),
+        },
+        {
           path: 'cut/:hole(\\d+)',
           name: 'cut',
           component: () => import('@/features/counterbore/CutPage.vue'),

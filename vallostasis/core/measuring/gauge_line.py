@@ -15,7 +15,7 @@ from vallostasis.core.lengths import MICROMETRES_PER, Unit
 
 LONGEST_LINE = 120
 LONGEST_PATTERN = 60
-_NUMBER = r"(?P<value>[+-]?\s*\d{1,9}(?:[.,]\d{1,9})?)"
+_NUMBER = r"(?P<value>[+-]?\s*[0-9]{1,9}(?:[.,][0-9]{1,9})?)"
 _UNIT = r"(?P<unit>[A-Za-zµ\"]{1,12})"
 _UNITS: dict[str, Unit] = {
     "mm": "mm", "um": "µm", "µm": "µm", "in": "inch", "inch": "inch", '"': "inch", "thou": "thou",

@@ -71,12 +71,16 @@ function act(): void {
   }
 }
 
+function bench(): void {
+  void router.push({ name: 'bench', params: { job: job.jobId, lens: lens.value } })
+}
+
 function typeOnLine(character: string): void {
   entry.type(entry.draft.value.text + character)
   line.value?.focus()
 }
 
-useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void undo.undo() })
+useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void undo.undo(), bench })
 </script>
 
 <template>

@@ -50,6 +50,12 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
         {{ one.label }}
       </button>
     </nav>
+    <RouterLink
+      :to="{ name: 'bench', params: { job: block.job.job_id, lens } }"
+      class="quiet inline-flex items-center text-sm"
+      title="Key B"
+      >Bench</RouterLink
+    >
     <p v-if="lens === 'protrusion'" class="ml-auto text-sm text-ink-soft" :title="limitsIn(otherSmall(unit))">
       {{ limits }}
     </p>

@@ -11,6 +11,7 @@ export interface KeyActions {
   type: (character: string) => void
   act: () => void
   undo: () => void
+  bench: () => void
 }
 
 export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, actions: KeyActions): void {
@@ -35,6 +36,7 @@ export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, a
     k: () => place.go({ lens: 'counterbore' }),
     w: () => togglePanel('why'),
     t: () => togglePanel('tape'),
+    b: actions.bench,
     Escape: () => place.go({ open: '' }),
   }
 

@@ -17,10 +17,10 @@ const { block, refusal } = job
 </script>
 
 <template>
-  <Teleport to="#header-job">
+  <Teleport v-if="!route.meta['full']" defer to="#header-job">
     <JobChips v-if="block" :block="block" />
   </Teleport>
-  <RouteRule v-if="block" :block="block" @marked="job.reload()" />
+  <RouteRule v-if="block && !route.meta['full']" :block="block" @marked="job.reload()" />
   <div v-if="refusal" class="px-5 py-2">
     <RefusalNote :refusal="refusal" />
     <RouterLink v-if="!block" to="/" class="link">To the floor: all jobs</RouterLink>

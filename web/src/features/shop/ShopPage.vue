@@ -10,6 +10,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import GaugeForm from './GaugeForm.vue'
 import PeopleList from './PeopleList.vue'
+import TalkingGauges from './TalkingGauges.vue'
 
 /** Gauges with what can be trusted in them, and the people who read them. */
 const { data: gauges, refusal, load } = useLoaded(() => ask(listGauges()))
@@ -62,6 +63,7 @@ const shown = (um: string | number) =>
           </tr>
         </tbody>
       </table>
+      <TalkingGauges class="mt-8" :gauges="gauges ?? []" />
       <GaugeForm
         :key="edited?.gauge_version_id ?? 'new'"
         class="mt-6"

@@ -20,6 +20,7 @@ const keys = [
   ['P  K', 'lens: protrusion, counterbore'],
   ['W', 'why: the arithmetic behind the state'],
   ['T', 'the whole tape'],
+  ['B', 'the bench: one position at a time, space takes what the gauge says'],
   ['?', 'this list'],
 ] as const
 

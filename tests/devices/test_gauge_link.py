@@ -1,0 +1,157 @@
+"""A gauge link against the simulated gauge: live, silent, wrong unit, dead and back again."""
+
+import threading
+import time
+from collections.abc import Callable, Iterator
+
+import pytest
+
+from vallostasis.cli import _demo_truth
+from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings, LinkState, is_gauge_address
+from vallostasis.devices.link_board import LinkBoard
+from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip, parse_tip
+
+PATIENCE_S = 20
+
+
+def _serve(port: int = 0) -> SimulatedGauge:
+    gauge = SimulatedGauge(port, _demo_truth, noise_um=0.5, step_um=2, seed=1)
+    threading.Thread(target=gauge.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True).start()
+    return gauge
+
+
+@pytest.fixture
+def gauge() -> Iterator[SimulatedGauge]:
+    gauge = _serve()
+    yield gauge
+    gauge.shutdown()
+    gauge.server_close()
+
+
+def _settings(gauge: SimulatedGauge, **other: str) -> LinkSettings:
+    fields = {"url": f"socket://127.0.0.1:{gauge.server_address[1]}", "line_pattern": "{value} {unit}", "unit": "mm",
+              **other}  # fmt: skip
+    return LinkSettings(**fields, simulated=True)  # type: ignore[arg-type]
+
+
+@pytest.fixture
+def link(gauge: SimulatedGauge) -> Iterator[GaugeLink]:
+    link = GaugeLink(_settings(gauge))
+    link.open()
+    yield link
+    link.close()
+
+
+def _until(link: GaugeLink, wanted: Callable[[LinkNow], bool]) -> LinkNow:
+    deadline = time.monotonic() + PATIENCE_S
+    pause = threading.Event()
+    while time.monotonic() < deadline:
+        now = link.now()
+        if wanted(now):
+            return now
+        pause.wait(0.02)
+    raise AssertionError(link.now())
+
+
+def _live(now: LinkNow) -> bool:
+    return now.state is LinkState.LIVE
+
+
+def test_the_tip_reads_the_hidden_truth_where_it_is_placed(gauge: SimulatedGauge, link: GaugeLink) -> None:
+    _until(link, _live)
+    link.place_tip("at 5 6h protrusion L6")
+    truth = ferry.standing_truth_um(5, 6, True, "L6", None, 0)
+    now = _until(link, lambda now: now.value is not None and abs(float(now.value.value_um) - truth) < 6)
+    assert now.value is not None
+    assert now.value.value_um % 2 == 0, "rounded to the step of the gauge"
+    # Cut to 8.898 with a 100 µm shim: flange 8.900 + 0.100 - 8.898, and what the cutter stopped short.
+    link.place_tip("at 5 6h protrusion L6 cut 8898 shim 100")
+    _until(link, lambda now: now.value is not None and abs(float(now.value.value_um) - 105) < 6)
+
+
+def test_a_silent_line_is_noticed_and_heard_again(gauge: SimulatedGauge, link: GaugeLink) -> None:
+    _until(link, _live)
+    gauge.hear("hush")
+    silent = _until(link, lambda now: now.state is LinkState.SILENT)
+    assert "sends nothing" in silent.message
+    gauge.hear("talk")
+    _until(link, _live)
+
+
+def test_the_unit_key_is_noticed(gauge: SimulatedGauge, link: GaugeLink) -> None:
+    _until(link, _live)
+    gauge.hear("unit inch")
+    wrong = _until(link, lambda now: now.state is LinkState.WRONG_UNIT)
+    assert "press its unit key" in wrong.message
+    gauge.hear("unit mm")
+    _until(link, _live)
+
+
+def test_a_pattern_that_does_not_fit_is_said_with_the_line(gauge: SimulatedGauge) -> None:
+    link = GaugeLink(_settings(gauge, line_pattern="01A{value}"))
+    link.open()
+    try:
+        now = _until(link, lambda now: now.state is LinkState.NOT_UNDERSTOOD)
+        assert "does not fit its line pattern" in now.message
+    finally:
+        link.close()
+
+
+def test_it_survives_death_and_return_of_the_gauge(gauge: SimulatedGauge, link: GaugeLink) -> None:
+    _until(link, _live)
+    port = gauge.server_address[1]
+    gauge.shutdown()
+    gauge.server_close()
+    _until(link, lambda now: now.state in (LinkState.LOST, LinkState.SILENT))
+    again = _serve(port)
+    try:
+        _until(link, _live)
+    finally:
+        again.shutdown()
+        again.server_close()
+
+
+def test_a_board_keeps_one_link_for_a_gauge_and_follows_its_settings(gauge: SimulatedGauge) -> None:
+    board = LinkBoard()
+    from uuid import uuid4
+
+    gauge_id = uuid4()
+    try:
+        assert board.now(gauge_id) is None
+        board.set_up(gauge_id, _settings(gauge))
+        first = board._links[gauge_id]
+        board.set_up(gauge_id, _settings(gauge))
+        assert board._links[gauge_id] is first
+        board.set_up(gauge_id, _settings(gauge, line_pattern="{value}{unit}"))
+        assert board._links[gauge_id] is not first
+        assert not first._thread.is_alive()
+    finally:
+        board.close()
+    assert board.now(gauge_id) is None
+
+
+@pytest.mark.parametrize(
+    ("line", "tip"),
+    [
+        ("at 5 6h protrusion L6", Tip(5, 6.0, "protrusion", "L6", None, 0.0)),
+        ("at 5 10.5h depth cut 8898", Tip(5, 10.5, "depth", "", 8898.0, 0.0)),
+        ("at 1 12h protrusion L1 cut 8898 shim 100", Tip(1, 12.0, "protrusion", "L1", 8898.0, 100.0)),
+        ("at five", None),
+        ("", None),
+    ],
+)
+def test_lines_that_place_the_tip(line: str, tip: Tip | None) -> None:
+    assert parse_tip(line) == tip
+
+
+@pytest.mark.parametrize("url", ["socket://127.0.0.1:8430", "/dev/ttyUSB0", "COM3"])
+def test_cables_and_lines_are_addresses(url: str) -> None:
+    assert is_gauge_address(url)
+
+
+@pytest.mark.parametrize(
+    "url", ["", "/etc/passwd", "/dev/sda", "spy:///dev/ttyUSB0?file=/tmp/x", "socket://a b:1", "loop://"]
+)
+def test_nothing_else_is_opened(url: str) -> None:
+    assert not is_gauge_address(url)

@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
+
+import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { useJob } from '@/shared/state/job'
+import { unit } from '@/shared/state/preferences'
+import { useUndo } from '@/shared/state/useUndo'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import { isTyping } from '@/shared/ui/typing'
+
+import BenchNumbers from './BenchNumbers.vue'
+import BenchRing from './BenchRing.vue'
+import BenchTop from './BenchTop.vue'
+import UnreadableForm from './UnreadableForm.vue'
+import { useBench } from './useBench'
+import { useGaugeValue } from './useGaugeValue'
+
+/** Full screen, one thing to measure now: hole, clock hand, what the gauge says, one large key. */
+const job = useJob()
+const undo = useUndo(job)
+const bench = useBench(job, undo)
+const { lens, quantity, spot, hole, taken, refusal, pass } = bench
+const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
+
+const block = computed(() => job.block.value)
+const setup = computed(() => block.value?.setups.find((one) => one.quantity === quantity.value))
+const gaugeNow = useGaugeValue(
+  job.jobId,
+  () => setup.value?.gauge.gauge_id ?? null,
+  () => spot.value,
+  () => quantity.value,
+)
+const { gauge, live, trouble } = gaugeNow
+const digits = computed(() => {
+  const value = gauge.value?.value_m
+  if (!live.value || typeof value !== 'number') return '– – –'
+  return lens.value === 'protrusion'
+    ? exactSmall(value, unit.value, { signed: true })
+    : lengthText(value, SIZE_WITH[unit.value])
+})
+const shownUnit = computed(() => (lens.value === 'protrusion' ? unit.value : SIZE_WITH[unit.value]))
+/** Where the tip stands on the ring, moving with the gauge. */
+const tip = computed(() => {
+  const value = gauge.value?.value_m
+  if (!live.value || spot.value === null || typeof value !== 'number') return null
+  return { hole: spot.value.hole, hour: spot.value.hour, value }
+})
+const allRead = computed(() => bench.missing.value.length === 0)
+
+function takeFromGauge(): void {
+  if (live.value && gauge.value) void bench.take({ text: gauge.value.text })
+}
+async function takeTyped(): Promise<void> {
+  if (await bench.take({ text: typed.value, typed: true })) typed.value = ''
+}
+const withoutField = (run: () => void) => (event: KeyboardEvent) => {
+  if (isTyping(event) || event.ctrlKey || event.metaKey) return
+  event.preventDefault()
+  run()
+}
+/** A pedal is a keyboard with one key: these are what pedals send. */
+onKeyStroke([' ', 'PageDown', 'F8'], withoutField(takeFromGauge))
+onKeyStroke(
+  ['ArrowRight', ']'],
+  withoutField(() => bench.step(1)),
+)
+onKeyStroke(
+  ['ArrowLeft', '['],
+  withoutField(() => bench.step(-1)),
+)
+onKeyStroke(
+  'r',
+  withoutField(() => void (refusal.value ? bench.again('repeat') : repeat())),
+)
+onKeyStroke(
+  'c',
+  withoutField(() => void (refusal.value ? bench.again('correct') : undefined)),
+)
+onKeyStroke('z', (event) => {
+  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void undo.undo()
+})
+
+function repeat(): void {
+  if (live.value && gauge.value) void bench.take({ text: gauge.value.text, readBefore: 'repeat' })
+}
+</script>
+
+<template>
+  <main v-if="block" class="flex min-h-screen flex-1 flex-col">
+    <BenchTop :block="block" :bench="bench" />
+    <div
+      class="grid flex-1 content-start gap-x-8 gap-y-2 px-4 py-2 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]"
+    >
+      <section class="min-w-0 lg:col-start-2" aria-label="Now">
+        <h1 class="text-2xl leading-tight font-bold sm:text-4xl">
+          <template v-if="spot">Hole {{ spot.hole }} at {{ spot.hour }} h</template>
+          <template v-else>Nothing to read: no liner is fitted</template>
+        </h1>
+        <p v-if="allRead && spot" class="text-lg text-in">
+          Every position is read{{ pass ? ' in this pass' : '' }}.
+        </p>
+        <p class="flex items-baseline gap-3" aria-live="off">
+          <span
+            class="num text-7xl leading-none font-bold sm:text-9xl"
+            :class="live ? '' : 'text-ink-soft'"
+            data-live
+            >{{ digits }}</span
+          >
+          <span class="text-3xl text-ink-soft">{{ shownUnit }}</span>
+        </p>
+        <p
+          class="min-h-6"
+          :class="trouble ? 'font-bold text-unsure' : 'text-ink-soft'"
+          role="status"
+          aria-label="Gauge"
+        >
+          {{ trouble || `${gauge?.name} · ${setup?.land}${setup?.hold_down ? `, ${setup.hold_down}` : ''}` }}
+        </p>
+        <RefusalChoices
+          class="my-2 text-lg"
+          :refusal="refusal"
+          @answer="bench.again"
+          @read-before="bench.again"
+        />
+        <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
+          <button
+            type="button"
+            class="act col-span-2 min-h-16 text-2xl"
+            :disabled="!live || !spot"
+            title="Space, or the pedal"
+            @click="takeFromGauge"
+          >
+            Take
+          </button>
+          <button
+            type="button"
+            class="quiet min-h-16 text-lg"
+            :disabled="!live || !spot"
+            title="R"
+            @click="repeat"
+          >
+            Repeat
+          </button>
+          <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="undo.undo()">
+            Undo
+          </button>
+        </div>
+        <p class="min-h-7 pt-2 text-lg" role="status" aria-label="Taken">
+          <template v-if="taken"
+            >taken: <b class="num">{{ taken }}</b></template
+          >
+        </p>
+      </section>
+      <BenchRing
+        class="mx-auto w-full max-w-64 sm:max-w-md lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:max-w-[min(40rem,74vh)]"
+        :hole="hole"
+        :lens="lens"
+        :hour="spot?.hour ?? null"
+        :preview="tip"
+      />
+      <section class="min-w-0 lg:col-start-2" aria-label="So far">
+        <BenchNumbers v-if="hole && spot" :block="block" :hole="hole" :hour="spot.hour" :lens="lens" />
+        <form class="mt-4 flex gap-3" @submit.prevent="takeTyped">
+          <label for="bench-typed" class="sr-only">Type a reading</label>
+          <input
+            id="bench-typed"
+            v-model="typed"
+            class="num min-h-14 w-full max-w-56 border-2 border-ink bg-sheet px-3 text-2xl"
+            autocomplete="off"
+            maxlength="60"
+            placeholder="or type it"
+          />
+          <button type="submit" class="quiet min-h-14 text-lg" :disabled="typed.trim() === ''">
+            Take typed
+          </button>
+        </form>
+        <UnreadableForm
+          v-if="hole && spot && lens === 'protrusion'"
+          :key="`${spot.hole}·${spot.hour}`"
+          :bench="bench"
+        />
+      </section>
+    </div>
+  </main>
+</template>

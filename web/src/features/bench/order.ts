@@ -1,0 +1,65 @@
+/** The order in which a block is measured: hole after hole, round the clock as the card says. */
+import type { BlockView, HoleView } from '@/api/generated'
+import type { Lens } from '@/shared/charts/rings'
+
+export interface Spot {
+  hole: number
+  hour: number
+}
+
+/** A pass that measures the block anew, whatever was read before; what it has done so far. */
+export interface Pass {
+  done: string[]
+}
+
+export const spotKey = (spot: Spot) => `${spot.hole}·${spot.hour}`
+
+/** Holes that can be read under a lens: protrusion needs a liner, a ledge can be read when the liner is out. */
+function readable(hole: HoleView, lens: Lens): boolean {
+  return lens === 'counterbore' || hole.liner !== null
+}
+
+export function allSpots(block: BlockView, lens: Lens): Spot[] {
+  return block.holes
+    .filter((hole) => readable(hole, lens))
+    .flatMap((hole) => block.card.required_hours.map((hour) => ({ hole: hole.number, hour })))
+}
+
+function isDone(block: BlockView, lens: Lens, spot: Spot, pass: Pass | null): boolean {
+  const hole = block.holes.find((one) => one.number === spot.hole)
+  if (!hole) return true
+  if (lens === 'protrusion' && hole.unreadable.some((one) => one.hour === spot.hour)) return true
+  if (pass) return pass.done.includes(spotKey(spot))
+  const marks = lens === 'protrusion' ? hole.marks : hole.parts.ledge_depths
+  return marks.some((mark) => mark.hour === spot.hour)
+}
+
+export function missingSpots(block: BlockView, lens: Lens, pass: Pass | null): Spot[] {
+  return allSpots(block, lens).filter((spot) => !isDone(block, lens, spot, pass))
+}
+
+/** The next spot to read after one, coming round again to what was left out; null when nothing is missing. */
+export function nextSpot(block: BlockView, lens: Lens, after: Spot | null, pass: Pass | null): Spot | null {
+  const order = allSpots(block, lens)
+  const missing = new Set(missingSpots(block, lens, pass).map(spotKey))
+  const at = after === null ? -1 : order.findIndex((spot) => spotKey(spot) === spotKey(after))
+  const turned = [...order.slice(at + 1), ...order.slice(0, at + 1)]
+  return turned.find((spot) => missing.has(spotKey(spot))) ?? null
+}
+
+/** One spot on or back in the order, whether it is missing or not. */
+export function stepSpot(block: BlockView, lens: Lens, from: Spot | null, step: 1 | -1): Spot | null {
+  const order = allSpots(block, lens)
+  if (order.length === 0) return null
+  const at = from === null ? (step > 0 ? -1 : 0) : order.findIndex((spot) => spotKey(spot) === spotKey(from))
+  return order[(at + step + order.length) % order.length] ?? null
+}
+
+/** What is missing, hole by hole, in words: "5 at 6h, 9h". */
+export function missingInWords(spots: Spot[]): string {
+  const byHole = new Map<number, number[]>()
+  for (const spot of spots) byHole.set(spot.hole, [...(byHole.get(spot.hole) ?? []), spot.hour])
+  return [...byHole]
+    .map(([hole, hours]) => `${hole} at ${hours.map((hour) => `${hour}h`).join(', ')}`)
+    .join(' · ')
+}

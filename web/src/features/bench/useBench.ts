@@ -1,0 +1,178 @@
+/** The bench: one spot to read now, taken from the gauge or typed, then the next one by itself. */
+import { useLocalStorage } from '@vueuse/core'
+import { computed, type ComputedRef, ref, type Ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
+import { type HoleView, markUnreadable, type Quantity, takeReading } from '@/api/generated'
+import type { Lens } from '@/shared/charts/rings'
+import { bareUnit } from '@/shared/format/bareUnit'
+import type { JobNow } from '@/shared/state/job'
+import { personId, unit } from '@/shared/state/preferences'
+import type { Undo } from '@/shared/state/useUndo'
+
+import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
+import { tell } from './readBack'
+
+type ReadBefore = '' | 'repeat' | 'correct' | 'new pass'
+interface TakeAs {
+  text: string
+  confirmed?: boolean
+  readBefore?: ReadBefore
+  /** A typed number without a unit; what a gauge sends has its own. */
+  typed?: boolean
+}
+
+export interface Bench {
+  lens: ComputedRef<Lens>
+  quantity: ComputedRef<Quantity>
+  spot: ComputedRef<Spot | null>
+  hole: ComputedRef<HoleView | null>
+  missing: ComputedRef<Spot[]>
+  pass: Ref<Pass | null>
+  taken: Ref<string>
+  refusal: Ref<Refusal | null>
+  go: (spot: Spot | null) => void
+  step: (by: 1 | -1) => void
+  take: (as: TakeAs) => Promise<boolean>
+  again: (answer: Suggestion | ReadBefore) => Promise<boolean>
+  sayUnreadable: (unreadable: boolean, reason: string) => Promise<boolean>
+  startPass: () => void
+}
+
+export function useBench(job: JobNow, undo: Undo): Bench {
+  const route = useRoute()
+  const router = useRouter()
+  const lens = computed<Lens>(() => (route.params['lens'] === 'counterbore' ? 'counterbore' : 'protrusion'))
+  const quantity = computed<Quantity>(() =>
+    lens.value === 'counterbore' ? 'counterbore depth' : 'protrusion',
+  )
+  const passes = useLocalStorage<Record<string, Pass | null>>(`vallo-pass-${job.jobId}`, {})
+  const pass = computed({
+    get: () => passes.value[lens.value] ?? null,
+    set: (now) => (passes.value = { ...passes.value, [lens.value]: now }),
+  })
+  const taken = ref('')
+  const refusal = ref<Refusal | null>(null)
+  let asked: TakeAs | null = null
+  let busy = false
+
+  const spot = computed<Spot | null>(() => {
+    const hole = Number(route.params['hole'])
+    const hour = Number(route.query['at'])
+    if (hole && hour) return { hole, hour }
+    return job.block.value ? nextSpot(job.block.value, lens.value, null, pass.value) : null
+  })
+  const hole = computed(() => job.block.value?.holes.find((one) => one.number === spot.value?.hole) ?? null)
+  const missing = computed(() =>
+    job.block.value ? missingSpots(job.block.value, lens.value, pass.value) : [],
+  )
+
+  function go(to: Spot | null): void {
+    refusal.value = null
+    void router.replace({
+      name: 'bench',
+      params: { job: job.jobId, lens: lens.value, hole: to === null ? '' : String(to.hole) },
+      query: to === null ? {} : { at: String(to.hour) },
+    })
+  }
+
+  function step(by: 1 | -1): void {
+    if (job.block.value) go(stepSpot(job.block.value, lens.value, spot.value, by))
+  }
+
+  /** The first reading of a hole in a pass of its own opens a new set; positions done before do not count. */
+  function opensSet(at: Spot): boolean {
+    const done = pass.value?.done
+    return done !== undefined && !done.some((key) => key.startsWith(`${at.hole}·`))
+  }
+
+  async function take(as: TakeAs): Promise<boolean> {
+    const at = spot.value
+    if (at === null || busy) return false
+    busy = true
+    refusal.value = null
+    asked = as
+    try {
+      const reading = await ask(
+        takeReading({
+          path: { job_id: job.jobId },
+          body: {
+            reading_id: crypto.randomUUID(),
+            quantity: quantity.value,
+            hole: at.hole,
+            hour: at.hour,
+            text: as.text,
+            bare_unit: bareUnit(quantity.value, unit.value),
+            confirmed: as.confirmed ?? false,
+            read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+            new_pass: as.readBefore === 'new pass' || opensSet(at),
+            person_id: personId.value,
+          },
+        }),
+      )
+      undo.took(reading.reading_id, [])
+      await settle(at, reading.typed)
+      return true
+    } catch (error) {
+      refusal.value = asRefusal(error)
+      tell(refusal.value.message, false)
+      return false
+    } finally {
+      busy = false
+    }
+  }
+
+  async function settle(at: Spot, words: string): Promise<void> {
+    if (pass.value) pass.value = { done: [...new Set([...pass.value.done, spotKey(at)])] }
+    taken.value = `${at.hole} at ${at.hour}h: ${words}`
+    tell(words, true)
+    await job.reload()
+    const next = job.block.value ? nextSpot(job.block.value, lens.value, at, pass.value) : null
+    if (next !== null) go(next)
+    else if (pass.value) pass.value = null
+  }
+
+  function again(answer: Suggestion | ReadBefore): Promise<boolean> {
+    if (asked === null) return Promise.resolve(false)
+    if (typeof answer === 'string') return take({ ...asked, readBefore: answer })
+    return take({ ...asked, text: answer.text || asked.text, confirmed: answer.confirm })
+  }
+
+  async function sayUnreadable(unreadable: boolean, reason: string): Promise<boolean> {
+    const at = spot.value
+    if (at === null || hole.value === null) return false
+    try {
+      const body = { hour: at.hour, unreadable, reason, person_id: personId.value }
+      await ask(markUnreadable({ path: { hole_id: hole.value.hole_id }, body }))
+      refusal.value = null
+      await (unreadable ? settle(at, 'cannot be read') : job.reload())
+      return true
+    } catch (error) {
+      refusal.value = asRefusal(error)
+      return false
+    }
+  }
+
+  function startPass(): void {
+    pass.value = { done: [] }
+    if (job.block.value) go(nextSpot(job.block.value, lens.value, null, pass.value))
+  }
+
+  return {
+    lens,
+    quantity,
+    spot,
+    hole,
+    missing,
+    pass,
+    taken,
+    refusal,
+    go,
+    step,
+    take,
+    again,
+    sayUnreadable,
+    startPass,
+  }
+}
