@@ -3,10 +3,12 @@
 import contextlib
 import json
 import logging
+import os
 import signal
 import socket
 import subprocess
 import sys
+import threading
 from collections.abc import Iterator
 from pathlib import Path
 from types import FrameType
@@ -47,7 +49,10 @@ def start(port: Port = DEFAULT_PORT) -> None:
 
 
 @app.command()
-def gauge(port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
+def gauge(
+    port: GaugePort = DEFAULT_GAUGE_PORT,
+    parent: Annotated[int | None, typer.Option(help="End when the process of this number ends.")] = None,
+) -> None:
     """Be the demo's depth gauge: streams readings of the demo block over TCP until it is stopped."""
     truth = ferry.GAUGES[0]
     signal.signal(signal.SIGTERM, _stop)
@@ -58,7 +63,16 @@ def gauge(port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
             raise MachineError(f"Port {port} is taken: choose another with --port.") from None
         with server:
             say(f"{truth.name} talks at socket://127.0.0.1:{port}")
+            if parent is not None:
+                threading.Thread(target=_stop_with_parent, args=(server, parent), daemon=True).start()
             server.serve_forever()
+
+
+def _stop_with_parent(server: SimulatedGauge, parent: int) -> None:
+    """End with the application, even when it was killed and could not say goodbye."""
+    while os.getppid() == parent and not server.stopping.wait(0.5):
+        pass
+    server.shutdown()
 
 
 def _demo_truth(tip: Tip) -> float:
@@ -154,7 +168,9 @@ def _refuse_taken_port(port: int) -> None:
 @contextlib.contextmanager
 def _demo_gauge(port: int) -> Iterator[None]:
     """Run the simulated gauge as a process of its own; it goes with the application."""
-    process = subprocess.Popen([sys.executable, "-m", "vallostasis.cli", "gauge", "--port", str(port)])
+    process = subprocess.Popen(
+        [sys.executable, "-m", "vallostasis.cli", "gauge", "--port", str(port), "--parent", str(os.getpid())]
+    )
     try:
         yield
     finally:

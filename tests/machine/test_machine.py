@@ -107,7 +107,7 @@ def test_a_stale_client_is_found_file_by_file(tmp_path: Path) -> None:
 
 def _start(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:
     return subprocess.Popen(
-        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port)],
+        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port), "--gauge-port", str(_free_port())],
         env={**os.environ, "VALLO_DATA": str(folder), **environment},
         cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
     )  # fmt: skip
@@ -135,12 +135,16 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     assert (health["database"], health["schema_version"]) == ("up", 2)
     jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
     assert [strip["job"]["name"] for strip in jobs] == ["Ferry Lanthorn"]
+    link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links").json()[0]
+    gauge_port = int(link["url"].rpartition(":")[2])
     process.send_signal(stop)
     said, _ = process.communicate(timeout=START_SECONDS)
     assert process.returncode == 0, said
     assert f"http://127.0.0.1:{port}/" in said
     assert "Traceback" not in said
     assert not _postgres_runs(folder)
+    with pytest.raises(ConnectionRefusedError, match="refused"):
+        socket.create_connection(("127.0.0.1", gauge_port))
 
 
 def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) -> None:
