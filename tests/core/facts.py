@@ -89,7 +89,12 @@ class Story:
         return row.cut_id
 
     def read(
-        self, quantity: Quantity, target: UUID, values_um: tuple[float, ...], after_cut: UUID | None = None
+        self,
+        quantity: Quantity,
+        target: UUID,
+        values_um: tuple[float, ...],
+        after_cut: UUID | None = None,
+        hours: tuple[float, ...] = HOURS,
     ) -> list[UUID]:
         """One set of readings round the clock of a fitting, a ledge or a flange."""
         kind = {Quantity.PROTRUSION: "fitting_id", Quantity.COUNTERBORE_DEPTH: "hole_id", Quantity.FLANGE_THICKNESS:
@@ -99,7 +104,7 @@ class Story:
         self._add("sets", replace(opened, **{kind: target}))
         ids = []
         for number, value in enumerate(values_um):
-            hour = None if quantity is Quantity.FLANGE_THICKNESS else HOURS[number % 4]
+            hour = None if quantity is Quantity.FLANGE_THICKNESS else hours[number % len(hours)]
             row = Reading(uuid4(), opened.reading_set_id, hour, Decimal(str(value)), str(value), "µm", WHEN, "Wren",
                           self._next())  # fmt: skip
             self._add("readings", row)

@@ -7,14 +7,17 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.counterbore.hole_plan import depth_window, expected_after_cut
+from vallostasis.core.counterbore.ledge_report import LedgeReport, report_ledge
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.clock import hour_of_angle
 from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.uncertainty import standard_of_mean
 from vallostasis.core.needs import Action, Need
 from vallostasis.core.protrusion.measured import (
     hole_parts,
     measured_hole,
     readings_by_hour,
+    trust_of_set,
 )
 from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
 from vallostasis.core.records import Cut, FittedShim, Hole, Liner
@@ -58,10 +61,22 @@ class Mark(BaseModel):
 
 
 class DepthMark(BaseModel):
-    """Ledge depth from the deck at one clock position. [m]"""
+    """Ledge depth from the deck at one clock position; worn when it lies deeper than the plane beyond U. [m]"""
 
     hour: float
     depth_m: float
+    expanded_m: float
+    worn: bool
+
+
+class LedgeView(BaseModel):
+    """What the depths of a ledge say together. [m]"""
+
+    squareness_m: float = Field(description="High to low of the fitted plane. [m]")
+    squareness_expanded_m: float
+    deepest_hour: float
+    left_m: float | None = Field(description="Ledge left at its deepest reading. [m]")
+    left_expanded_m: float | None
 
 
 class NeedView(BaseModel):
@@ -91,6 +106,7 @@ class PartsView(BaseModel):
     flange_m: float | None
     ledge_m: float | None = Field(description="Depth of the plane the flange rests on. [m]")
     ledge_depths: list[DepthMark]
+    ledge: LedgeView | None = Field(description="Null with fewer than three positions.")
     least_depth_m: float | None = Field(description="Ledge depth at which the liner stands at its greatest. [m]")
     greatest_depth_m: float | None = Field(description="Ledge depth at which the liner stands at its least. [m]")
     planes_differ: bool = Field(description="Fitted and supporting plane of the ledge differ by more than U.")
@@ -205,10 +221,22 @@ def _parts_view(facts: JobFacts, hole: Hole) -> PartsView:
     depths = () if depth_set is None else readings_by_hour(facts, depth_set)
     least_depth, greatest_depth = depth_window(facts, hole)
     k = facts.card.coverage_factor
+    report = report_ledge(facts, hole)
+    worn = () if report is None else report.worn_hours
+    trust = None if depth_set is None else trust_of_set(facts, depth_set)
     return PartsView(
         flange_m=None if parts.flange is None else parts.flange.size_m,
         ledge_m=None if parts.ledge is None else parts.ledge.depth_m,
-        ledge_depths=[DepthMark(hour=depth.hour, depth_m=depth.mean_m) for depth in depths],
+        ledge_depths=[
+            DepthMark(
+                hour=depth.hour,
+                depth_m=depth.mean_m,
+                expanded_m=0.0 if trust is None else k * standard_of_mean(trust, len(depth.values_m)),
+                worn=depth.hour in worn,
+            )
+            for depth in depths
+        ],
+        ledge=None if report is None else _ledge_view(report, k),
         least_depth_m=least_depth,
         greatest_depth_m=greatest_depth,
         planes_differ=parts.ledge is not None and parts.ledge.planes_differ,
@@ -219,4 +247,15 @@ def _parts_view(facts: JobFacts, hole: Hole) -> PartsView:
         residual_expanded_m=None if residual is None else residual.expanded_m,
         agrees=None if residual is None else residual.agrees,
         missing=list(parts.missing),
+    )
+
+
+def _ledge_view(report: LedgeReport, k: float) -> LedgeView:
+    left = report.left
+    return LedgeView(
+        squareness_m=report.squareness_m,
+        squareness_expanded_m=report.squareness_expanded_m,
+        deepest_hour=report.deepest_hour,
+        left_m=None if left is None else left.size_m,
+        left_expanded_m=None if left is None else k * left.standard_m,
     )

@@ -17,6 +17,7 @@ from vallostasis.core.counterbore.cut_plan import (
     fixed_cut_outcomes,
     plan_cut,
 )
+from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
@@ -115,11 +116,8 @@ def _greatest_depth(card: SpecCard) -> float | None:
 
 def _ledge_left(card: SpecCard, plan: CutPlan) -> Part | None:
     """Ledge that is left under the cut, as sure as the stop; None where the card does not say. [m]"""
-    nominal, left = card.seat.counterbore_nominal.metres, card.seat.ledge_at_nominal.metres
-    if nominal is None or left is None:
-        return None
     standard = by_stop_standard(plan.from_touch_off_m, cutter_trust(card), StackTrust(0.0, 0.0, 0.0))
-    return Part("ledge left", left - (plan.depth_m - nominal), standard)
+    return ledge_left(card, plan.depth_m, standard)
 
 
 def cutter_trust(card: SpecCard) -> CutterTrust:

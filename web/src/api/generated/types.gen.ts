@@ -721,7 +721,7 @@ export type DecisionRequest = {
 /**
  * DepthMark
  *
- * Ledge depth from the deck at one clock position. [m]
+ * Ledge depth from the deck at one clock position; worn when it lies deeper than the plane beyond U. [m]
  */
 export type DepthMark = {
     /**
@@ -732,6 +732,14 @@ export type DepthMark = {
      * Depth M
      */
     depth_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Worn
+     */
+    worn: boolean;
 };
 
 /**
@@ -1479,6 +1487,38 @@ export type Layout = {
 };
 
 /**
+ * LedgeView
+ *
+ * What the depths of a ledge say together. [m]
+ */
+export type LedgeView = {
+    /**
+     * Squareness M
+     *
+     * High to low of the fitted plane. [m]
+     */
+    squareness_m: number;
+    /**
+     * Squareness Expanded M
+     */
+    squareness_expanded_m: number;
+    /**
+     * Deepest Hour
+     */
+    deepest_hour: number;
+    /**
+     * Left M
+     *
+     * Ledge left at its deepest reading. [m]
+     */
+    left_m: number | null;
+    /**
+     * Left Expanded M
+     */
+    left_expanded_m: number | null;
+};
+
+/**
  * Length
  *
  * A length as typed on the card and its exact value [µm].
@@ -1877,6 +1917,10 @@ export type PartsView = {
      * Ledge Depths
      */
     ledge_depths: Array<DepthMark>;
+    /**
+     * Null with fewer than three positions.
+     */
+    ledge: LedgeView | null;
     /**
      * Least Depth M
      *

@@ -135,7 +135,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
               >{{ hole.state === 'in' ? 'is in' : hole.reason || hole.state }}</span
             >
           </h2>
-          <HoleSummary :hole="hole" />
+          <HoleSummary :hole="hole" :lens="lens" />
           <HoleSection :block="block" :hole="hole" :hour="hour" :preview-value="previewHere?.value ?? null" />
           <HoleNeeds class="mt-2" :hole="hole" @act="act" @why="place.go({ open: 'why' })" />
         </template>

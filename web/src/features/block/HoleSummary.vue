@@ -2,13 +2,16 @@
 import { computed } from 'vue'
 
 import type { HoleView } from '@/api/generated'
+import type { Lens } from '@/shared/charts/rings'
 import { sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
-/** Mean, tilt with its high side, and what the parts give, in one line. */
-const props = defineProps<{ hole: HoleView }>()
+/** The hole in one line: mean, tilt and what the parts give, or how its ledge stands. */
+const props = defineProps<{ hole: HoleView; lens: Lens }>()
 
-const words = computed(() => {
+const words = computed(() => (props.lens === 'protrusion' ? protrusionWords() : ledgeWords()))
+
+function protrusionWords(): string {
   const { mean_m, mean_expanded_m, high_to_low_m, high_side_hour, parts, least_m, greatest_m } = props.hole
   const limits = [least_m, greatest_m]
   const said: string[] = []
@@ -24,7 +27,21 @@ const words = computed(() => {
   }
   if (parts.between_m > 0) said.push(`${sizeText(parts.between_m, unit.value)} between, counted once`)
   return said.join(' · ')
-})
+}
+
+function ledgeWords(): string {
+  const { ledge, ledge_depths, ledge_m } = props.hole.parts
+  if (ledge === null)
+    return ledge_depths.length ? 'three positions or more show how square it is' : 'ledge not measured'
+  const square = smallText(ledge.squareness_m, ledge.squareness_expanded_m, unit.value, { signed: false })
+  const said = [`ledge square within ${square}, deepest at ${nearestHalf(ledge.deepest_hour)}h`]
+  const worn = ledge_depths.filter((depth) => depth.worn).map((depth) => `${depth.hour}h`)
+  if (worn.length) said.push(`worn at ${worn.join(', ')}`)
+  if (ledge_m !== null) said.push(`flange rests at ${sizeText(ledge_m, unit.value)}`)
+  if (ledge.left_m !== null)
+    said.push(`${sizeText(ledge.left_m, unit.value, ledge.left_expanded_m)} of ledge left`)
+  return said.join(' · ')
+}
 
 /** Clock positions are typed to the half hour; 0 is written 12. */
 function nearestHalf(hour: number): number {

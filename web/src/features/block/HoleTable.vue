@@ -8,8 +8,9 @@ import { SIZE_WITH, lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 
+import LedgeCells from './LedgeCells.vue'
+
 import type { Lens } from '@/shared/charts/rings'
-import { meanDepth } from '@/shared/charts/rings'
 
 /** Every hole in numbers; the unit stands once above. */
 const props = defineProps<{ block: BlockView; lens: Lens; chosen: number | null }>()
@@ -58,16 +59,20 @@ const STATE_TONE = {
         <th v-for="hour in hours" :key="hour" scope="col" class="px-2 text-right font-normal">
           {{ hourText(hour) }}
         </th>
-        <th scope="col" class="px-2 text-right font-normal">mean</th>
+        <th v-if="lens === 'protrusion'" scope="col" class="px-2 text-right font-normal">mean</th>
         <template v-if="lens === 'protrusion'">
           <th scope="col" class="px-2 text-right font-normal">round</th>
           <th scope="col" class="px-2 text-right font-normal">to next</th>
         </template>
-        <th v-else scope="col" class="px-2 text-right font-normal">flange rests at</th>
+        <template v-else>
+          <th scope="col" class="px-2 text-right font-normal">square</th>
+          <th scope="col" class="px-2 text-right font-normal">rests at</th>
+          <th scope="col" class="px-2 text-right font-normal">ledge left</th>
+          <th scope="col" class="px-2 text-right font-normal">parts give</th>
+          <th scope="col" class="px-2 text-right font-normal">measured</th>
+        </template>
         <th scope="col" class="px-3 text-left font-normal">liner</th>
-        <th scope="col" class="px-2 text-left font-normal">
-          {{ lens === 'protrusion' ? 'state' : 'ledge' }}
-        </th>
+        <th v-if="lens === 'protrusion'" scope="col" class="px-2 text-left font-normal">state</th>
       </tr>
     </thead>
     <tbody>
@@ -78,7 +83,12 @@ const STATE_TONE = {
         :class="hole.number === chosen ? 'bg-act-wash' : 'hover:bg-sheet'"
         @click="emit('choose', hole.number, null)"
       >
-        <th scope="row" class="py-1.5 pl-2 text-left">{{ hole.number }}</th>
+        <th scope="row" class="py-1.5 pl-2 text-left whitespace-nowrap">
+          {{ hole.number
+          }}<span v-if="lens === 'counterbore' && hole.last_cut" class="ml-2 text-xs font-normal text-part"
+            >cut {{ hole.last_cut.typed }}</span
+          >
+        </th>
         <td
           v-for="hour in hours"
           :key="hour"
@@ -86,7 +96,13 @@ const STATE_TONE = {
           @click.stop="emit('choose', hole.number, hour)"
         >
           <template v-if="lens === 'counterbore'">
-            <span v-if="depthAt(hole, hour)" class="num">{{ size(depthAt(hole, hour)?.depth_m ?? 0) }}</span>
+            <span
+              v-if="depthAt(hole, hour)"
+              class="num"
+              :class="depthAt(hole, hour)?.worn && 'font-bold text-unsure'"
+              :title="depthAt(hole, hour)?.worn ? 'worn: deeper than the plane of the ledge' : undefined"
+              >{{ size(depthAt(hole, hour)?.depth_m ?? 0) }}</span
+            >
             <span v-else class="text-ink-soft">–</span>
           </template>
           <span v-else-if="markAt(hole, hour)" :class="TONE[markAt(hole, hour)?.state ?? 'in']">
@@ -128,14 +144,7 @@ const STATE_TONE = {
             <span v-else class="text-ink-soft">–</span>
           </td>
         </template>
-        <template v-else>
-          <td class="num px-2 text-right font-bold">
-            {{ meanDepth(hole) === null ? '–' : size(meanDepth(hole) ?? 0) }}
-          </td>
-          <td class="num px-2 text-right">
-            {{ hole.parts.ledge_m === null ? '–' : size(hole.parts.ledge_m) }}
-          </td>
-        </template>
+        <LedgeCells v-else :hole="hole" />
         <td class="px-3 whitespace-nowrap">
           {{ hole.liner?.mark ?? '–'
           }}<span v-if="hole.shims.length" class="text-part">
@@ -146,10 +155,6 @@ const STATE_TONE = {
           <StateGate :state="hole.state" class="mr-1 inline align-[-3px]" />{{
             hole.state === 'in' ? 'in' : hole.reason || hole.state
           }}
-        </td>
-        <td v-else class="px-2 text-ink-soft">
-          {{ hole.last_cut ? `cut to ${hole.last_cut.typed}` : 'as found'
-          }}{{ hole.parts.planes_differ ? ' · not flat' : '' }}
         </td>
       </tr>
     </tbody>

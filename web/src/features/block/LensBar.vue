@@ -60,8 +60,8 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
       {{ limits }}
     </p>
     <p v-else class="ml-auto text-sm text-ink-soft">
-      {{ SIZE_WITH[unit] }} from the deck · rings: ledge depths that put the liner at its greatest and its
-      least
+      depths in {{ SIZE_WITH[unit] }} from the deck, the rest in {{ unit }} · dashed: least depth for its
+      liner
     </p>
     <p v-for="head in averages" :key="head.holes.join()" class="w-full text-right text-sm text-ink-soft">
       holes {{ head.holes.join(', ') }} average

@@ -38,7 +38,11 @@ function depthRing(hole: HoleView): Ring {
   return {
     least: hole.parts.least_depth_m,
     greatest: hole.parts.greatest_depth_m,
-    marks: hole.parts.ledge_depths.map((depth) => ({ hour: depth.hour, value: depth.depth_m, state: 'in' })),
+    marks: hole.parts.ledge_depths.map((depth) => ({
+      hour: depth.hour,
+      value: depth.depth_m,
+      state: depth.worn ? 'cannot tell' : 'in',
+    })),
     expected: null,
   }
 }
