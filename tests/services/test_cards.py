@@ -1,15 +1,19 @@
 """Spec cards: field by field, version by version."""
 
 from dataclasses import replace
-from uuid import UUID
+from uuid import UUID, uuid4
 
 import pytest
 
-from vallostasis.core.spec_card import CardUnit, Length, Limit, SourceStatus, SpecCard
+from tests.services.test_demo_story import take
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.spec_card import Arrangement, CardUnit, Length, Limit, SourceStatus, SpecCard, bank_rows
 from vallostasis.demo.ferry_lanthorn import spec_card
-from vallostasis.services import block, spec_cards
+from vallostasis.services import block, fitting, spec_cards
+from vallostasis.services.jobs import add_liner, take_in_job
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import jobs
+from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
 
@@ -54,6 +58,47 @@ def test_what_is_wrong_is_said_at_its_field(card: SpecCard, field: str, words: s
     assert words in _problems(card)[field]
 
 
+def _v8(**layout: object) -> SpecCard:
+    card = spec_card()
+    banks = ((1, 3, 5, 7), (2, 4, 6, 8))
+    fields = {"arrangement": Arrangement.V, "holes": 8, "banks": banks, "heads": banks, "bank_angle_deg": 60.0}
+    return replace(card, name="V8", layout=replace(card.layout, **{**fields, **layout}))  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(
+    ("layout", "field", "words"),
+    [
+        ({"banks": ((1, 3, 5, 7),)}, "layout.banks", "two banks"),
+        ({"banks": ((1, 3, 5, 7), (2, 4, 6, 6))}, "layout.banks", "1 to 8"),
+        ({"bank_angle_deg": None}, "layout.bank_angle_deg", "needs its bank angle"),
+        ({"bank_angle_deg": 200.0}, "layout.bank_angle_deg", "up to 180"),
+    ],
+)
+def test_a_v_names_what_its_banks_need(layout: dict[str, object], field: str, words: str) -> None:
+    assert words in _problems(_v8(**layout))[field]
+
+
+def test_rows_of_a_block_follow_its_arrangement() -> None:
+    assert bank_rows(_v8().layout) == ((1, 3, 5, 7), (2, 4, 6, 8))
+    assert bank_rows(spec_card().layout) == ((1, 2, 3, 4, 5, 6),)
+
+
+def test_neighbours_in_a_v_are_next_to_each_other_on_their_bank(demo: Conn, wren: UUID) -> None:
+    """Numbered across the banks, 1 stands next to 3 under one head, never next to 2."""
+    card_id = spec_cards.add_card(demo, _v8(), wren)
+    job_id = take_in_job(demo, jobs.NewJob("V-1", "V8", "", "", ""), card_id, wren)
+    holes = {hole.number: hole for hole in load_job_facts(demo, job_id).holes}
+    for number, hundredths in ((1, "6.0"), (2, "11.5"), (3, "6.5")):
+        add_liner(demo, job_id, f"V{number}", "", "")
+        fitting.record_fitting(demo, holes[number].hole_id, uuid4(), f"V{number}", (), wren)
+        for hour in (12.0, 3.0, 6.0, 9.0):
+            take(demo, job_id, wren, hundredths, hole=number, hour=hour)
+    judged = block.block_of_job(demo, job_id).judgement.holes
+    assert [rule.where for rule in judged[0].rules if rule.rule == "difference to neighbour"] == ["hole 3"]
+    assert [rule.where for rule in judged[1].rules if rule.rule == "difference to neighbour"] == []
+    assert [hole.state for hole in judged[:3]] == [State.IN, State.IN, State.IN]
+
+
 def test_all_problems_come_at_once() -> None:
     card = _limits(least_without_shim=_own(""), greatest_with_shim=_own("wide"))
     assert set(_problems(card)) == {"limits.least_without_shim", "limits.greatest_with_shim"}
@@ -94,8 +139,6 @@ def test_a_new_version_judges_only_when_chosen_and_says_what_changes(demo: Conn,
 
 
 def test_a_job_number_is_given_once(demo: Conn, demo_job: UUID, wren: UUID) -> None:
-    from vallostasis.services.jobs import take_in_job
-
     card_id = block.block_of_job(demo, demo_job).facts.card_version.spec_card_id
     with pytest.raises(Refused, match="is taken"):
         take_in_job(demo, jobs.NewJob("26-031", "Again", "", "", ""), card_id, wren)

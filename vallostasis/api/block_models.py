@@ -6,6 +6,7 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from vallostasis.api.hole_models import HoleView, RuleView, hole_view
+from vallostasis.api.layout_models import LayoutView, layout_fields
 from vallostasis.api.setup_models import SetupView, setup_view
 from vallostasis.api.tape_models import DoneRow, ReadingRow, done_rows, reading_rows
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
@@ -38,7 +39,7 @@ class StageView(BaseModel):
     waits_for: str
 
 
-class CardView(BaseModel):
+class CardView(LayoutView):
     """What the block view needs of the spec card."""
 
     version: CardVersion
@@ -47,12 +48,6 @@ class CardView(BaseModel):
     engine: str
     unit: CardUnit
     construction: str
-    holes: int
-    heads: list[list[int]]
-    numbering: str
-    twelve_o_clock: str
-    bore_pitch_m: float
-    bore_m: float
     required_hours: list[float]
     land: str
     lands: list[tuple[str, float, str]]
@@ -138,18 +133,13 @@ def card_view(facts: JobFacts, newest_version: int) -> CardView:
     card = facts.card
     without, with_shim = limits_for(card, False), limits_for(card, True)
     return CardView(
+        **layout_fields(card.layout),
         version=facts.card_version,
         newest_version=newest_version,
         name=card.name,
         engine=card.engine,
         unit=card.unit,
         construction=card.construction.value,
-        holes=card.layout.holes,
-        heads=[list(head) for head in card.layout.heads],
-        numbering=card.layout.numbering,
-        twelve_o_clock=card.layout.twelve_o_clock,
-        bore_pitch_m=card.layout.bore_pitch.metres,
-        bore_m=card.layout.bore.metres,
         required_hours=list(card.measuring.required_hours),
         land=card.measuring.land,
         lands=[(land.name, land.raised.metres, land.note) for land in card.lands],

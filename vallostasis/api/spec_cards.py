@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.layout_models import LayoutView, layout_fields
 from vallostasis.core.records import CardVersion
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.services import spec_cards
@@ -21,9 +22,7 @@ class CardSummary(BaseModel):
     version: CardVersion
     name: str
     engine: str
-    holes: int
-    numbering: str
-    twelve_o_clock: str
+    layout: LayoutView
 
 
 class CardWithVersions(BaseModel):
@@ -55,9 +54,7 @@ def list_cards(conn: Conn) -> list[CardSummary]:
             version=version,
             name=card.name,
             engine=card.engine,
-            holes=card.layout.holes,
-            numbering=card.layout.numbering,
-            twelve_o_clock=card.layout.twelve_o_clock,
+            layout=LayoutView(**layout_fields(card.layout)),
         )
         for version, card in spec_cards.list_cards(conn)
     ]

@@ -78,7 +78,11 @@ class Limit:
 
 @dataclass(frozen=True, slots=True)
 class Layout:
-    """Where the holes stand: arrangement, numbering, heads by hole number, what lies at 12 h."""
+    """Where the holes stand: arrangement, numbering, heads by hole number, what lies at 12 h.
+
+    ``banks`` of a V list the hole numbers of each bank from the front, which is also the numbering
+    scheme; the second bank stands ``bank_offset`` further back.
+    """
 
     arrangement: Arrangement
     holes: int
@@ -88,6 +92,8 @@ class Layout:
     bore_pitch: Length
     bore: Length
     bank_angle_deg: float | None = None
+    banks: tuple[tuple[int, ...], ...] = ()
+    bank_offset: Length = Length("0")
 
 
 @dataclass(frozen=True, slots=True)
@@ -220,6 +226,13 @@ def hole_numbers(card: SpecCard) -> tuple[int, ...]:
     return tuple(range(1, card.layout.holes + 1))
 
 
+def bank_rows(layout: Layout) -> tuple[tuple[int, ...], ...]:
+    """Hole numbers bank by bank from the front; one row for a block in line."""
+    if layout.arrangement is Arrangement.V and layout.banks:
+        return layout.banks
+    return (tuple(range(1, layout.holes + 1)),)
+
+
 def between_m(card: SpecCard) -> float:
     """Thickness of all that lies between deck and measuring face, each part once. [m]"""
     return sum(part.thickness.metres for part in card.measuring.between)
@@ -246,6 +259,14 @@ def _layout_problems(layout: Layout) -> Iterator[FieldProblem]:
         )
     if layout.arrangement is Arrangement.V and layout.bank_angle_deg is None:
         yield FieldProblem("layout.bank_angle_deg", "A V block needs its bank angle: type it in degrees.")
+    if layout.bank_angle_deg is not None and not 0 < layout.bank_angle_deg <= 180:
+        yield FieldProblem("layout.bank_angle_deg", "Banks stand above 0 and up to 180 degrees apart.")
+    numbered = sorted(hole for bank in layout.banks for hole in bank)
+    if layout.arrangement is Arrangement.V and (len(layout.banks) != 2 or numbered != list(range(1, layout.holes + 1))):
+        yield FieldProblem(
+            "layout.banks",
+            f"List the holes 1 to {layout.holes} of two banks from the front, such as 1 3 5 7 / 2 4 6 8.",
+        )
     for name in ("bore_pitch", "bore"):
         if getattr(layout, name).um <= 0:
             yield FieldProblem(f"layout.{name}", "This drives the drawing: type a size above zero.")

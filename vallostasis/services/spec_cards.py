@@ -18,7 +18,14 @@ from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
 # Which fields of a card are sizes; everything else is a small length, in thou on an inch card.
-SIZES = ("layout.bore_pitch", "layout.bore", "seat.flange_nominal", "seat.counterbore_nominal", "seat.ledge")
+SIZES = (
+    "layout.bore_pitch",
+    "layout.bore",
+    "layout.bank_offset",
+    "seat.flange_nominal",
+    "seat.counterbore_nominal",
+    "seat.ledge",
+)
 LONGEST_FIELD = 400
 
 

@@ -250,9 +250,10 @@ def _neighbours_after(facts: JobFacts, hole: Hole, plan: CutPlan) -> tuple[Neigh
     """Difference to each measured neighbour under the same head once the plan is reached. [m]"""
     differences = []
     for head in facts.card.layout.heads:
-        for number in head:
-            if abs(number - hole.number) != 1 or hole.number not in head:
-                continue
+        if hole.number not in head:
+            continue
+        place = head.index(hole.number)
+        for number in (*head[max(0, place - 1) : place], *head[place + 1 : place + 2]):
             other = facts.hole_numbered(number)
             measured = None if other is None else measured_hole(facts, other)
             if measured is None or not measured.readings:

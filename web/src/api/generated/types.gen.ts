@@ -159,18 +159,7 @@ export type CardSummary = {
      * Engine
      */
     engine: string;
-    /**
-     * Holes
-     */
-    holes: number;
-    /**
-     * Numbering
-     */
-    numbering: string;
-    /**
-     * Twelve O Clock
-     */
-    twelve_o_clock: string;
+    layout: LayoutView;
 };
 
 /**
@@ -214,28 +203,25 @@ export type CardVersion = {
  * What the block view needs of the spec card.
  */
 export type CardView = {
-    version: CardVersion;
-    /**
-     * Newest Version
-     */
-    newest_version: number;
-    /**
-     * Name
-     */
-    name: string;
-    /**
-     * Engine
-     */
-    engine: string;
-    unit: CardUnit;
-    /**
-     * Construction
-     */
-    construction: string;
+    arrangement: Arrangement;
     /**
      * Holes
      */
     holes: number;
+    /**
+     * Banks
+     *
+     * Hole numbers of each bank from the front; one bank for a block in line.
+     */
+    banks: Array<Array<number>>;
+    /**
+     * Bank Angle Deg
+     */
+    bank_angle_deg: number | null;
+    /**
+     * Bank Offset M
+     */
+    bank_offset_m: number;
     /**
      * Heads
      */
@@ -256,6 +242,24 @@ export type CardView = {
      * Bore M
      */
     bore_m: number;
+    version: CardVersion;
+    /**
+     * Newest Version
+     */
+    newest_version: number;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Engine
+     */
+    engine: string;
+    unit: CardUnit;
+    /**
+     * Construction
+     */
+    construction: string;
     /**
      * Required Hours
      */
@@ -1459,6 +1463,9 @@ export type LandThickness = {
  * Layout
  *
  * Where the holes stand: arrangement, numbering, heads by hole number, what lies at 12 h.
+ *
+ * ``banks`` of a V list the hole numbers of each bank from the front, which is also the numbering
+ * scheme; the second bank stands ``bank_offset`` further back.
  */
 export type Layout = {
     arrangement: Arrangement;
@@ -1484,6 +1491,58 @@ export type Layout = {
      * Bank Angle Deg
      */
     bank_angle_deg?: number | null;
+    /**
+     * Banks
+     */
+    banks?: Array<Array<number>>;
+    bank_offset?: Length;
+};
+
+/**
+ * LayoutView
+ *
+ * Holes by bank from the front, heads, numbering, sizes. [m]
+ */
+export type LayoutView = {
+    arrangement: Arrangement;
+    /**
+     * Holes
+     */
+    holes: number;
+    /**
+     * Banks
+     *
+     * Hole numbers of each bank from the front; one bank for a block in line.
+     */
+    banks: Array<Array<number>>;
+    /**
+     * Bank Angle Deg
+     */
+    bank_angle_deg: number | null;
+    /**
+     * Bank Offset M
+     */
+    bank_offset_m: number;
+    /**
+     * Heads
+     */
+    heads: Array<Array<number>>;
+    /**
+     * Numbering
+     */
+    numbering: string;
+    /**
+     * Twelve O Clock
+     */
+    twelve_o_clock: string;
+    /**
+     * Bore Pitch M
+     */
+    bore_pitch_m: number;
+    /**
+     * Bore M
+     */
+    bore_m: number;
 };
 
 /**

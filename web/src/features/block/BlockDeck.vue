@@ -2,12 +2,13 @@
 import { computed } from 'vue'
 
 import type { BlockView, HoleView } from '@/api/generated'
+import { deckLayout } from '@/shared/charts/deck'
+import DeckCast from '@/shared/charts/DeckCast.vue'
 import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
-import { deckLayout } from './deck'
 import type { Lens } from '@/shared/charts/rings'
 import { meanDepth, type Preview, ringOf } from '@/shared/charts/rings'
 
@@ -58,37 +59,7 @@ const TONE = {
     preserveAspectRatio="xMidYMin meet"
     aria-label="Block on its deck"
   >
-    <g v-for="head in layout.heads" :key="head.name" class="fill-none stroke-ink-soft">
-      <path :d="`M${head.from} ${head.y + 9}v-6H${head.to}v6`" />
-      <text
-        :x="(head.from + head.to) / 2"
-        :y="head.y - 3"
-        text-anchor="middle"
-        class="fill-ink-soft stroke-none"
-        font-size="13"
-      >
-        {{ head.name }}
-      </text>
-    </g>
-    <rect
-      v-for="row in layout.rows"
-      :key="row.y"
-      x="2"
-      :y="row.y"
-      :width="row.width"
-      :height="row.height"
-      rx="14"
-      class="fill-iron stroke-rule"
-      stroke-width="1.5"
-    />
-    <circle
-      v-for="(bolt, index) in layout.bolts"
-      :key="index"
-      :cx="bolt.x"
-      :cy="bolt.y"
-      r="5.5"
-      class="fill-paper stroke-rule"
-    />
+    <DeckCast :layout="layout" />
     <g
       v-for="one in holes"
       :key="one.number"

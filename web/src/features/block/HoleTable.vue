@@ -25,9 +25,17 @@ const hours = computed(() => {
 })
 const markAt = (hole: HoleView, hour: number) => hole.marks.find((mark) => mark.hour === hour)
 const depthAt = (hole: HoleView, hour: number) => hole.parts.ledge_depths.find((depth) => depth.hour === hour)
+/** The hole after this one under the same head, as the card lists them. */
+function afterUnderHead(number: number): number | undefined {
+  for (const head of props.block.card.heads) {
+    const at = head.indexOf(number)
+    if (at >= 0) return head[at + 1]
+  }
+  return undefined
+}
 const toNext = (hole: HoleView) =>
   hole.rules.find(
-    (rule) => rule.rule === 'difference to neighbour' && rule.where === `hole ${hole.number + 1}`,
+    (rule) => rule.rule === 'difference to neighbour' && rule.where === `hole ${afterUnderHead(hole.number)}`,
   )
 const shimText = (hole: HoleView) => hole.shims.map((shim) => shim.typed).join(' + ')
 /** A hole on a shim has limits of its own. */

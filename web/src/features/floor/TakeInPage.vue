@@ -6,13 +6,12 @@ import { useRouter } from 'vue-router'
 import { ask, Refusal } from '@/api/ask'
 import { listCards, takeInJob } from '@/api/generated'
 import { personId } from '@/shared/state/preferences'
+import DeckOutline from '@/shared/charts/DeckOutline.vue'
 import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
-
-import NumberingPicture from './NumberingPicture.vue'
 
 /** Taking an engine in: who, what, the complaint in the customer's words, and the card it is measured to. */
 const EMPTY = { number: '', name: '', customer: '', complaint: '', serial: '', card: '' }
@@ -26,7 +25,7 @@ const choices = computed(() => [
   { value: '', label: 'Choose a spec card' },
   ...(cards.value ?? []).map((one) => ({
     value: one.version.spec_card_id,
-    label: `${one.name} · ${one.holes} holes · version ${one.version.version}`,
+    label: `${one.name} · ${one.layout.holes} holes · version ${one.version.version}`,
   })),
 ])
 const chosen = computed(() => cards.value?.find((one) => one.version.spec_card_id === draft.value.card))
@@ -62,11 +61,12 @@ function takeIn(): Promise<void> {
     </form>
     <section aria-label="Numbering">
       <h2 class="text-lg">How its holes are numbered</h2>
-      <NumberingPicture
+      <DeckOutline
         v-if="chosen"
-        :holes="chosen.holes"
-        :numbering="chosen.numbering"
-        :twelve="chosen.twelve_o_clock"
+        :layout="chosen.layout"
+        :numbering="chosen.layout.numbering"
+        :twelve="chosen.layout.twelve_o_clock"
+        :bank-angle="chosen.layout.bank_angle_deg"
       />
       <p v-else class="text-ink-soft">
         Choose a spec card: it says how many holes there are, where number one is and what lies at 12 h.

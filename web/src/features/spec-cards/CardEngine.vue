@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Construction } from '@/api/generated'
+import DeckOutline from '@/shared/charts/DeckOutline.vue'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
-import { useCard } from './cardDraft'
+import { layoutOf, useCard } from './cardDraft'
 import LengthField from './LengthField.vue'
 
 /** What engine it is, how it is lined, and how its holes stand. */
@@ -18,6 +21,21 @@ const CONSTRUCTIONS: Construction[] = [
   'counterbore insert',
 ]
 const choices = CONSTRUCTIONS.map((one) => ({ value: one, label: one }))
+const ARRANGEMENTS = [
+  { value: 'in-line', label: 'in line' },
+  { value: 'V', label: 'in a V' },
+]
+const bankAngle = computed({
+  get: () => draft.value.card.layout.bank_angle_deg ?? '',
+  set: (text) => {
+    const typed = String(text).trim()
+    draft.value.card.layout.bank_angle_deg = (typed === '' ? null : typed) as number | null
+  },
+})
+const bankOffset = computed({
+  get: () => draft.value.card.layout.bank_offset ?? { typed: '0' },
+  set: (length) => (draft.value.card.layout.bank_offset = length),
+})
 const UNITS = [
   { value: 'mm', label: 'millimetres' },
   { value: 'inch', label: 'inch, small lengths in thou' },
@@ -38,7 +56,13 @@ const UNITS = [
     />
     <TextField v-model="draft.card.block_material" label="Block material" path="block_material" />
     <TextField v-model="draft.card.liner_material" label="Liner material" path="liner_material" />
-    <TextField v-model="draft.card.layout.holes" label="Holes, in line" path="layout.holes" whole />
+    <ChoiceField
+      v-model="draft.card.layout.arrangement"
+      label="Holes stand"
+      :choices="ARRANGEMENTS"
+      path="layout.arrangement"
+    />
+    <TextField v-model="draft.card.layout.holes" label="Holes" path="layout.holes" whole />
     <TextField
       v-model="draft.heads"
       label="Heads"
@@ -63,6 +87,28 @@ const UNITS = [
       v-model="draft.card.layout.twelve_o_clock"
       label="What lies at 12 h"
       path="layout.twelve_o_clock"
+    />
+    <template v-if="draft.card.layout.arrangement === 'V'">
+      <TextField
+        v-model="draft.banks"
+        label="Banks"
+        path="layout.banks"
+        hint="from the front, such as 1 3 5 7 / 2 4 6 8"
+      />
+      <TextField v-model="bankAngle" label="Bank angle" unit="°" path="layout.bank_angle_deg" />
+      <LengthField
+        v-model="bankOffset"
+        label="Second bank stands back by"
+        path="layout.bank_offset"
+        :unit="draft.card.unit"
+      />
+    </template>
+    <DeckOutline
+      class="col-span-full border-t border-rule pt-2"
+      :layout="layoutOf(draft)"
+      :numbering="draft.card.layout.numbering"
+      :twelve="draft.card.layout.twelve_o_clock"
+      :bank-angle="draft.card.layout.arrangement === 'V' ? Number(bankAngle) || null : null"
     />
   </fieldset>
 </template>

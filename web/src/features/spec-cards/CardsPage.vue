@@ -25,7 +25,9 @@ const { data: cards, refusal } = useLoaded(() => ask(listCards()))
           class="flex flex-wrap items-baseline gap-x-6 py-3 hover:bg-sheet"
         >
           <b class="text-lg">{{ one.name }}</b>
-          <span class="text-ink-soft">{{ one.engine }} · {{ one.holes }} holes</span>
+          <span class="text-ink-soft"
+            >{{ one.engine }} · {{ one.layout.arrangement }}, {{ one.layout.holes }} holes</span
+          >
           <span class="ml-auto text-sm text-ink-soft">
             version {{ one.version.version }} · {{ one.version.saved_by }}
             {{ whenText(one.version.saved_at) }}

@@ -3,10 +3,12 @@ import type { InjectionKey, Ref } from 'vue'
 import { inject } from 'vue'
 
 import type { Length, Limit, SpecCard } from '@/api/generated'
+import type { LayoutOf } from '@/shared/charts/deck'
 
 export interface CardDraft {
   card: SpecCard
   heads: string
+  banks: string
   hours: string
   basedOn: number
 }
@@ -40,6 +42,8 @@ export function emptyCard(): SpecCard {
       bore_pitch: length(),
       bore: length(),
       bank_angle_deg: null,
+      banks: [],
+      bank_offset: length('0'),
     },
     limits: {
       least_without_shim: limit(),
@@ -80,7 +84,8 @@ export function draftOf(card: SpecCard, basedOn: number): CardDraft {
   const copy = JSON.parse(JSON.stringify(card)) as SpecCard
   return {
     card: copy,
-    heads: copy.layout.heads.map((head) => head.join(' ')).join(' / '),
+    heads: groupsText(copy.layout.heads),
+    banks: groupsText(copy.layout.banks ?? []),
     hours: copy.measuring.required_hours.join(', '),
     basedOn,
   }
@@ -96,16 +101,26 @@ function numbersOf(text: string): number[] {
     .filter((value) => Number.isFinite(value))
 }
 
+/** Groups of holes, typed as 1 2 3 / 4 5 6. */
+export function groupsOf(text: string | undefined): number[][] {
+  return (text ?? '')
+    .split('/')
+    .map(numbersOf)
+    .filter((group) => group.length > 0)
+}
+
+function groupsText(groups: readonly (readonly number[])[]): string {
+  return groups.map((group) => group.join(' ')).join(' / ')
+}
+
 export function cardOf(draft: CardDraft): SpecCard {
   const { card } = draft
   return {
     ...card,
     layout: {
       ...card.layout,
-      heads: draft.heads
-        .split('/')
-        .map(numbersOf)
-        .filter((head) => head.length > 0),
+      heads: groupsOf(draft.heads),
+      banks: card.layout.arrangement === 'V' ? groupsOf(draft.banks) : [],
     },
     shims: card.shims.map((shim) => ({ ...shim, price: shim.price === '' ? null : shim.price })),
     measuring: { ...card.measuring, required_hours: numbersOf(draft.hours) },
@@ -134,4 +149,22 @@ export function wordsOf(path: string): string {
     .replace(/\.typed$|\.length$/g, '')
     .replaceAll('_', ' ')
     .replaceAll('.', ' · ')
+}
+
+/** What the drawing needs, from a card still being typed: sizes are read as plain numbers where they are some. */
+export function layoutOf(draft: CardDraft): LayoutOf {
+  const { layout } = draft.card
+  const isV = layout.arrangement === 'V'
+  const inLine = Array.from({ length: Math.min(16, Number(layout.holes) || 0) }, (_, index) => index + 1)
+  const banks = groupsOf(draft.banks)
+  const plain = (typed: string | undefined) =>
+    Number((typed ?? '').replace(',', '.').match(/^[\d.]+/)?.[0] ?? NaN)
+  return {
+    arrangement: layout.arrangement,
+    banks: isV && banks.length > 0 ? banks : [inLine],
+    bank_offset_m: plain(layout.bank_offset?.typed),
+    heads: groupsOf(draft.heads),
+    bore_m: plain(layout.bore.typed),
+    bore_pitch_m: plain(layout.bore_pitch.typed),
+  }
 }

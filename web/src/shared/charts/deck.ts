@@ -1,0 +1,117 @@
+/**
+ * Where things stand on the drawing of the deck. One pitch is drawn PITCH wide, whatever it is in
+ * millimetres, so rings keep their size; the bore follows the card's own proportion.
+ */
+import type { LayoutView } from '@/api/generated'
+
+const PITCH = 132
+const CELL = 214
+const MOST_IN_A_ROW = 8
+const HEAD_SPACE = 26
+const BANK_NAMES = 'AB'
+const HEAD_NAMES = 'ABCDEFGHIJKLMNOP'
+
+export interface DeckHole {
+  number: number
+  x: number
+  y: number
+  top: number
+}
+
+export interface DeckLayout {
+  width: number
+  height: number
+  pitch: number
+  cell: number
+  boreRadius: number
+  holes: DeckHole[]
+  rows: { x: number; y: number; width: number; height: number; name: string }[]
+  bolts: { x: number; y: number }[]
+  heads: { name: string; from: number; to: number; y: number }[]
+}
+
+export type LayoutOf = Pick<
+  LayoutView,
+  'arrangement' | 'banks' | 'bank_offset_m' | 'heads' | 'bore_m' | 'bore_pitch_m'
+>
+
+interface Row {
+  numbers: number[]
+  shift: number
+  name: string
+}
+
+/** Banks one above the other, the second shifted by its offset; a long row goes on in the next. */
+function rowsOf(card: LayoutOf): Row[] {
+  const isV = card.arrangement === 'V' && card.banks.length > 1
+  return card.banks.flatMap((bank, index) => {
+    const parts = Math.max(1, Math.ceil(bank.length / MOST_IN_A_ROW))
+    const inRow = Math.ceil(bank.length / parts)
+    const offset = index === 0 ? 0 : (card.bank_offset_m / card.bore_pitch_m) * PITCH
+    return Array.from({ length: parts }, (_, part) => ({
+      numbers: bank.slice(part * inRow, (part + 1) * inRow),
+      shift: Number.isFinite(offset) ? Math.max(0, Math.min(PITCH, offset)) : 0,
+      name: isV ? `bank ${BANK_NAMES[index] ?? index + 1}` : '',
+    }))
+  })
+}
+
+export function deckLayout(card: LayoutOf): DeckLayout {
+  const rowHeight = CELL + HEAD_SPACE + 8
+  const placed = rowsOf(card).map((row, index) => ({ ...row, y: index * rowHeight + HEAD_SPACE }))
+  const rows = placed.map((row) => ({
+    x: row.shift + 2,
+    y: row.y,
+    width: row.numbers.length * PITCH,
+    height: CELL,
+    name: row.name,
+  }))
+  const holes = placed.flatMap((row) =>
+    row.numbers.map((number, index) => ({
+      number,
+      x: row.shift + index * PITCH + PITCH / 2 + 2,
+      y: row.y + 78,
+      top: row.y + 2,
+    })),
+  )
+  const proportion = card.bore_m / card.bore_pitch_m
+  return {
+    width: Math.max(PITCH, ...rows.map((row) => row.x + row.width)) + 2,
+    height: Math.max(1, rows.length) * rowHeight,
+    pitch: PITCH,
+    cell: CELL - 4,
+    boreRadius: Math.min(62, ((Number.isFinite(proportion) ? proportion : 0.75) * PITCH) / 2),
+    holes,
+    rows,
+    bolts: rows.flatMap((row) =>
+      Array.from({ length: Math.round(row.width / PITCH) + 1 }, (_, index) => row.x + index * PITCH)
+        .map((x) => Math.min(row.x + row.width - 12, Math.max(row.x + 12, x)))
+        .flatMap((x) => [
+          { x, y: row.y + 14 },
+          { x, y: row.y + CELL - 14 },
+        ]),
+    ),
+    heads: headBrackets(card.heads, holes),
+  }
+}
+
+/** One bracket over each head; a head that goes on in the next row gets one there too. */
+function headBrackets(
+  heads: readonly (readonly number[])[],
+  holes: readonly DeckHole[],
+): DeckLayout['heads'] {
+  return heads.flatMap((head, index) => {
+    const under = holes.filter((hole) => head.includes(hole.number))
+    const tops = [...new Set(under.map((hole) => hole.top))]
+    return tops.map((top) => {
+      const xs = under.filter((hole) => hole.top === top).map((hole) => hole.x)
+      const name = `head ${HEAD_NAMES[index] ?? index + 1}`
+      return {
+        name,
+        from: Math.min(...xs) - PITCH / 2 + 8,
+        to: Math.max(...xs) + PITCH / 2 - 8,
+        y: top - HEAD_SPACE + 16,
+      }
+    })
+  })
+}
