@@ -61,10 +61,15 @@ def bench(gauge: GaugeProcess, page: Page, block: BlockView) -> Page:
     return page
 
 
+def _expect_ready(page: Page) -> None:
+    """The gauge has said something since the tip got there."""
+    expect(page.get_by_role("button", name="Take", exact=True)).to_be_enabled()
+
+
 def _pedal(page: Page, hole: int, hour: int) -> None:
     """Step on the pedal when the gauge is at this position, and wait until it is taken."""
     expect(page.get_by_role("heading", name=f"Hole {hole} at {hour} h")).to_be_visible()
-    expect(page.get_by_role("button", name="Take", exact=True)).to_be_enabled()
+    _expect_ready(page)
     page.keyboard.press("Space")
     expect(page.get_by_label("Taken")).to_contain_text(f"{hole} at {hour}h")
 
@@ -93,10 +98,13 @@ def test_a_whole_block_by_pedal_with_the_gauge_killed_in_the_middle(bench: Page,
 
 def test_repeat_correct_and_undo_at_the_bench(bench: Page) -> None:
     bench.get_by_role("button", name="Hole 6: cannot tell").click()
+    expect(bench.get_by_role("heading", name="Hole 6 at 12 h")).to_be_visible()
+    _expect_ready(bench)
     bench.keyboard.press("r")
     expect(bench.get_by_label("Numbers")).to_contain_text("mean of 2")
     bench.get_by_role("button", name="Undo").click()
     expect(bench.get_by_label("Numbers")).to_contain_text("once")
+    _expect_ready(bench)
     bench.keyboard.press("Space")
     expect(bench.get_by_role("alert")).to_contain_text("is this a repeat, or does it correct the first?")
     bench.keyboard.press("c")

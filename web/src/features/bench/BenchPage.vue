@@ -12,6 +12,7 @@ import { isTyping } from '@/shared/ui/typing'
 import BenchNumbers from './BenchNumbers.vue'
 import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
+import { tell } from './readBack'
 import UnreadableForm from './UnreadableForm.vue'
 import { useBench } from './useBench'
 import { useGaugeValue } from './useGaugeValue'
@@ -48,9 +49,12 @@ const tip = computed(() => {
 })
 const allRead = computed(() => bench.missing.value.length === 0)
 
-function takeFromGauge(): void {
-  if (live.value && gauge.value) void bench.take({ text: gauge.value.text })
+/** A pedal that does nothing must be heard: whoever steps on it looks at the block, not at the screen. */
+function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
+  if (live.value && gauge.value) void bench.take({ text: gauge.value.text, readBefore })
+  else tell(trouble.value, false)
 }
+const repeat = () => takeFromGauge('repeat')
 async function takeTyped(): Promise<void> {
   if (await bench.take({ text: typed.value, typed: true })) typed.value = ''
 }
@@ -60,7 +64,10 @@ const withoutField = (run: () => void) => (event: KeyboardEvent) => {
   run()
 }
 /** A pedal is a keyboard with one key: these are what pedals send. */
-onKeyStroke([' ', 'PageDown', 'F8'], withoutField(takeFromGauge))
+onKeyStroke(
+  [' ', 'PageDown', 'F8'],
+  withoutField(() => takeFromGauge()),
+)
 onKeyStroke(
   ['ArrowRight', ']'],
   withoutField(() => bench.step(1)),
@@ -80,10 +87,6 @@ onKeyStroke(
 onKeyStroke('z', (event) => {
   if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void undo.undo()
 })
-
-function repeat(): void {
-  if (live.value && gauge.value) void bench.take({ text: gauge.value.text, readBefore: 'repeat' })
-}
 </script>
 
 <template>
@@ -129,7 +132,7 @@ function repeat(): void {
             class="act col-span-2 min-h-16 text-2xl"
             :disabled="!live || !spot"
             title="Space, or the pedal"
-            @click="takeFromGauge"
+            @click="takeFromGauge()"
           >
             Take
           </button>
