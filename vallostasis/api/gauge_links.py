@@ -79,8 +79,8 @@ class TipBody(BaseModel):
     quantity: Quantity
 
 
-class TipPlaced(BaseModel):
-    """The gauge that was told."""
+class GaugeTold(BaseModel):
+    """The gauge that was set up or told."""
 
     gauge_id: UUID
 
@@ -99,14 +99,14 @@ def read_gauge_link(gauge_id: UUID, conn: Conn, board: Board) -> TalkingGaugeVie
 
 
 @router.post("/gauges/{gauge_id}/links", status_code=201)
-def set_up_gauge_link(gauge_id: UUID, body: GaugeLinkBody, conn: Conn) -> TipPlaced:
+def set_up_gauge_link(gauge_id: UUID, body: GaugeLinkBody, conn: Conn) -> GaugeTold:
     """Read a gauge from this address and by this pattern from now on."""
     gauge_links.set_up_link(conn, gauge_id, body.url, body.line_pattern, body.unit, body.simulated)
-    return TipPlaced(gauge_id=gauge_id)
+    return GaugeTold(gauge_id=gauge_id)
 
 
 @router.post("/gauges/{gauge_id}/tip")
-def place_tip(gauge_id: UUID, body: TipBody, conn: Conn, board: Board) -> TipPlaced:
+def place_tip(gauge_id: UUID, body: TipBody, conn: Conn, board: Board) -> GaugeTold:
     """Tell a simulated gauge where its tip stands; a real one is placed by hand."""
     gauge_links.place_tip(conn, board, gauge_id, body.job_id, body.hole, body.hour, body.quantity)
-    return TipPlaced(gauge_id=gauge_id)
+    return GaugeTold(gauge_id=gauge_id)

@@ -1031,6 +1031,18 @@ export type GaugeLinkBody = {
 };
 
 /**
+ * GaugeTold
+ *
+ * The gauge that was set up or told.
+ */
+export type GaugeTold = {
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+};
+
+/**
  * GaugeVersion
  *
  * A gauge as it was at one time; a changed resolution or repeatability is a new version. [µm]
@@ -2942,18 +2954,6 @@ export type TipBody = {
 };
 
 /**
- * TipPlaced
- *
- * The gauge that was told.
- */
-export type TipPlaced = {
-    /**
-     * Gauge Id
-     */
-    gauge_id: string;
-};
-
-/**
  * TriedShimView
  *
  * A shim size that does not do, and why. [m]
@@ -4283,7 +4283,7 @@ export type SetUpGaugeLinkResponses = {
     /**
      * Successful Response
      */
-    201: TipPlaced;
+    201: GaugeTold;
 };
 
 export type SetUpGaugeLinkResponse = SetUpGaugeLinkResponses[keyof SetUpGaugeLinkResponses];
@@ -4329,7 +4329,7 @@ export type PlaceTipResponses = {
     /**
      * Successful Response
      */
-    200: TipPlaced;
+    200: GaugeTold;
 };
 
 export type PlaceTipResponse = PlaceTipResponses[keyof PlaceTipResponses];

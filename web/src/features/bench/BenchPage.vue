@@ -56,7 +56,7 @@ function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
 }
 const repeat = () => takeFromGauge('repeat')
 async function takeTyped(): Promise<void> {
-  if (await bench.take({ text: typed.value, typed: true })) typed.value = ''
+  if (await bench.take({ text: typed.value })) typed.value = ''
 }
 const withoutField = (run: () => void) => (event: KeyboardEvent) => {
   if (isTyping(event) || event.ctrlKey || event.metaKey) return

@@ -19,8 +19,6 @@ interface TakeAs {
   text: string
   confirmed?: boolean
   readBefore?: ReadBefore
-  /** A typed number without a unit; what a gauge sends has its own. */
-  typed?: boolean
 }
 
 export interface Bench {
