@@ -110,6 +110,9 @@ def test_repeat_correct_and_undo_at_the_bench(bench: Page) -> None:
     bench.keyboard.press("c")
     expect(bench.get_by_role("alert")).to_have_count(0)
     expect(bench.get_by_label("Taken")).to_contain_text("6 at 12h")
+    # Undoing a correction brings back what it struck.
+    bench.get_by_role("button", name="Undo").click()
+    expect(bench.get_by_label("Numbers")).to_contain_text("+72")
 
 
 def test_a_reading_can_be_typed_and_a_slip_is_explained(bench: Page) -> None:

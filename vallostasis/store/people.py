@@ -1,7 +1,5 @@
 """People who read, cut and sign."""
 
-from uuid import UUID
-
 from vallostasis.core.records import Person
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
@@ -9,12 +7,6 @@ from vallostasis.store.rows import Conn, fetch_all, fetch_one
 def list_people(conn: Conn) -> tuple[Person, ...]:
     """Return everybody, in the order in which they were added."""
     return fetch_all(conn, Person, "SELECT person_id, name FROM person ORDER BY added_at, name")
-
-
-def get_person(conn: Conn, person_id: UUID) -> Person:
-    """Return one person; raise NotFound if there is none with that id."""
-    query = "SELECT person_id, name FROM person WHERE person_id = %(person_id)s"
-    return fetch_one(conn, Person, query, {"person_id": person_id}, "person")
 
 
 def add_person(conn: Conn, name: str) -> Person:

@@ -9,6 +9,7 @@ import type { Lens } from '@/shared/charts/rings'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
+import { standingAt } from '@/shared/state/standing'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
@@ -53,6 +54,8 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   const taken = ref('')
   const refusal = ref<Refusal | null>(null)
   let asked: TakeAs | null = null
+  /** The id of what could not be sent, kept while the same is sent again: a lost answer doubles nothing. */
+  let unsent = { key: '', id: '' }
   let busy = false
 
   const spot = computed<Spot | null>(() => {
@@ -91,12 +94,15 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     busy = true
     refusal.value = null
     asked = as
+    const key = JSON.stringify([spotKey(at), as])
+    if (unsent.key !== key) unsent = { key, id: crypto.randomUUID() }
+    const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)
     try {
       const reading = await ask(
         takeReading({
           path: { job_id: job.jobId },
           body: {
-            reading_id: crypto.randomUUID(),
+            reading_id: unsent.id,
             quantity: quantity.value,
             hole: at.hole,
             hour: at.hour,
@@ -109,7 +115,8 @@ export function useBench(job: JobNow, undo: Undo): Bench {
           },
         }),
       )
-      undo.took(reading.reading_id, [])
+      unsent = { key: '', id: '' }
+      undo.took(reading.reading_id, as.readBefore === 'correct' ? before : [])
       await settle(at, reading.typed)
       return true
     } catch (error) {

@@ -7,6 +7,7 @@ import { computeParse, type ParseAnswer, takeReading } from '@/api/generated'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
+import { standingAt } from '@/shared/state/standing'
 
 import { type BlockPlace, placeAfter } from './place'
 import type { Preview } from '@/shared/charts/rings'
@@ -108,7 +109,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   }
 
   async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
-    const before = standingAt(parsed.hole, parsed.hour)
+    const before = standingAt(job.block.value, place.quantity.value, parsed.hole, parsed.hour)
     draft.value.id ||= crypto.randomUUID()
     const sent = draft.value.id
     const taken = await ask(
@@ -135,19 +136,6 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     const block = job.block.value
     if (block && parsed.hole !== null) place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
     void job.reload()
-  }
-
-  /** Readings that a correction strikes with it. */
-  function standingAt(hole: number | null, hour: number | null): string[] {
-    const block = job.block.value
-    const present = block?.holes.find((one) => one.number === hole)
-    return (block?.readings ?? [])
-      .filter(
-        (row) =>
-          row.quantity === place.quantity.value && row.hole === hole && row.hour === hour && !row.struck,
-      )
-      .filter((row) => place.quantity.value !== 'protrusion' || row.set_id === present?.set_id)
-      .map((row) => row.reading_id)
   }
 
   async function answer(suggestion: Suggestion): Promise<void> {
