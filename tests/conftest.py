@@ -82,14 +82,19 @@ def wren(demo: Conn) -> UUID:
     return next(person.person_id for person in people.list_people(demo) if person.name == "Wren")
 
 
+def at_this_machine(settings: Settings, peer: str = "127.0.0.1") -> TestClient:
+    """A client over loopback, or at a peer; an exception inside the application is an answer, not a test error."""
+    return TestClient(create_app(settings), "http://127.0.0.1", raise_server_exceptions=False, client=(peer, 50_000))
+
+
 @pytest.fixture
 def client(demo_dsn: str) -> Iterator[TestClient]:
-    """The application on a store with the demo job; an exception inside it is an answer, not a test error."""
-    with TestClient(create_app(Settings(dsn=demo_dsn)), raise_server_exceptions=False) as client:
+    """The application on a store with the demo job."""
+    with at_this_machine(Settings(dsn=demo_dsn)) as client:
         yield client
 
 
 @pytest.fixture
 def empty_client(empty_dsn: str) -> Iterator[TestClient]:
-    with TestClient(create_app(Settings(dsn=empty_dsn)), raise_server_exceptions=False) as client:
+    with at_this_machine(Settings(dsn=empty_dsn)) as client:
         yield client

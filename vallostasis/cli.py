@@ -22,30 +22,35 @@ from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip
 from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
+from vallostasis.machine.addresses import listen, reached_at
 from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
 from vallostasis.main import create_app
 from vallostasis.services.demo_loading import link_demo_gauge, load_demo, store_is_empty
-from vallostasis.settings import Settings
+from vallostasis.services.pairing import make_code
+from vallostasis.settings import DEFAULT_PORT, Settings
 from vallostasis.store.database import migrate
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, help="Vallostasis: liners proved hole by hole.")
-Port = Annotated[int, typer.Option(help="Port on 127.0.0.1.", min=1, max=65535)]
-DEFAULT_PORT = 8420
+Port = Annotated[int, typer.Option(help="Port to serve at.", min=1, max=65535)]
+Host = Annotated[
+    str | None,
+    typer.Option(help="Address of this machine to serve at, 0.0.0.0 for all; other devices then have to be paired."),
+]
 GaugePort = Annotated[int, typer.Option(help="Port on 127.0.0.1 at which the simulated gauge talks.", min=1, max=65535)]
 DEFAULT_GAUGE_PORT = 8430
 
 
 @app.command()
-def demo(port: Port = DEFAULT_PORT, gauge_port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
+def demo(port: Port = DEFAULT_PORT, host: Host = None, gauge_port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
     """Install what is missing, build, start the database, load the demo job and its talking gauge, serve."""
-    _serve(port, demo_gauge_port=gauge_port)
+    _serve(port, host, demo_gauge_port=gauge_port)
 
 
 @app.command()
-def start(port: Port = DEFAULT_PORT) -> None:
+def start(port: Port = DEFAULT_PORT, host: Host = None) -> None:
     """Serve as demo does, without loading demo data."""
-    _serve(port, demo_gauge_port=None)
+    _serve(port, host, demo_gauge_port=None)
 
 
 @app.command()
@@ -130,15 +135,15 @@ def _told() -> Iterator[None]:
         sys.exit(1)
 
 
-def _serve(port: int, *, demo_gauge_port: int | None) -> None:
+def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
     logging.basicConfig(level=logging.WARNING, format="%(message)s")
     # uvicorn raises the signal again once it has shut down: as SystemExit it still stops the database.
     signal.signal(signal.SIGTERM, _stop)
     with _told(), contextlib.ExitStack() as stack:
-        _refuse_taken_port(port)
+        settings = Settings(port=port) if host is None else Settings(port=port, host=host)
+        listening = listen(settings.host, port)
         packages.ensure_debian_packages(packages.FOR_RUNNING)
         packages.ensure_web_build()
-        settings = Settings()
         if not settings.dsn:
             stack.enter_context(only_one(settings.data))
             cluster = PrivateCluster(settings.data)
@@ -149,20 +154,11 @@ def _serve(port: int, *, demo_gauge_port: int | None) -> None:
         if demo_gauge_port is not None:
             stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
-            _Server(uvicorn.Config(create_app(settings), host="127.0.0.1", port=port, log_level="warning")).run()
+            _Server(settings).run(sockets=listening)
 
 
 def _stop(_signal: int, _frame: FrameType | None) -> None:
     sys.exit(0)
-
-
-def _refuse_taken_port(port: int) -> None:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind(("127.0.0.1", port))
-        except OSError:
-            raise MachineError(f"Port {port} is taken: stop what uses it, or choose another with --port.") from None
 
 
 @contextlib.contextmanager
@@ -192,12 +188,23 @@ def _prepare_database(dsn: str, demo_gauge_port: int | None) -> None:
 
 
 class _Server(uvicorn.Server):
-    """Prints the address once it is there."""
+    """Prints the address once it is there, and how to let other devices in."""
+
+    def __init__(self, settings: Settings) -> None:
+        super().__init__(uvicorn.Config(create_app(settings), log_level="warning"))
+        self.settings = settings
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
         await super().startup(sockets=sockets)
-        if self.started:
-            print(f"\nVallostasis is at http://127.0.0.1:{self.config.port}/   (Ctrl-C stops it)", flush=True)
+        if not self.started:
+            return
+        print(f"\nVallostasis is at http://127.0.0.1:{self.settings.port}/   (Ctrl-C stops it)", flush=True)
+        if self.settings.pairing:
+            with psycopg.connect(self.settings.dsn) as conn:
+                code = make_code(conn).code
+            for address in reached_at(self.settings.host, self.settings.port):
+                print(f"for devices in the shop: {address}/pair#{code}")
+            print("The code lets one device in within ten minutes; more codes: Gauges and people.", flush=True)
 
 
 if __name__ == "__main__":

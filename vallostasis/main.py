@@ -6,9 +6,20 @@ from contextlib import asynccontextmanager
 from fastapi import FastAPI
 
 from vallostasis import __version__
-from vallostasis.api import compute, counterbore, documents, gauge_links, health, jobs, readings, shop, spec_cards
+from vallostasis.api import (
+    compute,
+    counterbore,
+    documents,
+    gauge_links,
+    health,
+    jobs,
+    pairing,
+    readings,
+    shop,
+    spec_cards,
+)
 from vallostasis.api.errors import install_error_handlers
-from vallostasis.api.guards import BodyLimit, SecurityHeaders
+from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.settings import Settings
@@ -37,10 +48,14 @@ def create_app(settings: Settings) -> FastAPI:
         # The client's functions carry the names of the endpoints.
         generate_unique_id_function=lambda route: route.name,
     )
-    app.add_middleware(SecurityHeaders)
+    app.state.settings = settings
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes)
-    for module in (health, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents):
+    app.add_middleware(OwnPagesOnly, host=settings.host)
+    app.add_middleware(SecurityHeaders)
+    for module in (health, pairing):
         app.include_router(module.router)
+    for module in (jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents):
+        app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)
     return app

@@ -1,5 +1,6 @@
 """Every setting: type, default, meaning. Read once at the start from the environment."""
 
+import ipaddress
 import os
 from pathlib import Path
 
@@ -14,6 +15,21 @@ def default_data_folder() -> Path:
     return Path(os.environ.get("XDG_DATA_HOME", Path.home() / ".local" / "share")) / "vallostasis"
 
 
+DEFAULT_PORT = 8420
+
+
+def is_loopback(host: str) -> bool:
+    """Whether an address is reached from this machine only."""
+    if host == "localhost":
+        return True
+    try:
+        address = ipaddress.ip_address(host.strip("[]"))
+    except ValueError:
+        return False
+    # A socket open for both versions shows an IPv4 peer as ::ffff:127.0.0.1.
+    return (getattr(address, "ipv4_mapped", None) or address).is_loopback
+
+
 class Settings(BaseSettings):
     """Settings of one running application."""
 
@@ -24,4 +40,13 @@ class Settings(BaseSettings):
     web: Path = Field(
         Path(__file__).resolve().parent.parent / "web" / "dist", description="The built front end to serve."
     )
+    host: str = Field(
+        "127.0.0.1", description="Address to serve at. Any other than loopback lets in only devices that were paired."
+    )
+    port: int = Field(DEFAULT_PORT, ge=1, le=65535, description="Port to serve at.")
     largest_body_bytes: int = Field(48_000, ge=1_000, description="Largest request body that is read.")
+
+    @property
+    def pairing(self) -> bool:
+        """Whether devices have to be paired: always when the network can reach this address."""
+        return not is_loopback(self.host)

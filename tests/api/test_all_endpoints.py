@@ -10,7 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.api.bench import Bench, assert_refusal_shape
-from vallostasis.main import create_app
+from tests.conftest import at_this_machine
 from vallostasis.settings import Settings
 
 NASTY: list[Any] = [
@@ -75,6 +75,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"/api/gauges/{setup['gauge']['gauge_id']}/links", {"url": "socket://127.0.0.1:9", "unit": "mm"}),
         (f"/api/gauges/{setup['gauge']['gauge_id']}/tip", {"job_id": bench.job_id, "hole": 1, "hour": 6,
          "quantity": "protrusion"}),
+        ("/api/network/devices", {"code": "2345-6789", "device": "Phone"}),
         ("/api/people", {"name": "Somebody"}),
         ("/api/gauges", gauge),
         (f"/api/gauges/{setup['gauge']['gauge_id']}/versions", {**gauge, "based_on_version": 1}),
@@ -113,7 +114,7 @@ def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> N
     assert len(examples) == len(bodies)
 
 
-@pytest.mark.parametrize("number", range(23))
+@pytest.mark.parametrize("number", range(24))
 def test_nothing_that_can_be_sent_breaks_an_endpoint(client: TestClient, number: int) -> None:
     url, body = _examples(Bench.at_demo(client))[number]
     paths = list(_leaves(body))
@@ -165,7 +166,7 @@ def test_health_tells_version_database_and_schema(client: TestClient) -> None:
 
 def test_a_database_that_is_away_is_503_everywhere() -> None:
     away = Settings(dsn="host=127.0.0.1 port=1 dbname=none connect_timeout=1")
-    with TestClient(create_app(away), raise_server_exceptions=False) as client:
+    with at_this_machine(away) as client:
         assert client.get("/healthz").json() == {"version": "0.1.0", "database": "down", "schema_version": None}
         response = client.get("/api/jobs")
         assert response.status_code == 503

@@ -37,7 +37,9 @@ class SuggestedText(BaseModel):
 class ErrorBody(BaseModel):
     """Why a request was not carried out, and what would help."""
 
-    code: str = Field(description="wrong, asks, read before, stale, taken, not found, too large, unavailable")
+    code: str = Field(
+        description="wrong, not paired, asks, read before, stale, taken, not found, too large, unavailable"
+    )
     message: str
     problems: list[Problem]
     suggestions: list[SuggestedText]
@@ -46,6 +48,7 @@ class ErrorBody(BaseModel):
 ERROR_RESPONSES: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorBody, "description": what}
     for status, what in {
+        401: "This device is not paired.",
         404: "There is no such thing.",
         409: "It cannot be done as things stand; the message asks back.",
         413: "The request is too large.",
@@ -138,7 +141,7 @@ def install_error_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def http_refused(request: Request, error: HTTPException) -> JSONResponse:
-        codes = {404: "not found", 405: "wrong", 413: "too large"}
+        codes = {401: "not paired", 404: "not found", 405: "wrong", 413: "too large"}
         words = {404: f"There is nothing at {request.url.path}.", 405: "That cannot be done at this address."}
         return error_response(
             error.status_code, codes.get(error.status_code, "wrong"), words.get(error.status_code, str(error.detail))

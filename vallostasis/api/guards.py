@@ -1,4 +1,7 @@
-"""What holds for every request: a bound on its size, and headers that keep the browser at home."""
+"""What holds for every request: it comes from our own pages, has a bound on its size, and stays at home."""
+
+import ipaddress
+import socket
 
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
@@ -38,6 +41,39 @@ class SecurityHeaders:
             await send(message)
 
         await self.app(scope, receive, send_with_headers)
+
+
+class OwnPagesOnly:
+    """Refuses what another site makes a browser send: a foreign name for us, or a page that is not ours.
+
+    A name can be made to point at this machine, a numeric address cannot; so addresses pass, and of names
+    only those that are this machine's own.
+    """
+
+    def __init__(self, app: ASGIApp, host: str) -> None:
+        self.app = app
+        own = socket.gethostname().casefold()
+        self.names = {"localhost", host.casefold(), own, f"{own}.local"}
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass the request on, or answer 403."""
+        if scope["type"] == "http":
+            headers = {name: value.decode("latin-1") for name, value in scope["headers"]}
+            host = headers.get(b"host", "")
+            origin = headers.get(b"origin")
+            ours = self._is_own(host) and (origin is None or origin.partition("://")[2] == host)
+            if not ours:
+                await error_response(403, "wrong", "Open the application at its own address.")(scope, receive, send)
+                return
+        await self.app(scope, receive, send)
+
+    def _is_own(self, host: str) -> bool:
+        name = host.rsplit(":", 1)[0] if not host.endswith("]") else host
+        try:
+            ipaddress.ip_address(name.strip("[]"))
+        except ValueError:
+            return name.casefold() in self.names
+        return True
 
 
 class BodyLimit:

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -24,6 +24,48 @@ export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends 
  * Say whether everything answers; 503 when the database does not.
  */
 export const readHealth = <ThrowOnError extends boolean = false>(options?: Options<ReadHealthData, ThrowOnError>) => (options?.client ?? client).get<ReadHealthResponses, ReadHealthErrors, ThrowOnError>({ url: '/healthz', ...options });
+
+/**
+ * Read Network
+ *
+ * Say how the application is reached and whether this device is let in; needs no pairing.
+ */
+export const readNetwork = <ThrowOnError extends boolean = false>(options?: Options<ReadNetworkData, ThrowOnError>) => (options?.client ?? client).get<ReadNetworkResponses, ReadNetworkErrors, ThrowOnError>({ url: '/api/network', ...options });
+
+/**
+ * Make Pairing Code
+ *
+ * Make a code for one more device, shown as text and for a camera.
+ */
+export const makePairingCode = <ThrowOnError extends boolean = false>(options?: Options<MakePairingCodeData, ThrowOnError>) => (options?.client ?? client).post<MakePairingCodeResponses, MakePairingCodeErrors, ThrowOnError>({ url: '/api/network/codes', ...options });
+
+/**
+ * List Paired Devices
+ *
+ * Every device that is let in now.
+ */
+export const listPairedDevices = <ThrowOnError extends boolean = false>(options?: Options<ListPairedDevicesData, ThrowOnError>) => (options?.client ?? client).get<ListPairedDevicesResponses, ListPairedDevicesErrors, ThrowOnError>({ url: '/api/network/devices', ...options });
+
+/**
+ * Pair Device
+ *
+ * Let a device in by its code; it keeps a session cookie from now on.
+ */
+export const pairDevice = <ThrowOnError extends boolean = false>(options: Options<PairDeviceData, ThrowOnError>) => (options.client ?? client).post<PairDeviceResponses, PairDeviceErrors, ThrowOnError>({
+    url: '/api/network/devices',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Sign Out Device
+ *
+ * Let a device in no longer, this one or another; returns those still let in.
+ */
+export const signOutDevice = <ThrowOnError extends boolean = false>(options: Options<SignOutDeviceData, ThrowOnError>) => (options.client ?? client).post<SignOutDeviceResponses, SignOutDeviceErrors, ThrowOnError>({ url: '/api/network/devices/{paired_device_id}/sign-out', ...options });
 
 /**
  * List Jobs

@@ -348,6 +348,32 @@ export type ChangedHoleView = {
 };
 
 /**
+ * CodeView
+ *
+ * A code that lets one device in.
+ */
+export type CodeView = {
+    /**
+     * Code
+     */
+    code: string;
+    /**
+     * Address
+     *
+     * Address with the code in it, for the browser of the other device.
+     */
+    address: string;
+    /**
+     * Qr Svg
+     */
+    qr_svg: string;
+    /**
+     * Expires At
+     */
+    expires_at: string;
+};
+
+/**
  * Construction
  *
  * How the bore is lined; it decides which measurements and plans make sense.
@@ -747,6 +773,30 @@ export type DepthMark = {
 };
 
 /**
+ * DeviceView
+ *
+ * A device that is let in.
+ */
+export type DeviceView = {
+    /**
+     * Paired Device Id
+     */
+    paired_device_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Paired At
+     */
+    paired_at: string;
+    /**
+     * Expires At
+     */
+    expires_at: string;
+};
+
+/**
  * Done
  *
  * It is recorded.
@@ -807,7 +857,7 @@ export type ErrorBody = {
     /**
      * Code
      *
-     * wrong, asks, read before, stale, taken, not found, too large, unavailable
+     * wrong, not paired, asks, read before, stale, taken, not found, too large, unavailable
      */
     code: string;
     /**
@@ -1829,6 +1879,36 @@ export type NeighbourAfter = {
 };
 
 /**
+ * NetworkView
+ *
+ * How this application is reached, and how the device that asks stands.
+ */
+export type NetworkView = {
+    /**
+     * Open
+     *
+     * Whether other devices of the network can reach it.
+     */
+    open: boolean;
+    /**
+     * At This Machine
+     *
+     * Whether the request came over loopback.
+     */
+    at_this_machine: boolean;
+    /**
+     * The paired device that asks; null at the machine itself.
+     */
+    device: DeviceView | null;
+    /**
+     * Addresses
+     *
+     * Where other devices reach it, empty unless let in.
+     */
+    addresses: Array<string>;
+};
+
+/**
  * NewJobBody
  *
  * What is written down when an engine is taken in.
@@ -1862,6 +1942,22 @@ export type NewJobBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * PairBody
+ *
+ * The code as typed or scanned, and what to call the device.
+ */
+export type PairBody = {
+    /**
+     * Code
+     */
+    code: string;
+    /**
+     * Device
+     */
+    device: string;
 };
 
 /**
@@ -3068,6 +3164,240 @@ export type ReadHealthResponses = {
 
 export type ReadHealthResponse = ReadHealthResponses[keyof ReadHealthResponses];
 
+export type ReadNetworkData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/network';
+};
+
+export type ReadNetworkErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadNetworkError = ReadNetworkErrors[keyof ReadNetworkErrors];
+
+export type ReadNetworkResponses = {
+    /**
+     * Successful Response
+     */
+    200: NetworkView;
+};
+
+export type ReadNetworkResponse = ReadNetworkResponses[keyof ReadNetworkResponses];
+
+export type MakePairingCodeData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/network/codes';
+};
+
+export type MakePairingCodeErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MakePairingCodeError = MakePairingCodeErrors[keyof MakePairingCodeErrors];
+
+export type MakePairingCodeResponses = {
+    /**
+     * Successful Response
+     */
+    201: CodeView;
+};
+
+export type MakePairingCodeResponse = MakePairingCodeResponses[keyof MakePairingCodeResponses];
+
+export type ListPairedDevicesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/network/devices';
+};
+
+export type ListPairedDevicesErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListPairedDevicesError = ListPairedDevicesErrors[keyof ListPairedDevicesErrors];
+
+export type ListPairedDevicesResponses = {
+    /**
+     * Response List Paired Devices
+     *
+     * Successful Response
+     */
+    200: Array<DeviceView>;
+};
+
+export type ListPairedDevicesResponse = ListPairedDevicesResponses[keyof ListPairedDevicesResponses];
+
+export type PairDeviceData = {
+    body: PairBody;
+    path?: never;
+    query?: never;
+    url: '/api/network/devices';
+};
+
+export type PairDeviceErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PairDeviceError = PairDeviceErrors[keyof PairDeviceErrors];
+
+export type PairDeviceResponses = {
+    /**
+     * Successful Response
+     */
+    201: DeviceView;
+};
+
+export type PairDeviceResponse = PairDeviceResponses[keyof PairDeviceResponses];
+
+export type SignOutDeviceData = {
+    body?: never;
+    path: {
+        /**
+         * Paired Device Id
+         */
+        paired_device_id: string;
+    };
+    query?: never;
+    url: '/api/network/devices/{paired_device_id}/sign-out';
+};
+
+export type SignOutDeviceErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SignOutDeviceError = SignOutDeviceErrors[keyof SignOutDeviceErrors];
+
+export type SignOutDeviceResponses = {
+    /**
+     * Response Sign Out Device
+     *
+     * Successful Response
+     */
+    200: Array<DeviceView>;
+};
+
+export type SignOutDeviceResponse = SignOutDeviceResponses[keyof SignOutDeviceResponses];
+
 export type ListJobsData = {
     body?: never;
     path?: never;
@@ -3076,6 +3406,10 @@ export type ListJobsData = {
 };
 
 export type ListJobsErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3119,6 +3453,10 @@ export type TakeInJobData = {
 };
 
 export type TakeInJobErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3166,6 +3504,10 @@ export type ReadBlockData = {
 
 export type ReadBlockErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3211,6 +3553,10 @@ export type AddLinerData = {
 };
 
 export type AddLinerErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3258,6 +3604,10 @@ export type MarkStageData = {
 
 export type MarkStageErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3303,6 +3653,10 @@ export type ChooseCardData = {
 };
 
 export type ChooseCardErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3352,6 +3706,10 @@ export type TakeReadingData = {
 
 export type TakeReadingErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3398,6 +3756,10 @@ export type StrikeData = {
 
 export type StrikeErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3443,6 +3805,10 @@ export type ChangeSetupData = {
 };
 
 export type ChangeSetupErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3494,6 +3860,10 @@ export type CorrectZeroData = {
 
 export type CorrectZeroErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3539,6 +3909,10 @@ export type MarkUnreadableData = {
 };
 
 export type MarkUnreadableErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3591,6 +3965,10 @@ export type ReadCutPlanData = {
 
 export type ReadCutPlanErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3636,6 +4014,10 @@ export type ReadWhyData = {
 };
 
 export type ReadWhyErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3683,6 +4065,10 @@ export type RecordCutData = {
 
 export type RecordCutErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3729,6 +4115,10 @@ export type RecordFittingData = {
 
 export type RecordFittingErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3769,6 +4159,10 @@ export type ListCardsData = {
 };
 
 export type ListCardsErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3812,6 +4206,10 @@ export type AddCardData = {
 };
 
 export type AddCardErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3859,6 +4257,10 @@ export type ReadCardData = {
 
 export type ReadCardErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3905,6 +4307,10 @@ export type SaveVersionData = {
 
 export type SaveVersionErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -3945,6 +4351,10 @@ export type ListPeopleData = {
 };
 
 export type ListPeopleErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3989,6 +4399,10 @@ export type AddPersonData = {
 
 export type AddPersonErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4029,6 +4443,10 @@ export type ListGaugesData = {
 };
 
 export type ListGaugesErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4072,6 +4490,10 @@ export type AddGaugeData = {
 };
 
 export type AddGaugeErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4119,6 +4541,10 @@ export type SaveGaugeVersionData = {
 
 export type SaveGaugeVersionErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4159,6 +4585,10 @@ export type ListGaugeLinksData = {
 };
 
 export type ListGaugeLinksErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4208,6 +4638,10 @@ export type ReadGaugeLinkData = {
 
 export type ReadGaugeLinkErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4256,6 +4690,10 @@ export type SetUpGaugeLinkData = {
 
 export type SetUpGaugeLinkErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4302,6 +4740,10 @@ export type PlaceTipData = {
 
 export type PlaceTipErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4342,6 +4784,10 @@ export type ComputeParseData = {
 };
 
 export type ComputeParseErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4384,6 +4830,10 @@ export type ComputePlaneData = {
 
 export type ComputePlaneErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4424,6 +4874,10 @@ export type ComputeStackData = {
 };
 
 export type ComputeStackErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4466,6 +4920,10 @@ export type ComputeDecisionData = {
 
 export type ComputeDecisionErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4506,6 +4964,10 @@ export type ComputeCutPlanData = {
 };
 
 export type ComputeCutPlanErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4555,6 +5017,10 @@ export type ReadProofHtmlData = {
 
 export type ReadProofHtmlErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4603,6 +5069,10 @@ export type ReadProofPdfData = {
 
 export type ReadProofPdfErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4649,6 +5119,10 @@ export type ReadReadingsCsvData = {
 
 export type ReadReadingsCsvErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4693,6 +5167,10 @@ export type ReadJobJsonData = {
 
 export type ReadJobJsonErrors = {
     /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
      * There is no such thing.
      */
     404: ErrorBody;
@@ -4731,6 +5209,10 @@ export type ReadJobSchemaData = {
 };
 
 export type ReadJobSchemaErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
     /**
      * There is no such thing.
      */

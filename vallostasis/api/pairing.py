@@ -1,0 +1,134 @@
+"""Devices on the shop's network: who is let in, pairing another one, signing out."""
+
+from datetime import datetime
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Request, Response
+from pydantic import BaseModel, Field
+from starlette.exceptions import HTTPException
+
+from vallostasis.api.deps import Conn, Name, ShortText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.documents.qr_code import qr_svg
+from vallostasis.machine.addresses import reached_at
+from vallostasis.services import pairing
+from vallostasis.settings import Settings, is_loopback
+from vallostasis.store.pairing import PairedDevice, list_devices
+
+COOKIE = "vallo-session"
+
+
+def device_asking(request: Request) -> PairedDevice | None:
+    """Return the paired device behind a request, or None."""
+    with request.app.state.pool.connection() as conn:
+        return pairing.device_of(conn, request.cookies.get(COOKIE, ""))
+
+
+def at_this_machine(request: Request) -> bool:
+    """Whether a request comes from the machine itself, over loopback."""
+    return request.client is not None and is_loopback(request.client.host)
+
+
+def let_in(request: Request) -> None:
+    """Refuse a device of the network that was not paired; the machine itself needs no pairing."""
+    settings: Settings = request.app.state.settings
+    if settings.pairing and not at_this_machine(request) and device_asking(request) is None:
+        raise HTTPException(401, "This device is not paired: scan the code shown on a paired screen, or type it here.")
+
+
+LetIn = Depends(let_in)
+router = APIRouter(prefix="/api", tags=["pairing"], responses=ERROR_RESPONSES)
+
+
+class DeviceView(BaseModel):
+    """A device that is let in."""
+
+    paired_device_id: UUID
+    name: str
+    paired_at: datetime
+    expires_at: datetime
+
+
+class NetworkView(BaseModel):
+    """How this application is reached, and how the device that asks stands."""
+
+    open: bool = Field(description="Whether other devices of the network can reach it.")
+    at_this_machine: bool = Field(description="Whether the request came over loopback.")
+    device: DeviceView | None = Field(description="The paired device that asks; null at the machine itself.")
+    addresses: list[str] = Field(description="Where other devices reach it, empty unless let in.")
+
+
+class CodeView(BaseModel):
+    """A code that lets one device in."""
+
+    code: str
+    address: str = Field(description="Address with the code in it, for the browser of the other device.")
+    qr_svg: str
+    expires_at: datetime
+
+
+class PairBody(BaseModel):
+    """The code as typed or scanned, and what to call the device."""
+
+    code: ShortText
+    device: Name
+
+
+@router.get("/network")
+def read_network(request: Request) -> NetworkView:
+    """Say how the application is reached and whether this device is let in; needs no pairing."""
+    settings: Settings = request.app.state.settings
+    device = device_asking(request) if settings.pairing and not at_this_machine(request) else None
+    inside = at_this_machine(request) or device is not None
+    return NetworkView(
+        open=settings.pairing,
+        at_this_machine=at_this_machine(request),
+        device=None if device is None else _view(device),
+        addresses=reached_at(settings.host, settings.port) if settings.pairing and inside else [],
+    )
+
+
+@router.post("/network/codes", status_code=201, dependencies=[LetIn])
+def make_pairing_code(request: Request, conn: Conn) -> CodeView:
+    """Make a code for one more device, shown as text and for a camera."""
+    settings: Settings = request.app.state.settings
+    made = pairing.make_code(conn)
+    # After the # it never leaves the browser that scanned it, and stands in no log.
+    address = f"{reached_at(settings.host, settings.port)[0]}/pair#{made.code}"
+    return CodeView(code=made.code, address=address, qr_svg=qr_svg(address), expires_at=made.expires_at)
+
+
+@router.post("/network/devices", status_code=201)
+def pair_device(body: PairBody, conn: Conn, response: Response) -> DeviceView:
+    """Let a device in by its code; it keeps a session cookie from now on."""
+    session = pairing.open_session(conn, body.code, body.device)
+    response.set_cookie(
+        COOKIE,
+        session.token,
+        max_age=int(pairing.SESSION_GOOD_FOR.total_seconds()),
+        httponly=True,
+        samesite="strict",
+    )
+    return _view(session.device)
+
+
+@router.get("/network/devices", dependencies=[LetIn])
+def list_paired_devices(conn: Conn) -> list[DeviceView]:
+    """Every device that is let in now."""
+    return [_view(device) for device in list_devices(conn)]
+
+
+@router.post("/network/devices/{paired_device_id}/sign-out", dependencies=[LetIn])
+def sign_out_device(paired_device_id: UUID, conn: Conn) -> list[DeviceView]:
+    """Let a device in no longer, this one or another; returns those still let in."""
+    pairing.sign_out(conn, paired_device_id)
+    return [_view(device) for device in list_devices(conn)]
+
+
+def _view(device: PairedDevice) -> DeviceView:
+    return DeviceView(
+        paired_device_id=device.paired_device_id,
+        name=device.name,
+        paired_at=device.paired_at,
+        expires_at=device.expires_at,
+    )
