@@ -10,12 +10,12 @@ from pathlib import Path
 from uuid import UUID, uuid4
 
 import psycopg
-import uvicorn
 
 from vallostasis.core.records import Quantity
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.machine.postgres import PrivateCluster
+from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
 from vallostasis.services import fitting, jobs, readings, shop, spec_cards
 from vallostasis.services.demo_loading import load_demo
@@ -44,21 +44,16 @@ def database() -> Iterator[str]:
             cluster.stop()
 
 
-class _Served(uvicorn.Server):
-    def install_signal_handlers(self) -> None:
-        """Leave the signals to the benchmark."""
-
-
 @contextlib.contextmanager
 def served(dsn: str) -> Iterator[int]:
     """Serve the application; gives its port."""
-    server = _Served(uvicorn.Config(create_app(Settings(dsn=dsn)), host="127.0.0.1", port=0, log_level="error"))
+    server = Server(create_app(Settings(dsn=dsn)), host="127.0.0.1", port=0, log_level="error")
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     while not server.started:
         thread.join(0.02)
     try:
-        yield server.servers[0].sockets[0].getsockname()[1]
+        yield server.port
     finally:
         server.should_exit = True
         thread.join()

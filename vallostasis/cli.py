@@ -16,7 +16,6 @@ from typing import Annotated
 
 import psycopg
 import typer
-import uvicorn
 
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip
@@ -25,6 +24,7 @@ from vallostasis.machine import client as web_client
 from vallostasis.machine.addresses import listen, reached_at
 from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
+from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
 from vallostasis.services.demo_loading import link_demo_gauge, load_demo, store_is_empty
 from vallostasis.services.pairing import make_code
@@ -187,11 +187,11 @@ def _prepare_database(dsn: str, demo_gauge_port: int | None) -> None:
         raise MachineError(f"The database cannot be reached: {error}") from None
 
 
-class _Server(uvicorn.Server):
+class _Server(Server):
     """Prints the address once it is there, and how to let other devices in."""
 
     def __init__(self, settings: Settings) -> None:
-        super().__init__(uvicorn.Config(create_app(settings), log_level="warning"))
+        super().__init__(create_app(settings), log_level="warning")
         self.settings = settings
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:

@@ -7,6 +7,7 @@ from fastapi import FastAPI
 
 from vallostasis import __version__
 from vallostasis.api import (
+    changes,
     compute,
     counterbore,
     documents,
@@ -22,6 +23,7 @@ from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
 from vallostasis.devices.link_board import LinkBoard
+from vallostasis.services.change_feed import ChangeFeed
 from vallostasis.settings import Settings
 from vallostasis.store.database import open_pool
 
@@ -33,7 +35,10 @@ def create_app(settings: Settings) -> FastAPI:
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.pool = open_pool(settings.dsn)
         app.state.links = LinkBoard()
+        app.state.feed = ChangeFeed(settings.dsn)
+        app.state.feed.open()
         yield
+        app.state.feed.close()
         app.state.links.close()
         app.state.pool.close()
 
@@ -54,7 +59,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.add_middleware(SecurityHeaders)
     for module in (health, pairing):
         app.include_router(module.router)
-    for module in (jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents):
+    for module in (changes, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents):
         app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)

@@ -4,9 +4,39 @@ import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
+
+/** Keeps pages and scripts in the browser, so that a reload works while the application is out of reach. */
+const keepPages = VitePWA({
+  injectRegister: null,
+  manifest: {
+    name: 'Vallostasis',
+    short_name: 'Vallostasis',
+    description: 'Liners proved hole by hole',
+    display: 'standalone',
+    background_color: '#f6f2e8',
+    theme_color: '#17233b',
+    icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+  },
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+    inlineWorkboxRuntime: true,
+    skipWaiting: true,
+    clientsClaim: true,
+    navigateFallback: null,
+    runtimeCaching: [
+      {
+        // The page always comes from the application when it answers, so that it is never an old one.
+        urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
+        handler: 'NetworkOnly',
+        options: { precacheFallback: { fallbackURL: 'index.html' } },
+      },
+    ],
+  },
+})
 
 export default defineConfig({
-  plugins: [vue(), tailwindcss()],
+  plugins: [vue(), tailwindcss(), keepPages],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   server: { proxy: { '/api': 'http://127.0.0.1:8420', '/healthz': 'http://127.0.0.1:8420' } },
   // Inlined fonts and styles would break the Content-Security-Policy.

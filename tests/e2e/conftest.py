@@ -8,9 +8,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 import pytest
-import uvicorn
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
+from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
 from vallostasis.settings import Settings
 
@@ -24,27 +24,18 @@ START_SECONDS = 30
 _EXPECTED = re.compile("status of 4|ERR_INTERNET_DISCONNECTED")
 
 
-class _Served(uvicorn.Server):
-    """Runs in a thread, so it must leave the signals alone."""
-
-    def install_signal_handlers(self) -> None:
-        """Leave them."""
-
-
 @contextlib.contextmanager
-def serving(dsn: str) -> Iterator[str]:
-    """The application on a free port; gives its address."""
-    config = uvicorn.Config(create_app(Settings(dsn=dsn)), host="127.0.0.1", port=0, log_level="error")
-    server = _Served(config)
+def serving(dsn: str, host: str = "127.0.0.1", port: int = 0) -> Iterator[str]:
+    """The application, on a free port where none is named; gives its address at this machine."""
+    server = Server(create_app(Settings(dsn=dsn, host=host)), host=host, port=port, log_level="error")
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     deadline = time.monotonic() + START_SECONDS
     while not server.started and thread.is_alive() and time.monotonic() < deadline:
         thread.join(0.02)
     assert server.started
-    port = server.servers[0].sockets[0].getsockname()[1]
     try:
-        yield f"http://127.0.0.1:{port}"
+        yield f"http://127.0.0.1:{server.port}"
     finally:
         server.should_exit = True
         thread.join()

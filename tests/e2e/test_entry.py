@@ -54,16 +54,12 @@ def test_a_mark_stands_on_the_ring_before_it_is_taken(page: Page, block: BlockVi
 
 def test_what_is_typed_while_the_network_is_gone_is_taken_once_it_is_back(page: Page, block: BlockView) -> None:
     block.open(5)
-    entry, line = page.locator("#entry"), page.get_by_role("region", name="Entry line")
     page.context.set_offline(True)
-    entry.fill("1.5h 5.0")
-    entry.press("Enter")
-    expect(line.get_by_role("alert")).to_contain_text("What you typed is kept")
-    expect(entry).to_have_value("1.5h 5.0")
+    block.type("1.5h 5.0")
+    expect(page.get_by_label("Link").locator("[data-waiting]")).to_have_text("1.5h 5.0")
     page.context.set_offline(False)
-    entry.press("Enter")
-    expect(entry).to_have_value("")
     block.expect_marks(5, 5)
+    expect(page.get_by_label("Link")).to_have_count(0)
     page.get_by_role("button", name="Tape").click()
     expect(page.get_by_role("region", name="Tape").get_by_text("5·1.5h")).to_have_count(1)
 

@@ -10,6 +10,8 @@ from vallostasis.api.errors import error_response
 
 # File names carry a hash of their content, so a browser may keep them for good.
 KEEP_FOR_GOOD = "public, max-age=31536000, immutable"
+# The worker keeps the pages for a reload while the application is out of reach.
+ROOT_FILES = ("icon.svg", "sw.js", "manifest.webmanifest")
 
 
 class _HashedFiles(StaticFiles):
@@ -30,8 +32,8 @@ def mount_pages(app: FastAPI, folder: Path) -> None:
         """Return a file of the front end, or its page."""
         if path.startswith("api/") or path in ("api", "docs", "redoc"):
             return error_response(404, "not found", f"There is nothing at {request.url.path}.")
-        if path == "icon.svg" and (folder / path).is_file():
-            return FileResponse(folder / path)
+        if path in ROOT_FILES and (folder / path).is_file():
+            return FileResponse(folder / path, headers={"cache-control": "no-cache"})
         index = folder / "index.html"
         if not index.is_file():
             return JSONResponse({"message": "The front end is not built yet: run ./vallo demo."}, status_code=503)

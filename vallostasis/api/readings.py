@@ -16,6 +16,9 @@ from vallostasis.store.readings import NewSetup
 
 router = APIRouter(prefix="/api", tags=["readings"], responses=ERROR_RESPONSES)
 
+# A page that could not reach the application sends what it kept later, for a month at most.
+LONGEST_WAIT_S = 31 * 86_400
+
 Temperature = Annotated[Decimal, Field(ge=-60, le=300, decimal_places=2)]
 
 
@@ -36,6 +39,7 @@ class ReadingBody(BaseModel):
     )
     new_pass: bool = Field(False, description="Open a new set, with the gauge zeroed anew.")
     part_temp_c: Temperature | None = None
+    waited_s: float = Field(0, ge=0, le=LONGEST_WAIT_S, description="How long it waited for the link. [s]")
     person_id: UUID
 
 

@@ -1,6 +1,7 @@
 """Taking readings at the bench: parse, ask where something is odd, append, strike."""
 
 from dataclasses import dataclass
+from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID
 
@@ -29,7 +30,10 @@ SPREAD_OF_ALLOWED = Decimal("1.25")
 
 @dataclass(frozen=True, slots=True)
 class ReadingToTake:
-    """What was typed, and where it belongs; ``read_before`` answers the question repeat or correct."""
+    """What was typed, and where it belongs; ``read_before`` answers the question repeat or correct.
+
+    ``waited_s`` is how long ago it was taken: a bench out of reach sends it when the link returns. [s]
+    """
 
     reading_id: UUID
     quantity: Quantity
@@ -43,6 +47,7 @@ class ReadingToTake:
     read_before: str
     new_pass: bool
     part_temp_c: Decimal | None
+    waited_s: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,7 +88,8 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
 
 
 def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> readings.NewReading:
-    return readings.NewReading(ask.reading_id, set_id, ask.hour, parsed.value_um, parsed.typed, parsed.unit)
+    return readings.NewReading(ask.reading_id, set_id, ask.hour, parsed.value_um, parsed.typed, parsed.unit,
+                               timedelta(seconds=ask.waited_s))  # fmt: skip
 
 
 def _read_before(same_place: list[Reading], ask: ReadingToTake) -> str:

@@ -4,6 +4,7 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.records import GaugeVersion
+from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
 COLUMNS = """
@@ -61,3 +62,4 @@ def add_gauge_version(
             "note": note,
         },
     )
+    announce(conn, None)

@@ -5,6 +5,7 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.records import Hole, Job, Stage
+from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
 
 JOB_COLUMNS = "j.job_id, j.number, j.name, j.customer, j.complaint, b.serial, j.opened_at"
@@ -33,9 +34,10 @@ def get_job(conn: Conn, job_id: UUID) -> Job:
 
 
 def lock_job(conn: Conn, job_id: UUID) -> None:
-    """Let one writer at a time record to a job; raise NotFound if there is none with that id."""
+    """Let one writer at a time record to a job, and tell every screen of it; raise NotFound if there is none."""
     if fetch_value(conn, "SELECT 1 FROM job WHERE job_id = %(job_id)s FOR UPDATE", {"job_id": job_id}) is None:
         raise NotFound("job", job_id)
+    announce(conn, job_id)
 
 
 def job_of_hole(conn: Conn, hole_id: UUID) -> UUID:
@@ -83,6 +85,7 @@ def add_job(conn: Conn, new: NewJob) -> UUID:
     conn.execute(
         "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)", {"job_id": job_id, "serial": new.serial}
     )
+    announce(conn, job_id)
     return job_id
 
 

@@ -1,6 +1,7 @@
 """Setups, sets, readings, strikes and zero corrections."""
 
 from dataclasses import dataclass
+from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID
 
@@ -48,6 +49,7 @@ class NewReading:
     value_um: Decimal
     typed: str
     typed_unit: str
+    taken_ago: timedelta = timedelta(0)
 
 
 def list_setups(conn: Conn, job_id: UUID) -> tuple[Setup, ...]:
@@ -148,8 +150,9 @@ def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading:
     """Append one reading and return it as recorded."""
     conn.execute(
         """
-        INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_by)
-        VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s, %(taken_by)s)
+        INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
+        VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
+                now() - %(taken_ago)s, %(taken_by)s)
         """,
         {
             "reading_id": new.reading_id,
@@ -158,6 +161,7 @@ def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading:
             "value_um": new.value_um,
             "typed": new.typed,
             "typed_unit": new.typed_unit,
+            "taken_ago": new.taken_ago,
             "taken_by": taken_by,
         },
     )

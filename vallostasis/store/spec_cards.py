@@ -10,6 +10,7 @@ from pydantic import TypeAdapter
 
 from vallostasis.core.records import CardVersion
 from vallostasis.core.spec_card import SpecCard
+from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
 CARD = TypeAdapter(SpecCard)
@@ -79,4 +80,5 @@ def add_version(conn: Conn, spec_card_id: UUID, version: int, card: SpecCard, sa
         "card": Jsonb(CARD.dump_python(card, mode="json")),
         "saved_by": saved_by,
     }
+    announce(conn, None)
     return UUID(str(conn.execute(query, params).fetchone()[0]))  # type: ignore[index]

@@ -1,14 +1,26 @@
 <script setup lang="ts">
 import { onMounted } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
+import { whenNotPaired } from '@/api/ask'
+
+import LinkNote from '@/shared/ui/LinkNote.vue'
 import KeysHelp from '@/shared/ui/KeysHelp.vue'
 import PersonChip from '@/shared/ui/PersonChip.vue'
 import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
+import { loadNetwork } from '@/shared/state/network'
 import { loadPeople } from '@/shared/state/people'
 
 const route = useRoute()
-onMounted(() => void loadPeople().catch(() => undefined))
+const router = useRouter()
+whenNotPaired(async () => {
+  await router.isReady()
+  if (route.name !== 'pair') void router.push({ name: 'pair', query: { to: route.fullPath } })
+})
+onMounted(() => {
+  void loadPeople().catch(() => undefined)
+  void loadNetwork().catch(() => undefined)
+})
 </script>
 
 <template>
@@ -35,6 +47,7 @@ onMounted(() => void loadPeople().catch(() => undefined))
       <UnitSwitch />
       <PersonChip />
     </header>
+    <LinkNote />
     <RouterView />
     <KeysHelp v-if="!route.meta['full']" />
   </div>

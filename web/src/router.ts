@@ -38,6 +38,7 @@ export const router = createRouter({
     { path: '/cards', name: 'cards', component: () => import('@/features/spec-cards/CardsPage.vue') },
     { path: '/cards/:card', name: 'card', component: () => import('@/features/spec-cards/CardPage.vue') },
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
+    { path: '/pair', name: 'pair', component: () => import('@/features/pair/PairPage.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('@/features/floor/NowherePage.vue') },
   ],
 })

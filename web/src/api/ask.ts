@@ -33,6 +33,13 @@ interface Answer<T> {
 
 const UNREACHABLE = 'The application cannot be reached. What you typed is kept: try again when it is back.'
 
+let notPaired: () => unknown = () => undefined
+
+/** What to do when this device is not let in, or no longer. */
+export function whenNotPaired(run: () => unknown): void {
+  notPaired = run
+}
+
 /** No form asks for the person: the chip at the top right does. */
 const NOBODY = 'Say who you are first: choose your name at the top right, or add it under Gauges and people.'
 
@@ -46,6 +53,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   if (answer.data !== undefined) return answer.data
   const body = answer.error as Partial<ErrorBody> | undefined
   if (body?.code === undefined) throw new Refusal('unavailable', UNREACHABLE)
+  if (body.code === 'not paired') notPaired()
   const message = body.problems?.some((one) => one.field === 'person_id') ? NOBODY : (body.message ?? '')
   throw new Refusal(body.code, message, body.problems, body.suggestions)
 }

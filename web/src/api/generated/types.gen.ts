@@ -330,6 +330,24 @@ export type CardWithVersions = {
 };
 
 /**
+ * ChangeView
+ *
+ * A job that changed; null where everything may have changed.
+ */
+export type ChangeView = {
+    /**
+     * Kind
+     *
+     * A beat says that the link stands and all is quiet.
+     */
+    kind: 'beat' | 'changed';
+    /**
+     * Job Id
+     */
+    job_id: string | null;
+};
+
+/**
  * ChangedHoleView
  *
  * A hole whose state changes with the card.
@@ -2388,6 +2406,12 @@ export type ReadingBody = {
      */
     part_temp_c?: number | string | null;
     /**
+     * Waited S
+     *
+     * How long it waited for the link. [s]
+     */
+    waited_s?: number;
+    /**
      * Person Id
      */
     person_id: string;
@@ -3397,6 +3421,20 @@ export type SignOutDeviceResponses = {
 };
 
 export type SignOutDeviceResponse = SignOutDeviceResponses[keyof SignOutDeviceResponses];
+
+export type StreamChangesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/changes';
+};
+
+export type StreamChangesResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
 
 export type ListJobsData = {
     body?: never;

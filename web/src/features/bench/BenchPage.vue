@@ -98,6 +98,7 @@ onKeyStroke('z', (event) => {
       <section class="min-w-0 lg:col-start-2" aria-label="Now">
         <h1 class="text-2xl leading-tight font-bold sm:text-4xl">
           <template v-if="spot">Hole {{ spot.hole }} at {{ spot.hour }} h</template>
+          <template v-else-if="block.holes.some((one) => one.liner)">Every position is read</template>
           <template v-else>Nothing to read: no liner is fitted</template>
         </h1>
         <p v-if="allRead && spot" class="text-lg text-in">
@@ -151,7 +152,7 @@ onKeyStroke('z', (event) => {
         </div>
         <p class="min-h-7 pt-2 text-lg" role="status" aria-label="Taken">
           <template v-if="taken"
-            >taken: <b class="num">{{ taken }}</b></template
+            >taken: <b class="num whitespace-normal">{{ taken }}</b></template
           >
         </p>
       </section>

@@ -25,23 +25,36 @@ export function allSpots(block: BlockView, lens: Lens): Spot[] {
     .flatMap((hole) => block.card.required_hours.map((hour) => ({ hole: hole.number, hour })))
 }
 
-function isDone(block: BlockView, lens: Lens, spot: Spot, pass: Pass | null): boolean {
+/** What was read of a spot may also wait in this browser, unsent. */
+function isDone(block: BlockView, lens: Lens, spot: Spot, pass: Pass | null, waiting: string[]): boolean {
   const hole = block.holes.find((one) => one.number === spot.hole)
   if (!hole) return true
   if (lens === 'protrusion' && hole.unreadable.some((one) => one.hour === spot.hour)) return true
+  if (waiting.includes(spotKey(spot))) return true
   if (pass) return pass.done.includes(spotKey(spot))
   const marks = lens === 'protrusion' ? hole.marks : hole.parts.ledge_depths
   return marks.some((mark) => mark.hour === spot.hour)
 }
 
-export function missingSpots(block: BlockView, lens: Lens, pass: Pass | null): Spot[] {
-  return allSpots(block, lens).filter((spot) => !isDone(block, lens, spot, pass))
+export function missingSpots(
+  block: BlockView,
+  lens: Lens,
+  pass: Pass | null,
+  waiting: string[] = [],
+): Spot[] {
+  return allSpots(block, lens).filter((spot) => !isDone(block, lens, spot, pass, waiting))
 }
 
 /** The next spot to read after one, coming round again to what was left out; null when nothing is missing. */
-export function nextSpot(block: BlockView, lens: Lens, after: Spot | null, pass: Pass | null): Spot | null {
+export function nextSpot(
+  block: BlockView,
+  lens: Lens,
+  after: Spot | null,
+  pass: Pass | null,
+  waiting: string[] = [],
+): Spot | null {
   const order = allSpots(block, lens)
-  const missing = new Set(missingSpots(block, lens, pass).map(spotKey))
+  const missing = new Set(missingSpots(block, lens, pass, waiting).map(spotKey))
   const at = after === null ? -1 : order.findIndex((spot) => spotKey(spot) === spotKey(after))
   const turned = [...order.slice(at + 1), ...order.slice(0, at + 1)]
   return turned.find((spot) => missing.has(spotKey(spot))) ?? null

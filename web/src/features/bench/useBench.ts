@@ -4,10 +4,13 @@ import { computed, type ComputedRef, ref, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
-import { type HoleView, markUnreadable, type Quantity, takeReading } from '@/api/generated'
+import { type HoleView, markUnreadable, type Quantity, type ReadingBody, takeReading } from '@/api/generated'
+import { newId } from '@/shared/newId'
 import type { Lens } from '@/shared/charts/rings'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
+import { linkFailed, linkUp, soon } from '@/shared/state/link'
+import { keep, mustWait, waitingFor } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
 import { standingAt } from '@/shared/state/standing'
 import type { Undo } from '@/shared/state/useUndo'
@@ -58,15 +61,25 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   let unsent = { key: '', id: '' }
   let busy = false
 
+  const waitingSpots = computed(() =>
+    waitingFor(job.jobId)
+      .filter((one) => one.body.quantity === quantity.value && one.line === '')
+      .map((one) => spotKey({ hole: one.body.hole ?? 0, hour: one.body.hour ?? 0 })),
+  )
+  function nextAfter(at: Spot | null): Spot | null {
+    if (!job.block.value) return null
+    return nextSpot(job.block.value, lens.value, at, pass.value, waitingSpots.value)
+  }
+
   const spot = computed<Spot | null>(() => {
     const hole = Number(route.params['hole'])
     const hour = Number(route.query['at'])
     if (hole && hour) return { hole, hour }
-    return job.block.value ? nextSpot(job.block.value, lens.value, null, pass.value) : null
+    return nextAfter(null)
   })
   const hole = computed(() => job.block.value?.holes.find((one) => one.number === spot.value?.hole) ?? null)
   const missing = computed(() =>
-    job.block.value ? missingSpots(job.block.value, lens.value, pass.value) : [],
+    job.block.value ? missingSpots(job.block.value, lens.value, pass.value, waitingSpots.value) : [],
   )
 
   function go(to: Spot | null): void {
@@ -95,29 +108,22 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     refusal.value = null
     asked = as
     const key = JSON.stringify([spotKey(at), as])
-    if (unsent.key !== key) unsent = { key, id: crypto.randomUUID() }
-    const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)
+    if (unsent.key !== key) unsent = { key, id: newId() }
+    const body: ReadingBody = {
+      reading_id: unsent.id,
+      quantity: quantity.value,
+      hole: at.hole,
+      hour: at.hour,
+      text: as.text,
+      bare_unit: bareUnit(quantity.value, unit.value),
+      confirmed: as.confirmed ?? false,
+      read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+      new_pass: as.readBefore === 'new pass' || opensSet(at),
+      person_id: personId.value,
+    }
     try {
-      const reading = await ask(
-        takeReading({
-          path: { job_id: job.jobId },
-          body: {
-            reading_id: unsent.id,
-            quantity: quantity.value,
-            hole: at.hole,
-            hour: at.hour,
-            text: as.text,
-            bare_unit: bareUnit(quantity.value, unit.value),
-            confirmed: as.confirmed ?? false,
-            read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
-            new_pass: as.readBefore === 'new pass' || opensSet(at),
-            person_id: personId.value,
-          },
-        }),
-      )
+      await (mustWait.value ? wait(at, body) : send(at, body))
       unsent = { key: '', id: '' }
-      undo.took(reading.reading_id, as.readBefore === 'correct' ? before : [])
-      await settle(at, reading.typed)
       return true
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -128,12 +134,31 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     }
   }
 
+  async function send(at: Spot, body: ReadingBody): Promise<void> {
+    const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)
+    try {
+      const reading = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
+      undo.took(reading.reading_id, body.read_before === 'correct' ? before : [])
+      await settle(at, reading.typed)
+    } catch (error) {
+      if (asRefusal(error).code !== 'unavailable') throw error
+      linkFailed()
+      await wait(at, body)
+    }
+  }
+
+  /** Out of reach: the reading is kept here under the same id, and the next position comes all the same. */
+  async function wait(at: Spot, body: ReadingBody): Promise<void> {
+    await keep(job.jobId, body)
+    await settle(at, `${body.text}, waiting for the link`)
+  }
+
   async function settle(at: Spot, words: string): Promise<void> {
     if (pass.value) pass.value = { done: [...new Set([...pass.value.done, spotKey(at)])] }
     taken.value = `${at.hole} at ${at.hour}h: ${words}`
     tell(words, true)
-    await job.reload()
-    const next = job.block.value ? nextSpot(job.block.value, lens.value, at, pass.value) : null
+    if (linkUp.value) await job.reload()
+    const next = nextAfter(at)
     if (next !== null) go(next)
     else if (pass.value) pass.value = null
   }
@@ -161,7 +186,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
 
   function startPass(): void {
     pass.value = { done: [] }
-    if (job.block.value) go(nextSpot(job.block.value, lens.value, null, pass.value))
+    go(nextAfter(null))
   }
 
   return {

@@ -3,9 +3,12 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, type ComputedRef, type Ref, ref, watch } from 'vue'
 
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
-import { computeParse, type ParseAnswer, takeReading } from '@/api/generated'
+import { computeParse, type ParseAnswer, type ReadingBody, takeReading } from '@/api/generated'
+import { newId } from '@/shared/newId'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
+import { linkFailed, soon } from '@/shared/state/link'
+import { keep, mustWait } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
 import { standingAt } from '@/shared/state/standing'
 
@@ -83,7 +86,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   }
 
   function type(text: string): void {
-    draft.value = { text, id: crypto.randomUUID() }
+    draft.value = { text, id: newId() }
     refusal.value = null
   }
 
@@ -92,6 +95,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     busy.value = true
     refusal.value = null
     try {
+      if (mustWait.value) return await wait(as)
       askedByTaking = false
       const parsed = await parse(as.confirmed)
       if (parsed.value_um === null) {
@@ -102,33 +106,46 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
       askedByTaking = true
       await send(parsed, as)
     } catch (error) {
-      refusal.value = asRefusal(error)
+      const why = asRefusal(error)
+      if (why.code !== 'unavailable') refusal.value = why
+      else {
+        linkFailed()
+        await wait(as)
+      }
     } finally {
       busy.value = false
     }
   }
 
+  /** Out of reach: the line is kept as typed, with the place chosen now, and understood when it is sent. */
+  async function wait(as: TakeAs): Promise<void> {
+    const holes = job.block.value?.holes.map((hole) => hole.number) ?? []
+    const body = bodyOf(as, place.number.value, place.hour.value, draft.value.text)
+    await keep(job.jobId, body, { text: as.text || draft.value.text, holes })
+    type('')
+  }
+
+  function bodyOf(as: TakeAs, hole: number | null, hour: number | null, text: string): ReadingBody {
+    draft.value.id ||= newId()
+    return {
+      reading_id: draft.value.id,
+      quantity: place.quantity.value,
+      hole,
+      hour,
+      text: as.text || text,
+      bare_unit: bareUnit(place.quantity.value, unit.value),
+      confirmed: as.confirmed ?? false,
+      read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+      new_pass: as.readBefore === 'new pass',
+      person_id: personId.value,
+    }
+  }
+
   async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
     const before = standingAt(job.block.value, place.quantity.value, parsed.hole, parsed.hour)
-    draft.value.id ||= crypto.randomUUID()
-    const sent = draft.value.id
-    const taken = await ask(
-      takeReading({
-        path: { job_id: job.jobId },
-        body: {
-          reading_id: sent,
-          quantity: place.quantity.value,
-          hole: parsed.hole,
-          hour: parsed.hour,
-          text: as.text || parsed.typed,
-          bare_unit: bareUnit(place.quantity.value, unit.value),
-          confirmed: as.confirmed ?? false,
-          read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
-          new_pass: as.readBefore === 'new pass',
-          person_id: personId.value,
-        },
-      }),
-    )
+    const body = bodyOf(as, parsed.hole, parsed.hour, parsed.typed)
+    const sent = body.reading_id
+    const taken = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
     undo.took(taken.reading_id, as.readBefore === 'correct' ? before : [])
     // What was typed on while this one was under way belongs to the next reading.
     if (draft.value.id === sent) type('')

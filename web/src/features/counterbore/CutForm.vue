@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import { type HolePlanView, type HoleView, recordCut } from '@/api/generated'
+import { newId } from '@/shared/newId'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
@@ -35,7 +36,7 @@ watch(
 )
 
 function record(confirmed = false): Promise<void> {
-  draft.value.id ||= crypto.randomUUID()
+  draft.value.id ||= newId()
   return send(async () => {
     await ask(
       recordCut({

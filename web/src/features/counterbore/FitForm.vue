@@ -11,6 +11,7 @@ import {
   recordFitting,
   type ShimBody,
 } from '@/api/generated'
+import { newId } from '@/shared/newId'
 import { useJob } from '@/shared/state/job'
 import { personId } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
@@ -72,7 +73,7 @@ function addShim(nominal = ''): void {
 }
 
 function record(): Promise<void> {
-  draft.value.id ||= crypto.randomUUID()
+  draft.value.id ||= newId()
   return send(async () => {
     const { id, liner, shims } = draft.value
     const body = { fitting_id: id, liner_mark: liner, shims, person_id: personId.value }

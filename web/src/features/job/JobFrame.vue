@@ -2,6 +2,7 @@
 import { onMounted, provide } from 'vue'
 import { useRoute } from 'vue-router'
 
+import { whenText } from '@/shared/format/time'
 import { JOB, useJobLoading } from '@/shared/state/job'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
@@ -13,7 +14,7 @@ const route = useRoute()
 const job = useJobLoading(String(route.params['job']))
 provide(JOB, job)
 onMounted(() => void job.reload())
-const { block, refusal } = job
+const { block, refusal, seenAt } = job
 </script>
 
 <template>
@@ -21,6 +22,9 @@ const { block, refusal } = job
     <JobChips v-if="block" :block="block" />
   </Teleport>
   <RouteRule v-if="block && !route.meta['full']" :block="block" @marked="job.reload()" />
+  <p v-if="seenAt" class="no-print bg-act-wash px-5 pb-2">
+    This is the block as it was last seen, {{ whenText(new Date(seenAt).toISOString()) }}.
+  </p>
   <div v-if="refusal" class="px-5 py-2">
     <RefusalNote :refusal="refusal" />
     <RouterLink v-if="!block" to="/" class="link">To the floor: all jobs</RouterLink>

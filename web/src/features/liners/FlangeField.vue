@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { type LandThickness, takeReading } from '@/api/generated'
+import { newId } from '@/shared/newId'
 import { bareUnit } from '@/shared/format/bareUnit'
 import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
@@ -22,7 +23,7 @@ onMounted(() => {
 })
 
 function type(text: string): void {
-  draft.value = { text, id: crypto.randomUUID() }
+  draft.value = { text, id: newId() }
   refusal.value = null
 }
 

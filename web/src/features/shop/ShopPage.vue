@@ -9,6 +9,7 @@ import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import GaugeForm from './GaugeForm.vue'
+import NetworkPanel from './NetworkPanel.vue'
 import PeopleList from './PeopleList.vue'
 import TalkingGauges from './TalkingGauges.vue'
 
@@ -72,6 +73,9 @@ const shown = (um: string | number) =>
         @leave="edited = null"
       />
     </section>
-    <PeopleList />
+    <div class="grid content-start gap-8">
+      <PeopleList />
+      <NetworkPanel />
+    </div>
   </main>
 </template>

@@ -1,24 +1,29 @@
 /** The block of the job at hand, loaded once for all views of the job and kept fresh. */
-import { useIntervalFn, useWindowFocus } from '@vueuse/core'
-import { inject, type InjectionKey, type Ref, ref, shallowRef, watch } from 'vue'
+import { inject, type InjectionKey, onBeforeUnmount, type Ref, ref, shallowRef } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { type BlockView, readBlock } from '@/api/generated'
 
+import { linkFailed, onChange } from './link'
+import { shelf } from './shelf'
+
 export interface JobNow {
   jobId: string
   block: Ref<BlockView | null>
+  /** When the block was seen last, where it cannot be loaded now. [ms] */
+  seenAt: Ref<number | null>
   refusal: Ref<Refusal | null>
   /** Load again; a newer answer is never replaced by an older one. */
   reload: () => Promise<void>
 }
 
 export const JOB: InjectionKey<JobNow> = Symbol('job')
-/** Readings of another bench appear within this time. */
-const REFRESH_MS = 5000
+/** A change that this page made itself is loaded at once; its own echo must not load it again. */
+const ECHO_MS = 100
 
 export function useJobLoading(jobId: string): JobNow {
   const block = shallowRef<BlockView | null>(null)
+  const seenAt = ref<number | null>(null)
   const refusal = ref<Refusal | null>(null)
   let asked = 0
   let answered = 0
@@ -30,20 +35,43 @@ export function useJobLoading(jobId: string): JobNow {
       if (turn < answered) return
       answered = turn
       if (block.value?.event !== now.event || changed(block.value, now)) block.value = now
+      seenAt.value = null
       refusal.value = null
+      await remember(now)
     } catch (error) {
-      if (turn >= answered) refusal.value = asRefusal(error)
+      if (turn >= answered) await unanswered(asRefusal(error))
     }
   }
 
-  const focused = useWindowFocus()
-  useIntervalFn(() => {
-    if (document.visibilityState === 'visible') void reload()
-  }, REFRESH_MS)
-  watch(focused, (now) => {
-    if (now) void reload()
+  /** Out of reach, the block as it was seen last is better than none. */
+  async function unanswered(why: Refusal): Promise<void> {
+    if (why.code === 'unavailable') {
+      linkFailed()
+      const seen = await (await shelf()).get('blocks', jobId).catch(() => undefined)
+      if (seen) {
+        block.value ??= seen.block
+        seenAt.value = seen.seenAt
+        refusal.value = null
+        return
+      }
+    }
+    refusal.value = why
+  }
+
+  async function remember(now: BlockView): Promise<void> {
+    const seen = { jobId, block: now, seenAt: Date.now() }
+    await (await shelf()).put('blocks', seen).catch(() => undefined)
+  }
+
+  const stop = onChange((changed) => {
+    if (changed !== null && changed !== jobId) return
+    const before = asked
+    window.setTimeout(() => {
+      if (asked === before) void reload()
+    }, ECHO_MS)
   })
-  return { jobId, block, refusal, reload }
+  onBeforeUnmount(stop)
+  return { jobId, block, seenAt, refusal, reload }
 }
 
 function essence(block: BlockView): string {

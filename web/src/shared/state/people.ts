@@ -1,12 +1,14 @@
 /** Everybody in the shop, and who is working at this bench. */
-import { computed, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
 
 import { ask } from '@/api/ask'
 import { listPeople, type Person } from '@/api/generated'
 
 import { personId } from './preferences'
 
-export const people = ref<Person[]>([])
+/** Kept for a page loaded again while the application is out of reach. */
+export const people = useLocalStorage<Person[]>('vallo-people', [])
 
 export async function loadPeople(): Promise<void> {
   people.value = await ask(listPeople())

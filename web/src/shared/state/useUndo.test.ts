@@ -31,6 +31,7 @@ const reading = (id: string, event: number, struck = false) => ({ reading_id: id
 const job = (rows: object[] = []): JobNow => ({
   jobId: 'j',
   block: shallowRef({ readings: rows, done: [] } as unknown as BlockView),
+  seenAt: ref(null),
   refusal: ref(null),
   reload: vi.fn(async () => undefined),
 })

@@ -4,6 +4,7 @@ import { ref, type Ref } from 'vue'
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { strike } from '@/api/generated'
 import type { JobNow } from '@/shared/state/job'
+import { takeBack } from '@/shared/state/outbox'
 import { personId } from '@/shared/state/preferences'
 
 interface Step {
@@ -44,6 +45,7 @@ export function useUndo(job: JobNow): Undo {
   }
 
   async function undo(): Promise<void> {
+    if (await takeBack(job.jobId)) return
     const last = steps.pop() ?? newest()
     if (!last) return
     try {

@@ -1,8 +1,22 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 
+import { useRouter } from 'vue-router'
+
+import { ask } from '@/api/ask'
+import { signOutDevice } from '@/api/generated'
+import { loadNetwork, network } from '@/shared/state/network'
 import { people, person } from '@/shared/state/people'
 import { ground, personId } from '@/shared/state/preferences'
+
+const router = useRouter()
+async function signOut(): Promise<void> {
+  const device = network.value?.device
+  if (!device) return
+  await ask(signOutDevice({ path: { paired_device_id: device.paired_device_id } })).catch(() => undefined)
+  await loadNetwork()
+  await router.push({ name: 'pair' })
+}
 </script>
 
 <template>
@@ -35,6 +49,16 @@ import { ground, personId } from '@/shared/state/preferences'
           @click="ground = ground === 'dark' ? 'light' : 'dark'"
         >
           {{ ground === 'dark' ? 'Paper by day' : 'After dark' }}
+        </button>
+      </MenuItem>
+      <MenuItem v-if="network?.device" v-slot="{ active }">
+        <button
+          type="button"
+          class="block w-full border-t border-rule px-3 py-2 text-left"
+          :class="active && 'bg-iron'"
+          @click="signOut"
+        >
+          Sign this device out
         </button>
       </MenuItem>
     </MenuItems>

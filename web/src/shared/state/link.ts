@@ -1,0 +1,86 @@
+/** The link to the application: what changes there is heard here, and whether it stands is known. */
+import { useDocumentVisibility } from '@vueuse/core'
+import { ref, watch } from 'vue'
+
+import type { ChangeView } from '@/api/generated'
+
+/** The application sends a beat every five seconds; after this silence the link counts as down. */
+const SILENCE_MS = 12_000
+const TRY_AGAIN_MS = 1_500
+
+export const linkUp = ref(true)
+/** When the link went down, null while it stands. [ms] */
+export const downSince = ref<number | null>(null)
+
+/** A reading that is not answered by then is kept and sent again. */
+const ANSWER_MS = 6_000
+export const soon = () => AbortSignal.timeout(ANSWER_MS)
+
+type Heard = (jobId: string | null) => void
+const listeners = new Set<Heard>()
+let source: EventSource | null = null
+let silence = 0
+
+/** Call for every change; null means that everything may have changed. Returns how to stop. */
+export function onChange(heard: Heard): () => void {
+  listeners.add(heard)
+  return () => listeners.delete(heard)
+}
+
+function tell(jobId: string | null): void {
+  for (const heard of listeners) heard(jobId)
+}
+
+function alive(): void {
+  window.clearTimeout(silence)
+  silence = window.setTimeout(lost, SILENCE_MS)
+  if (linkUp.value) return
+  linkUp.value = true
+  downSince.value = null
+  tell(null)
+}
+
+function lost(): void {
+  linkUp.value = false
+  downSince.value ??= Date.now()
+  close()
+  silence = window.setTimeout(open, TRY_AGAIN_MS)
+}
+
+/** A request that was not answered says more, and sooner, than a silent stream. */
+export function linkFailed(): void {
+  if (linkUp.value) lost()
+}
+
+function open(): void {
+  close()
+  source = new EventSource('/api/changes')
+  source.onmessage = (event) => {
+    const change = JSON.parse(String(event.data)) as ChangeView
+    const wasUp = linkUp.value
+    alive()
+    // The link's return has told of everything already.
+    if (change.kind === 'changed' && (wasUp || change.job_id !== null)) tell(change.job_id)
+  }
+  source.onerror = lost
+}
+
+function close(): void {
+  window.clearTimeout(silence)
+  source?.close()
+  source = null
+}
+
+/** Listen while this page is seen: a browser allows only a few open streams for all its pages. */
+export function startLink(): void {
+  const visibility = useDocumentVisibility()
+  watch(
+    visibility,
+    (now, before) => {
+      if (now === 'hidden') return close()
+      open()
+      if (before === 'hidden') tell(null)
+    },
+    { immediate: true },
+  )
+}

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { hourText } from '@/shared/format/clock'
+import { whenText } from '@/shared/format/time'
+import { downSince, linkUp } from '@/shared/state/link'
+import { answerHeld, dropHeld, held, waiting } from '@/shared/state/outbox'
+import type { WaitingReading } from '@/shared/state/shelf'
+
+import RefusalChoices from './RefusalChoices.vue'
+
+/** Said on every view while the link is down or readings wait: what is kept here, and what must not be done. */
+const canReload = window.isSecureContext
+const shown = computed(() => !linkUp.value || waiting.value.length > 0)
+
+function words(one: WaitingReading): string {
+  if (one.line !== '') return one.line
+  const { hole, hour, text } = one.body
+  return `${hole ?? ''}${hour ? `·${hourText(hour)}` : ''} ${text}`
+}
+</script>
+
+<template>
+  <section
+    v-if="shown"
+    aria-label="Link"
+    class="no-print sticky top-0 z-30 border-b-2 border-unsure bg-act-wash px-5 py-2"
+  >
+    <div role="status" class="flex flex-wrap gap-x-4">
+      <b v-if="!linkUp" class="text-unsure"
+        >Out of reach{{ downSince ? ` since ${whenText(new Date(downSince).toISOString())}` : '' }}</b
+      >
+      <span v-if="waiting.length > 0">
+        {{ waiting.length === 1 ? 'One reading waits' : `${waiting.length} readings wait` }} here:
+      </span>
+      <span v-else>Readings taken now wait here and are sent in order.</span>
+      <b v-for="one in waiting" :key="one.order" class="num" data-waiting>{{ words(one) }}</b>
+      <span v-if="!linkUp && !canReload" class="w-full">
+        Do not reload or close this page before the link is back: over the shop's network it cannot be loaded
+        without it.
+      </span>
+    </div>
+    <div v-if="held" class="mt-1 flex flex-wrap items-center gap-3">
+      <RefusalChoices :refusal="held" @answer="answerHeld" @read-before="answerHeld" />
+      <button type="button" class="quiet" @click="dropHeld">Leave it out</button>
+    </div>
+  </section>
+</template>
