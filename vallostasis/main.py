@@ -13,6 +13,7 @@ from vallostasis.api import (
     documents,
     gauge_links,
     health,
+    imports,
     jobs,
     pairing,
     readings,
@@ -54,12 +55,12 @@ def create_app(settings: Settings) -> FastAPI:
         generate_unique_id_function=lambda route: route.name,
     )
     app.state.settings = settings
-    app.add_middleware(BodyLimit, largest=settings.largest_body_bytes)
+    app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger={"/imports": settings.largest_file_bytes})
     app.add_middleware(OwnPagesOnly, host=settings.host)
     app.add_middleware(SecurityHeaders)
     for module in (health, pairing):
         app.include_router(module.router)
-    for module in (changes, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents):
+    for module in (changes, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents, imports):
         app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)

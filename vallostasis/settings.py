@@ -45,6 +45,7 @@ class Settings(BaseSettings):
     )
     port: int = Field(DEFAULT_PORT, ge=1, le=65535, description="Port to serve at.")
     largest_body_bytes: int = Field(48_000, ge=1_000, description="Largest request body that is read.")
+    largest_file_bytes: int = Field(5_000_000, ge=1_000, description="Largest file that is brought in.")
 
     @property
     def pairing(self) -> bool:

@@ -48,6 +48,15 @@ def read_readings_csv(job_id: UUID, conn: Conn) -> Response:
     return _file(proof.readings_as_csv(conn, job_id).encode(), "text/csv; charset=utf-8", "readings.csv")
 
 
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+
+@router.get("/jobs/{job_id}/readings.xlsx", response_class=Response, responses={200: {"content": {XLSX: {}}}})
+def read_readings_xlsx(job_id: UUID, conn: Conn) -> Response:
+    """All readings of a job as a workbook, the same table as the CSV."""
+    return _file(proof.readings_as_xlsx(conn, job_id), XLSX, "readings.xlsx")
+
+
 @router.get("/jobs/{job_id}/job.json", response_class=Response, responses={200: {"content": {"application/json": {}}}})
 def read_job_json(job_id: UUID, conn: Conn) -> Response:
     """Whole job as JSON; its schema is at /api/schemas/job.json."""

@@ -77,17 +77,25 @@ class OwnPagesOnly:
 
 
 class BodyLimit:
-    """Refuses a request body that is larger than anything this application asks for."""
+    """Refuses a request body that is larger than anything this application asks for.
 
-    def __init__(self, app: ASGIApp, largest: int) -> None:
+    Addresses that end as ``larger`` says take files, with a bound of their own; a little is left for the form around.
+    """
+
+    FORM_BYTES = 4_000
+
+    def __init__(self, app: ASGIApp, largest: int, larger: dict[str, int]) -> None:
         self.app = app
         self.largest = largest
+        self.larger = larger
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Read the body up to the bound, then pass it on, or answer 413."""
         if scope["type"] != "http" or scope["method"] in ("GET", "HEAD", "OPTIONS"):
             await self.app(scope, receive, send)
             return
+        files = next((most for end, most in self.larger.items() if scope["path"].endswith(end)), None)
+        most = self.largest if files is None else files + self.FORM_BYTES
         body = bytearray()
         more = True
         while more:
@@ -96,10 +104,13 @@ class BodyLimit:
                 return
             body += message.get("body", b"")
             more = message.get("more_body", False)
-            if len(body) > self.largest:
-                refusal = error_response(
-                    413, "too large", f"The request is larger than {self.largest // 1000} kB: shorten the text in it."
+            if len(body) > most:
+                words = (
+                    f"The request is larger than {self.largest // 1000} kB: shorten the text in it."
+                    if files is None
+                    else f"The file is larger than {files // 1_000_000} MB: split it, or make it smaller."
                 )
+                refusal = error_response(413, "too large", words, [] if files is None else [("file", words)])
                 await refusal(scope, receive, send)
                 return
         whole: list[Message] = [{"type": "http.request", "body": bytes(body), "more_body": False}]

@@ -1,25 +1,47 @@
-"""All readings of a job as CSV: one row each, exact values, struck ones marked."""
+"""All readings of a job as CSV or XLSX: one row each, exact values, struck ones marked."""
 
 import csv
 import io
+from collections import Counter
+from collections.abc import Iterator
+from uuid import UUID
+
+import openpyxl
 
 from vallostasis.core.job_facts import JobFacts
 
 HEADER = (
     "reading_id", "job", "set", "quantity", "hole", "liner", "land", "datum", "hold_down", "hold_down_torque_nm",
-    "clock_h", "typed", "typed_unit", "value_um", "zero_correction_um", "part_temp_c", "gauge", "gauge_version",
-    "taken_by", "taken_at", "struck", "strike_reason",
+    "clock_h", "repeat", "typed", "typed_unit", "value_um", "zero_correction_um", "part_temp_c", "gauge",
+    "gauge_version", "taken_by", "taken_at", "struck", "strike_reason",
 )  # fmt: skip
 
 
 def readings_csv(facts: JobFacts) -> str:
     """Write all readings of a job as CSV (RFC 4180), in the order in which they were taken."""
+    out = io.StringIO(newline="")
+    csv.writer(out).writerows((HEADER, *_rows(facts)))
+    return out.getvalue()
+
+
+def readings_xlsx(facts: JobFacts) -> bytes:
+    """Write the same table as a workbook of one sheet; every cell is text, so that no digit is lost."""
+    book = openpyxl.Workbook()
+    sheet = book.worksheets[0]
+    sheet.title = "readings"
+    for row in (HEADER, *_rows(facts)):
+        sheet.append([str(cell) for cell in row])
+    sheet.freeze_panes = "A2"
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def _rows(facts: JobFacts) -> Iterator[tuple[object, ...]]:
     holes = {hole.hole_id: hole.number for hole in facts.holes}
     fittings = {fitting.fitting_id: fitting for fitting in facts.fittings}
     sets = {s.reading_set_id: (number, s) for number, s in enumerate(facts.sets, start=1)}
-    out = io.StringIO(newline="")
-    writer = csv.writer(out)
-    writer.writerow(HEADER)
+    taken: Counter[tuple[UUID, float | None]] = Counter()
     for reading in facts.readings:
         number, reading_set = sets[reading.reading_set_id]
         setup = facts.setup(reading_set.setup_id)
@@ -30,33 +52,32 @@ def readings_csv(facts: JobFacts) -> str:
         if reading_set.fitting_id is not None:
             fitting = fittings[reading_set.fitting_id]
             hole_id, liner_id = fitting.hole_id, fitting.liner_id
-        writer.writerow(
-            (
-                reading.reading_id,
-                safe(facts.job.number),
-                number,
-                setup.quantity.value,
-                "" if hole_id is None else holes[hole_id],
-                "" if liner_id is None else safe(facts.liner(liner_id).mark),
-                safe(setup.land),
-                safe(setup.datum),
-                safe(setup.hold_down),
-                "" if setup.hold_down_torque_nm is None else f"{setup.hold_down_torque_nm.normalize():f}",
-                "" if reading.hour is None else f"{reading.hour:g}",
-                reading.typed,
-                reading.typed_unit,
-                f"{reading.value_um.normalize():f}",
-                "" if correction is None else f"{correction.correction_um.normalize():f}",
-                "" if reading_set.part_temp_c is None else f"{reading_set.part_temp_c.normalize():f}",
-                safe(gauge.name),
-                gauge.version,
-                safe(reading.taken_by),
-                reading.taken_at.isoformat(),
-                "struck" if strike else "",
-                safe(strike.reason) if strike else "",
-            )
+        taken[reading.reading_set_id, reading.hour] += 1
+        yield (
+            reading.reading_id,
+            safe(facts.job.number),
+            number,
+            setup.quantity.value,
+            "" if hole_id is None else holes[hole_id],
+            "" if liner_id is None else safe(facts.liner(liner_id).mark),
+            safe(setup.land),
+            safe(setup.datum),
+            safe(setup.hold_down),
+            "" if setup.hold_down_torque_nm is None else f"{setup.hold_down_torque_nm.normalize():f}",
+            "" if reading.hour is None else f"{reading.hour:g}",
+            taken[reading.reading_set_id, reading.hour],
+            reading.typed,
+            reading.typed_unit,
+            f"{reading.value_um.normalize():f}",
+            "" if correction is None else f"{correction.correction_um.normalize():f}",
+            "" if reading_set.part_temp_c is None else f"{reading_set.part_temp_c.normalize():f}",
+            safe(gauge.name),
+            gauge.version,
+            safe(reading.taken_by),
+            reading.taken_at.isoformat(),
+            "struck" if strike else "",
+            safe(strike.reason) if strike else "",
         )
-    return out.getvalue()
 
 
 def safe(text: str) -> str:

@@ -26,6 +26,11 @@ def readings_as_csv(conn: Conn, job_id: UUID) -> str:
     return readings_csv.readings_csv(load_job_facts(conn, job_id))
 
 
+def readings_as_xlsx(conn: Conn, job_id: UUID) -> bytes:
+    """Write all readings as a workbook."""
+    return readings_csv.readings_xlsx(load_job_facts(conn, job_id))
+
+
 def job_as_json(conn: Conn, job_id: UUID) -> bytes:
     """Write the whole job as JSON."""
     now = block_of_job(conn, job_id)

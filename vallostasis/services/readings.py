@@ -51,7 +51,7 @@ class ReadingToTake:
 
 
 @dataclass(frozen=True, slots=True)
-class _Target:
+class Target:
     """What a reading is of: exactly one of fitting, hole or liner."""
 
     fitting_id: UUID | None = None
@@ -69,9 +69,9 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
             return known
         raise Refused("That reading id was used for another reading: send a new one.", "reading_id", RefusalCode.TAKEN)
     facts = load_job_facts(conn, job_id)
-    target = _target(facts, ask)
+    target = target_of(facts, ask)
     parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, ask.quantity), ask.confirmed)
-    setup = _setup_for(conn, facts, ask, taken_by)
+    setup = setup_for(conn, facts, ask, taken_by)
     present = None if ask.new_pass else _open_set(facts, target, setup)
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
@@ -83,7 +83,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
         for reading in same_place:
             readings.add_strike(conn, job_id, True, f"corrected to {parsed.typed}", taken_by,
                                 reading_id=reading.reading_id)  # fmt: skip
-    set_id = present.reading_set_id if present else _new_set(conn, job_id, target, setup, ask.part_temp_c, taken_by)
+    set_id = present.reading_set_id if present else new_set(conn, job_id, target, setup, ask.part_temp_c, taken_by)
     return readings.add_reading(conn, _new_reading(ask, set_id, parsed), taken_by)
 
 
@@ -126,19 +126,20 @@ def expected_range(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
     return ExpectedRange(nominal.length.um - allowed, nominal.length.um + allowed)
 
 
-def _target(facts: JobFacts, ask: ReadingToTake) -> _Target:
+def target_of(facts: JobFacts, ask: ReadingToTake) -> Target:
+    """Return what a reading is of as the job stands now, or refuse at the field."""
     if ask.quantity is Quantity.FLANGE_THICKNESS:
-        return _Target(liner_id=known_liner(facts, ask.liner_mark).liner_id)
+        return Target(liner_id=known_liner(facts, ask.liner_mark).liner_id)
     hole = known_hole(facts, ask.hole)
     if ask.hour is None:
         raise Refused("At which clock position? Type it with h, such as 6h.", "hour")
     if ask.quantity is Quantity.COUNTERBORE_DEPTH:
         cut = facts.last_cut(hole.hole_id)
-        return _Target(hole_id=hole.hole_id, after_cut_id=None if cut is None else cut.cut_id)
+        return Target(hole_id=hole.hole_id, after_cut_id=None if cut is None else cut.cut_id)
     fitting = facts.present_fitting(hole.hole_id)
     if fitting is None:
         raise Refused(f"Hole {hole.number} has no liner: record the fitting first, then read it.", "hole")
-    return _Target(fitting_id=fitting.fitting_id)
+    return Target(fitting_id=fitting.fitting_id)
 
 
 def known_hole(facts: JobFacts, number: int | None) -> Hole:
@@ -161,22 +162,30 @@ def known_liner(facts: JobFacts, mark: str) -> Liner:
     raise Refused(f"There is no liner marked {mark or '…'}: this job has {marks}.", "liner_mark")
 
 
-def _setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setup:
+def known_land(facts: JobFacts, name: str) -> str:
+    """Return the card's own name of a land, or refuse at the field."""
+    lands = [land.name for land in facts.card.lands]
+    for land in lands:
+        if land.casefold() == name.casefold():
+            return land
+    raise Refused(f"The card has no land called {name}: it has {', '.join(lands)}.", "land")
+
+
+def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setup:
+    """Return the setup a reading is taken under; another land of a flange makes a setup of its own."""
     setup = facts.present_setup(ask.quantity)
     if setup is None:
         raise Refused(f"Choose the gauge for {ask.quantity.value} first.", "quantity")
     if ask.quantity is not Quantity.FLANGE_THICKNESS or not ask.land or ask.land == setup.land:
         return setup
-    lands = [land.name for land in facts.card.lands]
-    if ask.land not in lands:
-        raise Refused(f"The card has no land called {ask.land}: it has {', '.join(lands)}.", "land")
-    new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, ask.land, setup.datum, setup.hold_down,
+    land = known_land(facts, ask.land)
+    new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, land, setup.datum, setup.hold_down,
                             setup.hold_down_torque_nm, setup.shared_zero)  # fmt: skip
     setup_id = readings.add_setup(conn, new, by)
     return next(s for s in readings.list_setups(conn, facts.job.job_id) if s.setup_id == setup_id)
 
 
-def _open_set(facts: JobFacts, target: _Target, setup: Setup) -> ReadingSet | None:
+def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | None:
     """Return the newest set of the target, if it was read under the circumstances that hold now."""
     sets = [
         s for s in facts.sets
@@ -191,7 +200,8 @@ def _open_set(facts: JobFacts, target: _Target, setup: Setup) -> ReadingSet | No
     return sets[-1] if sets[-1].gauge_version_id == newest_gauge.gauge_version_id else None
 
 
-def _new_set(conn: Conn, job_id: UUID, target: _Target, setup: Setup, part_temp_c: Decimal | None, by: UUID) -> UUID:
+def new_set(conn: Conn, job_id: UUID, target: Target, setup: Setup, part_temp_c: Decimal | None, by: UUID) -> UUID:
+    """Open a set for a target."""
     gauge = gauges.get_gauge(conn, setup.gauge_id)
     new = readings.NewSet(job_id, setup.setup_id, gauge.gauge_version_id, target.fitting_id, target.hole_id,
                           target.after_cut_id, target.liner_id, part_temp_c)  # fmt: skip

@@ -1,7 +1,7 @@
 """Setups, sets, readings, strikes and zero corrections."""
 
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
 from decimal import Decimal
 from uuid import UUID
 
@@ -50,6 +50,7 @@ class NewReading:
     typed: str
     typed_unit: str
     taken_ago: timedelta = timedelta(0)
+    taken_at: datetime | None = None
 
 
 def list_setups(conn: Conn, job_id: UUID) -> tuple[Setup, ...]:
@@ -146,27 +147,38 @@ def find_reading(conn: Conn, reading_id: UUID) -> Reading | None:
     return rows[0] if rows else None
 
 
+ADD_READING = """
+    INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
+    VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
+            coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s)
+"""
+
+
+def _row(new: NewReading, taken_by: UUID) -> dict[str, object]:
+    return {
+        "reading_id": new.reading_id,
+        "reading_set_id": new.reading_set_id,
+        "hour": new.hour,
+        "value_um": new.value_um,
+        "typed": new.typed,
+        "typed_unit": new.typed_unit,
+        "taken_ago": new.taken_ago,
+        "taken_at": new.taken_at,
+        "taken_by": taken_by,
+    }
+
+
 def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading:
     """Append one reading and return it as recorded."""
-    conn.execute(
-        """
-        INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
-        VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
-                now() - %(taken_ago)s, %(taken_by)s)
-        """,
-        {
-            "reading_id": new.reading_id,
-            "reading_set_id": new.reading_set_id,
-            "hour": new.hour,
-            "value_um": new.value_um,
-            "typed": new.typed,
-            "typed_unit": new.typed_unit,
-            "taken_ago": new.taken_ago,
-            "taken_by": taken_by,
-        },
-    )
+    conn.execute(ADD_READING, _row(new, taken_by))
     query = f"SELECT {READING_COLUMNS} FROM {READING_FROM} WHERE r.reading_id = %(reading_id)s"
     return fetch_one(conn, Reading, query, {"reading_id": new.reading_id}, "reading")
+
+
+def add_readings(conn: Conn, rows: list[tuple[NewReading, UUID]]) -> None:
+    """Append many readings in order, each with who took it."""
+    with conn.cursor() as cursor:
+        cursor.executemany(ADD_READING, [_row(new, taken_by) for new, taken_by in rows])
 
 
 def list_strikes(conn: Conn, job_id: UUID) -> tuple[Strike, ...]:

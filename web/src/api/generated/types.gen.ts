@@ -87,6 +87,51 @@ export type BlockView = {
 };
 
 /**
+ * Body_import_readings
+ */
+export type BodyImportReadings = {
+    /**
+     * File
+     *
+     * CSV or XLSX with a head; 5 MB at most.
+     */
+    file: Blob | File;
+    /**
+     * Import Id
+     *
+     * Made once for a file: sending it again doubles nothing.
+     */
+    import_id: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    take?: Take;
+    /**
+     * Where the file has no such column.
+     */
+    quantity?: Quantity;
+    /**
+     * Small Unit
+     *
+     * Of a protrusion without a unit.
+     */
+    small_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Size Unit
+     *
+     * Of a depth or thickness without a unit.
+     */
+    size_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * As Written
+     *
+     * Take readings that look like a slip as they are written.
+     */
+    as_written?: boolean;
+};
+
+/**
  * Capability
  *
  * Whether a gauge can decide on a window at all.
@@ -1452,6 +1497,47 @@ export type HoleWhyView = {
      * Steps
      */
     steps: Array<StepView>;
+};
+
+/**
+ * ImportedReadings
+ *
+ * Every row of the file, and how many readings were recorded.
+ */
+export type ImportedReadings = {
+    /**
+     * Rows
+     */
+    rows: Array<ImportedRow>;
+    /**
+     * Taken
+     */
+    taken: number;
+};
+
+/**
+ * ImportedRow
+ *
+ * One row of the file: where it belongs, what it says, and why it is not taken where it is not.
+ */
+export type ImportedRow = {
+    /**
+     * Number
+     */
+    number: number;
+    /**
+     * Where
+     */
+    where: string;
+    /**
+     * Words
+     */
+    words: string;
+    verdict: Verdict;
+    /**
+     * Message
+     */
+    message: string;
 };
 
 /**
@@ -2972,6 +3058,13 @@ export type SuggestedText = {
 };
 
 /**
+ * Take
+ *
+ * What to do with the rows: only look at them, take all or nothing, or leave the bad ones out.
+ */
+export type Take = 'only check' | 'all or nothing' | 'leave bad rows out';
+
+/**
  * TalkingGaugeView
  *
  * A gauge's link and what it says now.
@@ -3138,6 +3231,13 @@ export type UnreadableHour = {
      */
     reason: string;
 };
+
+/**
+ * Verdict
+ *
+ * What becomes of a row.
+ */
+export type Verdict = 'good' | 'here already' | 'bad';
 
 /**
  * ZeroCorrectionBody
@@ -5191,6 +5291,54 @@ export type ReadReadingsCsvResponses = {
     200: unknown;
 };
 
+export type ReadReadingsXlsxData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/readings.xlsx';
+};
+
+export type ReadReadingsXlsxErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadReadingsXlsxError = ReadReadingsXlsxErrors[keyof ReadReadingsXlsxErrors];
+
+export type ReadReadingsXlsxResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
 export type ReadJobJsonData = {
     body?: never;
     path: {
@@ -5287,3 +5435,53 @@ export type ReadJobSchemaResponses = {
 };
 
 export type ReadJobSchemaResponse = ReadJobSchemaResponses[keyof ReadJobSchemaResponses];
+
+export type ImportReadingsData = {
+    body: BodyImportReadings;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/imports';
+};
+
+export type ImportReadingsErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ImportReadingsError = ImportReadingsErrors[keyof ImportReadingsErrors];
+
+export type ImportReadingsResponses = {
+    /**
+     * Successful Response
+     */
+    200: ImportedReadings;
+};
+
+export type ImportReadingsResponse = ImportReadingsResponses[keyof ImportReadingsResponses];

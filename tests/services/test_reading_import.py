@@ -1,0 +1,156 @@
+"""Readings from a file into the demo job: row by row, all or nothing, never twice."""
+
+import csv
+import io
+from decimal import Decimal
+from uuid import UUID, uuid4
+
+import pytest
+
+from vallostasis.core.records import Quantity
+from vallostasis.services import proof, readings
+from vallostasis.services.block import block_of_job
+from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict, import_readings
+from vallostasis.services.refused import Refused
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+
+def _wish(take: Take = Take.ALL_OR_NOTHING, **changes: object) -> ImportWish:
+    fields: dict[str, object] = {"import_id": uuid4(), "take": take, "quantity": Quantity.PROTRUSION,
+                                 "small_unit": "µm", "size_unit": "mm", "as_written": False}  # fmt: skip
+    return ImportWish(**{**fields, **changes})  # type: ignore[arg-type]
+
+
+def _table(*rows: str, head: str = "hole,clock_h,repeat,reading") -> bytes:
+    return "\n".join((head, *rows)).encode()
+
+
+ROUND = ("1,12,1,85", "1,3,1,86", "1,6,1,84.5", "1,9,1,0.0034 in")
+
+
+def _messages(report: ImportReport) -> dict[int, str]:
+    return {row.number: row.message for row in report.rows if row.verdict is Verdict.BAD}
+
+
+def test_good_rows_make_a_pass_of_their_own(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    before = load_job_facts(demo, demo_job)
+    report = import_readings(demo, demo_job, _table(*ROUND), _wish(), wren)
+    assert report.taken == 4
+    facts = load_job_facts(demo, demo_job)
+    new = facts.readings[len(before.readings) :]
+    assert [reading.value_um for reading in new] == [85, 86, Decimal("84.5"), Decimal("86.36")]
+    assert {reading.reading_set_id for reading in new} == {facts.sets[-1].reading_set_id}
+    assert len(facts.sets) == len(before.sets) + 1
+    assert block_of_job(demo, demo_job).judgement.holes[0].state.value == "in"
+
+
+def test_one_bad_row_stops_all_unless_chosen_otherwise(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    content = _table(*ROUND, "9,12,1,85", "1,13,1,85", "1,6,1,84", "2,6,1,85 mil")
+    before = load_job_facts(demo, demo_job)
+    for take in (Take.ONLY_CHECK, Take.ALL_OR_NOTHING):
+        report = import_readings(demo, demo_job, content, _wish(take), wren)
+        assert report.taken == 0
+        assert load_job_facts(demo, demo_job) == before
+    bad = _messages(report)
+    assert list(bad) == [6, 7, 8, 9]
+    assert "There is no hole 9" in bad[6]
+    assert "A clock position is above 0 and up to 12" in bad[7]
+    assert "stands in row 4 already" in bad[8]
+    assert "two units" in bad[9]
+    assert import_readings(demo, demo_job, content, _wish(Take.LEAVE_BAD_OUT), wren).taken == 4
+
+
+def test_sending_a_file_again_doubles_nothing(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    wish = _wish()
+    assert import_readings(demo, demo_job, _table(*ROUND), wish, wren).taken == 4
+    again = import_readings(demo, demo_job, _table(*ROUND), wish, wren)
+    assert again.taken == 0
+    assert {row.verdict for row in again.rows} == {Verdict.HERE_ALREADY}
+
+
+def test_repeats_are_told_apart_by_their_column(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    report = import_readings(demo, demo_job, _table("1,6,1,85", "1,6,2,86", "1,6,3,85"), _wish(), wren)
+    assert report.taken == 3
+    twice = import_readings(demo, demo_job, _table("1,6,,85", "1,6,,86"), _wish(), wren)
+    assert "number the repeats" in _messages(twice)[3]
+
+
+@pytest.mark.parametrize("as_xlsx", [False, True])
+def test_our_own_export_comes_back_as_it_was(demo: Conn, demo_job: UUID, wren: UUID, as_xlsx: bool) -> None:
+    facts = load_job_facts(demo, demo_job)
+    exported = proof.readings_as_xlsx(demo, demo_job) if as_xlsx else proof.readings_as_csv(demo, demo_job).encode()
+    same = import_readings(demo, demo_job, exported, _wish(), wren)
+    assert {row.verdict for row in same.rows} == {Verdict.HERE_ALREADY}
+    # Without their ids they are new: taken as they were, passes, repeats, struck ones, people and times.
+    rows = list(csv.DictReader(io.StringIO(proof.readings_as_csv(demo, demo_job))))
+    out = io.StringIO(newline="")
+    writer = csv.DictWriter(out, [name for name in rows[0] if name != "reading_id"], extrasaction="ignore")
+    writer.writeheader()
+    writer.writerows(rows)
+    report = import_readings(demo, demo_job, out.getvalue().encode(), _wish(as_written=True), wren)
+    assert _messages(report) == {}
+    after = load_job_facts(demo, demo_job)
+    old, new = facts.readings, after.readings[len(facts.readings) :]
+    what = [
+        (r.hour, r.value_um, r.typed, r.typed_unit, r.taken_at, r.taken_by, r.reading_id in after.struck) for r in new
+    ]
+    assert what == [
+        (r.hour, r.value_um, r.typed, r.typed_unit, r.taken_at, r.taken_by, r.reading_id in facts.struck) for r in old
+    ]
+
+
+@pytest.mark.parametrize(
+    ("head", "row", "words"),
+    [
+        ("hole,clock,reading,by", "1,6,85,Nobody", "Nobody here is called Nobody"),
+        ("hole,clock,reading,when", "1,6,85,2199-01-01", "lies in the future"),
+        ("hole,clock,reading,when", "1,6,85,yesterday", "is no time such as"),
+        ("hole,clock,reading,hold_down", "1,6,85,studs only", "choose that first"),
+        ("hole,clock,reading,gauge", "1,6,85,Old depth dial", "choose that first"),
+        ("hole,clock,reading,liner", "1,6,85,L2", "Hole 1 holds L1, the row is of L2"),
+        ("hole,clock,reading,quantity", "1,6,85,weight", "is none of protrusion"),
+        ("hole,clock,reading,unit", "1,6,85,points", "is none of thou"),
+        ("hole,clock,reading,value_um", "1,6,85,84", "which is right?"),
+        ("hole,clock,reading,repeat", "1,6,85,first", "The repeat is a number"),
+        ("hole,clock,reading", "1,,85", "At which clock position?"),
+        ("hole,clock,reading", "one,6,85", "The hole is a number"),
+        ("hole,clock,reading,part_temp_c", "1,6,85,warm", "part temp c is a number"),
+        ("liner,quantity,reading,land", "L1,flange thickness,8.9,rim", "no land called rim"),
+        ("hole,clock,reading", "1,6,8.5 mm", "far from what is expected"),
+    ],
+)
+def test_a_row_that_cannot_be_taken_says_why(
+    demo: Conn, demo_job: UUID, wren: UUID, head: str, row: str, words: str
+) -> None:
+    report = import_readings(demo, demo_job, _table(row, head=head), _wish(), wren)
+    assert words in _messages(report)[2]
+
+
+def test_flange_thicknesses_at_two_lands_come_in_together(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    head = "liner,quantity,land,reading"
+    rows = ("L7,flange thickness,flat land,8.901", "L7,flange thickness,lip,8.991", "L1,flange thickness,lip,8.9")
+    assert import_readings(demo, demo_job, _table(*rows, head=head), _wish(), wren).taken == 3
+    facts = load_job_facts(demo, demo_job)
+    assert [facts.setup(s.setup_id).land for s in facts.sets[-3:]] == ["flat land", "lip", "lip"]
+
+
+def test_a_slip_among_the_rows_is_asked_about_and_may_be_taken_as_written(
+    demo: Conn, demo_job: UUID, wren: UUID
+) -> None:
+    content = _table("1,12,1,85", "1,3,1,86", "1,6,1,850")
+    assert "expected here" in _messages(import_readings(demo, demo_job, content, _wish(), wren))[4]
+    assert import_readings(demo, demo_job, content, _wish(as_written=True), wren).taken == 3
+
+
+def test_a_file_that_is_no_table_is_refused_at_its_field(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    with pytest.raises(Refused, match="The file is empty") as refused:
+        import_readings(demo, demo_job, b"", _wish(), wren)
+    assert refused.value.field == "file"
+
+
+def test_imported_readings_may_be_undone_like_any(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    import_readings(demo, demo_job, _table(*ROUND), _wish(), wren)
+    newest = load_job_facts(demo, demo_job).readings[-1]
+    readings.strike(demo, newest.reading_id, True, "wrong engine", wren)
+    assert newest.reading_id in load_job_facts(demo, demo_job).struck

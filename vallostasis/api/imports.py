@@ -1,0 +1,56 @@
+"""Bringing readings and whole jobs in from files."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, File, Form, UploadFile
+from pydantic import BaseModel
+
+from vallostasis.api.deps import Conn
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.lengths import Unit
+from vallostasis.core.records import Quantity
+from vallostasis.services import reading_import
+from vallostasis.services.reading_import import ImportWish, Take, Verdict
+
+router = APIRouter(prefix="/api", tags=["imports"], responses=ERROR_RESPONSES)
+
+
+class ImportedRow(BaseModel):
+    """One row of the file: where it belongs, what it says, and why it is not taken where it is not."""
+
+    number: int
+    where: str
+    words: str
+    verdict: Verdict
+    message: str
+
+
+class ImportedReadings(BaseModel):
+    """Every row of the file, and how many readings were recorded."""
+
+    rows: list[ImportedRow]
+    taken: int
+
+
+@router.post("/jobs/{job_id}/imports")
+def import_readings(
+    job_id: UUID,
+    conn: Conn,
+    file: Annotated[UploadFile, File(description="CSV or XLSX with a head; 5 MB at most.")],
+    import_id: Annotated[UUID, Form(description="Made once for a file: sending it again doubles nothing.")],
+    person_id: Annotated[UUID, Form()],
+    take: Annotated[Take, Form()] = Take.ONLY_CHECK,
+    quantity: Annotated[Quantity, Form(description="Where the file has no such column.")] = Quantity.PROTRUSION,
+    small_unit: Annotated[Unit, Form(description="Of a protrusion without a unit.")] = "µm",
+    size_unit: Annotated[Unit, Form(description="Of a depth or thickness without a unit.")] = "mm",
+    as_written: Annotated[bool, Form(description="Take readings that look like a slip as they are written.")] = False,
+) -> ImportedReadings:
+    """Check the rows of a table, or record them: each target gets a pass of its own."""
+    wish = ImportWish(import_id, take, quantity, small_unit, size_unit, as_written)
+    report = reading_import.import_readings(conn, job_id, file.file.read(), wish, person_id)
+    rows = [
+        ImportedRow(number=r.number, where=r.where, words=r.words, verdict=r.verdict, message=r.message)
+        for r in report.rows
+    ]
+    return ImportedReadings(rows=rows, taken=report.taken)
