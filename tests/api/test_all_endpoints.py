@@ -109,7 +109,12 @@ def _with(body: dict[str, Any], path: tuple[Any, ...], value: Any) -> dict[str, 
 
 
 def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> None:
-    bodies = {path for _, path, operation in _operations(client) if "requestBody" in operation}
+    bodies = {
+        path
+        for _, path, operation in _operations(client)
+        # Files are tried in test_imports.py.
+        if "application/json" in operation.get("requestBody", {}).get("content", {})
+    }
     examples = [url for url, _ in _examples(Bench.at_demo(client))]
     assert len(examples) == len(bodies)
 

@@ -7,7 +7,7 @@ from uuid import UUID, uuid4
 
 import pytest
 
-from vallostasis.core.records import Quantity
+from vallostasis.core.records import Quantity, Reading, Strike
 from vallostasis.services import proof, readings
 from vallostasis.services.block import block_of_job
 from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict, import_readings
@@ -92,12 +92,13 @@ def test_our_own_export_comes_back_as_it_was(demo: Conn, demo_job: UUID, wren: U
     assert _messages(report) == {}
     after = load_job_facts(demo, demo_job)
     old, new = facts.readings, after.readings[len(facts.readings) :]
-    what = [
-        (r.hour, r.value_um, r.typed, r.typed_unit, r.taken_at, r.taken_by, r.reading_id in after.struck) for r in new
-    ]
-    assert what == [
-        (r.hour, r.value_um, r.typed, r.typed_unit, r.taken_at, r.taken_by, r.reading_id in facts.struck) for r in old
-    ]
+
+    def as_taken(rows: tuple[Reading, ...], struck: dict[UUID, Strike]) -> list[tuple[object, ...]]:
+        return [
+            (r.hour, r.value_um, r.typed, r.typed_unit, r.taken_at, r.taken_by, r.reading_id in struck) for r in rows
+        ]
+
+    assert as_taken(new, after.struck) == as_taken(old, facts.struck)
 
 
 @pytest.mark.parametrize(
