@@ -75,7 +75,7 @@ class Story:
         for place, um in enumerate(shims_um):
             self._add("fitting_shims", FittedShim(row.fitting_id, place, Decimal(um), None, str(um), "bevel down"))
         if present is not None:
-            self._add("fitting_outs", FittingOut(present.fitting_id, None, row.fitting_id, WHEN, self._next()))
+            self._add("fitting_outs", FittingOut(present.fitting_id, None, row.fitting_id, WHEN, "Wren", self._next()))
         return row.fitting_id
 
     def cut(self, hole: int, depth_um: int, shim_um: int) -> UUID:
@@ -85,7 +85,7 @@ class Story:
                   WHEN, "Wren", self._next())  # fmt: skip
         self._add("cuts", row)
         if present is not None:
-            self._add("fitting_outs", FittingOut(present.fitting_id, row.cut_id, None, WHEN, self._next()))
+            self._add("fitting_outs", FittingOut(present.fitting_id, row.cut_id, None, WHEN, "Wren", self._next()))
         return row.cut_id
 
     def read(

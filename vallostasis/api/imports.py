@@ -6,11 +6,11 @@ from uuid import UUID
 from fastapi import APIRouter, File, Form, UploadFile
 from pydantic import BaseModel
 
-from vallostasis.api.deps import Conn
+from vallostasis.api.deps import Conn, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity
-from vallostasis.services import reading_import
+from vallostasis.services import job_import, reading_import
 from vallostasis.services.reading_import import ImportWish, Take, Verdict
 
 router = APIRouter(prefix="/api", tags=["imports"], responses=ERROR_RESPONSES)
@@ -54,3 +54,22 @@ def import_readings(
         for r in report.rows
     ]
     return ImportedReadings(rows=rows, taken=report.taken)
+
+
+class JobBroughtInView(BaseModel):
+    """The job as it is here now."""
+
+    job_id: UUID
+    number: str
+
+
+@router.post("/jobs/imports", status_code=201)
+def import_job(
+    conn: Conn,
+    file: Annotated[UploadFile, File(description="A job file; 5 MB at most.")],
+    as_copy: Annotated[bool, Form(description="Bring it in beside the one that is here.")] = False,
+    number: Annotated[ShortText, Form(max_length=30, description="Job number to give it; its own when empty.")] = "",
+) -> JobBroughtInView:
+    """Bring a whole job in from its file; 409 when it is here already and shall be no copy."""
+    brought = job_import.import_job(conn, file.file.read(), as_copy, number)
+    return JobBroughtInView(job_id=brought.job_id, number=brought.number)

@@ -78,6 +78,27 @@ class Stage:
 
 
 @dataclass(frozen=True, slots=True)
+class StageMark:
+    """A stage marked done or open again; the newest one holds."""
+
+    stage_id: UUID
+    done: bool
+    marked_at: datetime
+    marked_by: str
+    event: int
+
+
+@dataclass(frozen=True, slots=True)
+class CardChosen:
+    """From when on a card version judges a job; the newest one holds."""
+
+    spec_card_version_id: UUID
+    chosen_at: datetime
+    chosen_by: str
+    event: int
+
+
+@dataclass(frozen=True, slots=True)
 class Hole:
     """One hole of the block."""
 
@@ -133,6 +154,7 @@ class FittingOut:
     because_cut_id: UUID | None
     because_fitting_id: UUID | None
     out_at: datetime
+    out_by: str
     event: int
 
 
@@ -228,6 +250,7 @@ class ZeroCorrection:
     reading_set_id: UUID
     correction_um: Decimal
     standard_um: Decimal
+    typed: str
     reason: str
     made_at: datetime
     made_by: str

@@ -1,17 +1,25 @@
-"""A whole job as one JSON document, and the schema that describes it."""
+"""A whole job as one JSON document, the schema that describes it, and reading it back."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, Literal
 
-from pydantic import TypeAdapter
+from pydantic import TypeAdapter, ValidationError
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.protrusion.rules import BlockJudgement
+from vallostasis.core.records import CardChosen, CardVersion, StageMark
+from vallostasis.core.spec_card import SpecCard
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
 FORMAT_VERSION: Literal[1] = 1
 SCHEMA_ID = "urn:vallostasis:job:1"
+# Parts of the facts whose rows carry an event number.
+EVENTFUL = ("fittings", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes", "corrections", "unreadables")
+
+
+class NotAJobFile(Exception):
+    """The file is no job file; the text says where and why."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,6 +35,23 @@ class JudgedHole:
 
 
 @dataclass(frozen=True, slots=True)
+class CardOnFile:
+    """A card version that judged the job at some time."""
+
+    version: CardVersion
+    card: SpecCard
+
+
+@dataclass(frozen=True, slots=True)
+class JobHistory:
+    """What was marked and chosen on the way, with the cards that were chosen."""
+
+    stage_marks: tuple[StageMark, ...]
+    cards_chosen: tuple[CardChosen, ...]
+    cards: tuple[CardOnFile, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class JobFile:
     """Everything recorded about a job, and how it was judged when the file was written."""
 
@@ -34,19 +59,56 @@ class JobFile:
     format_version: Literal[1]
     written_at: datetime
     facts: JobFacts
+    history: JobHistory
     judged: tuple[JudgedHole, ...]
 
 
 _ADAPTER = TypeAdapter(JobFile)
 
 
-def job_file(facts: JobFacts, judgement: BlockJudgement, written_at: datetime) -> bytes:
-    """Write a job as JSON; exact lengths are decimal strings in µm."""
+def job_file(facts: JobFacts, history: JobHistory, judgement: BlockJudgement, written_at: datetime) -> bytes:
+    """Write a job as JSON; exact lengths are decimal strings in µm, events are counted from 1."""
     judged = tuple(
         JudgedHole(hole.hole, hole.state.value, hole.reason, hole.mean_m, hole.mean_expanded_m, hole.variation_m)
         for hole in judgement.holes
     )
-    return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, judged), indent=1)
+    numbers = sorted(event_numbers(facts, history))
+    places = {number: place for place, number in enumerate(numbers, start=1)}
+    facts, history = with_events(facts, history, places)
+    return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
+
+
+def read_job_file(content: bytes) -> JobFile:
+    """Read a job file; raise NotAJobFile naming the first place that is wrong."""
+    try:
+        return _ADAPTER.validate_json(content)
+    except ValidationError as error:
+        first = error.errors()[0]
+        place = ".".join(str(part) for part in first["loc"]) or "the beginning"
+        raise NotAJobFile(f"This is no job file: at {place}, {first['msg']}.") from None
+
+
+def event_numbers(facts: JobFacts, history: JobHistory) -> set[int]:
+    """Return the number of every event of a job."""
+    rows = [row for part in EVENTFUL for row in getattr(facts, part)]
+    return {row.event for row in (*rows, *history.stage_marks, *history.cards_chosen)}
+
+
+def with_events(facts: JobFacts, history: JobHistory, numbers: dict[int, int]) -> tuple[JobFacts, JobHistory]:
+    """Give every event another number."""
+
+    def renumbered(rows: tuple[Any, ...]) -> tuple[Any, ...]:
+        return tuple(replace(row, event=numbers[row.event]) for row in rows)
+
+    parts: dict[str, Any] = {part: renumbered(getattr(facts, part)) for part in EVENTFUL}
+    return (
+        replace(facts, **parts),
+        replace(
+            history,
+            stage_marks=renumbered(history.stage_marks),
+            cards_chosen=renumbered(history.cards_chosen),
+        ),
+    )
 
 
 def job_file_schema() -> dict[str, Any]:

@@ -6,6 +6,7 @@ from uuid import UUID
 from vallostasis.core.lengths import Unit
 from vallostasis.documents import job_file, proof, readings_csv
 from vallostasis.services.block import block_of_job
+from vallostasis.store import jobs, spec_cards
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -34,4 +35,8 @@ def readings_as_xlsx(conn: Conn, job_id: UUID) -> bytes:
 def job_as_json(conn: Conn, job_id: UUID) -> bytes:
     """Write the whole job as JSON."""
     now = block_of_job(conn, job_id)
-    return job_file.job_file(now.facts, now.judgement, datetime.now(UTC))
+    chosen = jobs.list_cards_chosen(conn, job_id)
+    versions = dict.fromkeys(one.spec_card_version_id for one in chosen)
+    cards = tuple(job_file.CardOnFile(*spec_cards.get_version(conn, version_id)) for version_id in versions)
+    history = job_file.JobHistory(jobs.list_stage_marks(conn, job_id), chosen, cards)
+    return job_file.job_file(now.facts, history, now.judgement, datetime.now(UTC))

@@ -50,8 +50,8 @@ def list_fitting_shims(conn: Conn, job_id: UUID) -> tuple[FittedShim, ...]:
 def list_fitting_outs(conn: Conn, job_id: UUID) -> tuple[FittingOut, ...]:
     """Return when and why liners came out."""
     query = f"""
-        SELECT o.fitting_id, o.because_cut_id, o.because_fitting_id, o.out_at, o.event
-          FROM fitting_out o JOIN fitting f USING (fitting_id)
+        SELECT o.fitting_id, o.because_cut_id, o.because_fitting_id, o.out_at, p.name AS out_by, o.event
+          FROM fitting_out o JOIN fitting f USING (fitting_id) JOIN person p ON p.person_id = o.out_by
          WHERE f.hole_id IN ({HOLES_OF_JOB})
          ORDER BY o.event
     """

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.records import Hole, Job, Stage
+from vallostasis.core.records import CardChosen, Hole, Job, Stage, StageMark
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
 
@@ -140,6 +140,28 @@ def mark_stage(conn: Conn, stage_id: UUID, done: bool, marked_by: UUID) -> None:
         "INSERT INTO stage_mark (stage_id, done, marked_by) VALUES (%(stage_id)s, %(done)s, %(marked_by)s)",
         {"stage_id": stage_id, "done": done, "marked_by": marked_by},
     )
+
+
+def list_stage_marks(conn: Conn, job_id: UUID) -> tuple[StageMark, ...]:
+    """Return every mark of every stage of a job, oldest first."""
+    query = """
+        SELECT m.stage_id, m.done, m.marked_at, p.name AS marked_by, m.event
+          FROM stage_mark m JOIN stage s USING (stage_id) JOIN person p ON p.person_id = m.marked_by
+         WHERE s.job_id = %(job_id)s
+         ORDER BY m.event
+    """
+    return fetch_all(conn, StageMark, query, {"job_id": job_id})
+
+
+def list_cards_chosen(conn: Conn, job_id: UUID) -> tuple[CardChosen, ...]:
+    """Return every choice of a card version for a job, oldest first."""
+    query = """
+        SELECT c.spec_card_version_id, c.chosen_at, p.name AS chosen_by, c.event
+          FROM job_card c JOIN person p ON p.person_id = c.chosen_by
+         WHERE c.job_id = %(job_id)s
+         ORDER BY c.event
+    """
+    return fetch_all(conn, CardChosen, query, {"job_id": job_id})
 
 
 def present_card_version(conn: Conn, job_id: UUID) -> UUID:

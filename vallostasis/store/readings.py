@@ -224,7 +224,8 @@ def add_strike(
 def list_corrections(conn: Conn, job_id: UUID) -> tuple[ZeroCorrection, ...]:
     """Return all zero corrections of a job, oldest first."""
     query = """
-        SELECT z.reading_set_id, z.correction_um, z.standard_um, z.reason, z.made_at, p.name AS made_by, z.event
+        SELECT z.reading_set_id, z.correction_um, z.standard_um, z.typed, z.reason, z.made_at, p.name AS made_by,
+               z.event
           FROM zero_correction z
           JOIN reading_set s USING (reading_set_id)
           JOIN person p ON p.person_id = z.made_by

@@ -57,6 +57,11 @@ def get_version(conn: Conn, spec_card_version_id: UUID) -> tuple[CardVersion, Sp
     return _typed(fetch_one(conn, _Row, query, {"version_id": spec_card_version_id}, "spec card version"))
 
 
+def as_document(card: SpecCard) -> Jsonb:
+    """Write a card as the document in which it is kept."""
+    return Jsonb(CARD.dump_python(card, mode="json"))
+
+
 def add_card(conn: Conn) -> UUID:
     """Add a card without a version yet."""
     return UUID(str(conn.execute("INSERT INTO spec_card DEFAULT VALUES RETURNING spec_card_id").fetchone()[0]))  # type: ignore[index]
@@ -77,7 +82,7 @@ def add_version(conn: Conn, spec_card_id: UUID, version: int, card: SpecCard, sa
     params = {
         "spec_card_id": spec_card_id,
         "version": version,
-        "card": Jsonb(CARD.dump_python(card, mode="json")),
+        "card": as_document(card),
         "saved_by": saved_by,
     }
     announce(conn, None)

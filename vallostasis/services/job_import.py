@@ -1,0 +1,174 @@
+"""A whole job from its file: as it was where it is not here yet, or as a copy beside the one that is."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, fields, is_dataclass, replace
+from decimal import Decimal
+from typing import Any
+from uuid import UUID, uuid4, uuid5
+
+from vallostasis.core.errors import CoreError
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.records import CardVersion, GaugeVersion
+from vallostasis.documents.job_file import (
+    JobHistory,
+    NotAJobFile,
+    event_numbers,
+    read_job_file,
+    with_events,
+)
+from vallostasis.services.block import judge_facts
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.spec_cards import read_card
+from vallostasis.store import gauges, jobs, people, whole_job
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+# Rows that belong to the job alone: a copy gets ids of its own for them. Gauges and cards belong to the shop.
+OWN_IDS = {
+    "job_id", "stage_id", "hole_id", "liner_id", "fitting_id", "cut_id", "setup_id", "reading_set_id", "reading_id",
+    "after_cut_id", "because_cut_id", "because_fitting_id",
+}  # fmt: skip
+GAUGE_IDS = {"gauge_id", "gauge_version_id"}
+CARD_IDS = {"spec_card_id", "spec_card_version_id"}
+LARGEST_NUMBER = Decimal(10) ** 9
+LONGEST_TEXT = 2_000
+# What judging rows that do not fit together may stumble over.
+STUMBLES = (CoreError, LookupError, StopIteration, RuntimeError, ArithmeticError, ValueError, TypeError)
+
+
+@dataclass(frozen=True, slots=True)
+class JobBroughtIn:
+    """The job as it is here now, and its number."""
+
+    job_id: UUID
+    number: str
+
+
+def import_job(conn: Conn, content: bytes, as_copy: bool, number: str) -> JobBroughtIn:
+    """Bring a job in; refuses one that is here already, unless it is to be a copy under a number of its own."""
+    try:
+        file = read_job_file(content)
+    except NotAJobFile as error:
+        raise Refused(str(error), "file") from None
+    _check_values(file, "")
+    facts, history = file.facts, file.history
+    if not history.cards_chosen:
+        raise Refused("The file contradicts itself: no card was ever chosen for the job.", "file")
+    if as_copy:
+        new_id = uuid4()
+        facts = _renamed(facts, OWN_IDS, lambda old: uuid5(new_id, str(old)))
+        history = _renamed(history, OWN_IDS, lambda old: uuid5(new_id, str(old)))
+    facts = replace(facts, job=replace(facts.job, number=number.strip() or facts.job.number))
+    _refuse_twice(conn, facts, as_copy)
+    numbers = sorted(event_numbers(facts, history))
+    drawn = whole_job.draw_event_numbers(conn, len(numbers))
+    facts, history = with_events(facts, history, dict(zip(numbers, drawn, strict=True)))
+    try:
+        facts, history = _with_cards(conn, _with_gauges(conn, facts), history)
+        whole_job.add_whole_job(conn, facts, history.stage_marks, history.cards_chosen, _people(conn))
+        judge_facts(load_job_facts(conn, facts.job.job_id))
+    except whole_job.Contradiction as error:
+        raise Refused(f"The file contradicts itself: {error}", "file") from None
+    except STUMBLES as error:
+        raise Refused(f"The file contradicts itself: its rows do not fit together ({error}).", "file") from None
+    return JobBroughtIn(facts.job.job_id, facts.job.number)
+
+
+def _refuse_twice(conn: Conn, facts: JobFacts, as_copy: bool) -> None:
+    for job in jobs.list_jobs(conn):
+        if job.job_id == facts.job.job_id:
+            raise Refused(
+                f"Job {job.number}, {job.name}, is here already: leave it, or bring the file in as a copy.",
+                "file",
+                RefusalCode.TAKEN,
+            )
+        if job.number.casefold() == facts.job.number.casefold():
+            what = "give the copy another" if as_copy else "bring the file in as a copy under another number"
+            raise Refused(f"Job number {job.number} is taken: {what}.", "number", RefusalCode.TAKEN)
+
+
+def _check_values(part: Any, path: str) -> None:  # noqa: ANN401
+    """Refuse numbers and texts that nobody can have measured or written."""
+    if isinstance(part, Decimal | float) and not abs(Decimal(part)) < LARGEST_NUMBER:
+        raise Refused(f"{path} is no number that can be measured.", "file")
+    if isinstance(part, str) and (len(part) > LONGEST_TEXT or "\x00" in part):
+        raise Refused(f"{path} is longer than any text here, or holds a character that cannot be kept.", "file")
+    if is_dataclass(part):
+        for field in fields(part):
+            _check_values(getattr(part, field.name), f"{path}.{field.name}".lstrip("."))
+    elif isinstance(part, tuple):
+        for place, one in enumerate(part):
+            _check_values(one, f"{path}.{place}")
+
+
+def _renamed(part: Any, names: set[str], rename: Callable[[UUID], UUID]) -> Any:  # noqa: ANN401
+    """Give the ids of those names other values, wherever they stand."""
+    if isinstance(part, tuple):
+        return tuple(_renamed(one, names, rename) for one in part)
+    if not is_dataclass(part) or isinstance(part, type):
+        return part
+    changes = {}
+    for field in fields(part):
+        value = getattr(part, field.name)
+        if isinstance(value, UUID) and field.name in names:
+            changes[field.name] = rename(value)
+        elif isinstance(value, tuple) or is_dataclass(value):
+            changes[field.name] = _renamed(value, names, rename)
+    return replace(part, **changes) if changes else part
+
+
+def _by(ids: dict[UUID, UUID]) -> Callable[[UUID], UUID]:
+    """Rename what is listed, leave the rest."""
+    return lambda old: ids.get(old, old)
+
+
+def _with_gauges(conn: Conn, facts: JobFacts) -> JobFacts:
+    """Use the gauges that are known here; one that is not, or became another, is added."""
+    ids: dict[UUID, UUID] = {}
+    renaming = _by(ids)
+    by_gauge: dict[UUID, list[GaugeVersion]] = {}
+    for version in facts.gauge_versions:
+        by_gauge.setdefault(version.gauge_id, []).append(version)
+    for gauge_id, versions in by_gauge.items():
+        new = [one for one in versions if not whole_job.gauge_version_exists(conn, one.gauge_version_id)]
+        if any(whole_job.gauge_has_version(conn, gauge_id, one.version) for one in new):
+            new = versions
+            ids.update({gauge_id: uuid4()} | {one.gauge_version_id: uuid4() for one in versions})
+        for one in new:
+            own = _renamed(one, GAUGE_IDS, renaming)
+            taken = {g.name.casefold() for g in gauges.list_gauges(conn) if g.gauge_id != own.gauge_id}
+            name = own.name if own.name.casefold() not in taken else f"{own.name} of {facts.job.number}"
+            whole_job.add_gauge_version_as(conn, replace(own, name=name))
+    renamed: JobFacts = _renamed(facts, GAUGE_IDS, renaming)
+    return renamed
+
+
+def _with_cards(conn: Conn, facts: JobFacts, history: JobHistory) -> tuple[JobFacts, JobHistory]:
+    """Use the cards that are known here; one that is not, or became another, is added."""
+    person_id = _people(conn)
+    ids: dict[UUID, UUID] = {}
+    renaming = _by(ids)
+    for on_file in history.cards:
+        version: CardVersion = on_file.version
+        if whole_job.card_version_exists(conn, version.spec_card_version_id):
+            continue
+        if whole_job.card_has_version(conn, version.spec_card_id, version.version):
+            ids[version.spec_card_version_id] = uuid4()
+            ids.setdefault(version.spec_card_id, uuid4())
+        own = _renamed(version, CARD_IDS, renaming)
+        whole_job.add_card_version_as(conn, own, read_card(on_file.card), person_id(version.saved_by))
+    return _renamed(facts, CARD_IDS, renaming), _renamed(history, CARD_IDS, renaming)
+
+
+def _people(conn: Conn) -> Callable[[str], UUID]:
+    """Who is meant by a name; somebody new is added."""
+    known = {person.name.casefold(): person.person_id for person in people.list_people(conn)}
+
+    def person_id(name: str) -> UUID:
+        if not 1 <= len(name.strip()) <= 60:
+            raise Refused("A name in the file is empty or too long.", "file")
+        if name.casefold() not in known:
+            known[name.casefold()] = people.add_person(conn, name).person_id
+        return known[name.casefold()]
+
+    return person_id
