@@ -150,11 +150,25 @@ def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
             say(f"starting PostgreSQL in {settings.data}")
             stack.callback(cluster.stop)
             settings = settings.model_copy(update={"dsn": cluster.start()})
+            stack.enter_context(_watched(cluster))
         _prepare_database(settings.dsn, demo_gauge_port)
         if demo_gauge_port is not None:
             stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
             _Server(settings).run(sockets=listening)
+
+
+@contextlib.contextmanager
+def _watched(cluster: PrivateCluster) -> Iterator[None]:
+    """Bring the database back when it dies while the application runs."""
+    stopping = threading.Event()
+    watcher = threading.Thread(target=cluster.watch, args=(stopping,), daemon=True)
+    watcher.start()
+    try:
+        yield
+    finally:
+        stopping.set()
+        watcher.join()
 
 
 def _stop(_signal: int, _frame: FrameType | None) -> None:

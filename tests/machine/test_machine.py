@@ -17,6 +17,7 @@ import pytest
 
 from vallostasis.machine import client, packages
 from vallostasis.machine.postgres import MachineError, PrivateCluster, _process_state, only_one, server_programs
+from vallostasis.store.database import migration_scripts
 
 START_SECONDS = 90
 
@@ -132,7 +133,7 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     port = _free_port()
     process = _start(folder, port)
     health = _wait_for(port, process).json()
-    assert (health["database"], health["schema_version"]) == ("up", 2)
+    assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
     jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
     assert [strip["job"]["name"] for strip in jobs] == ["Ferry Lanthorn"]
     link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links").json()[0]
@@ -159,6 +160,21 @@ def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) ->
     assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json() == first
     again.terminate()
     again.communicate(timeout=START_SECONDS)
+    assert not _postgres_runs(folder)
+
+
+def test_a_database_that_dies_under_it_comes_back_by_itself(folder: Path) -> None:
+    port = _free_port()
+    process = _start(folder, port)
+    _wait_for(port, process)
+    os.kill(int((folder / "pg" / "postmaster.pid").read_text().splitlines()[0]), signal.SIGKILL)
+    # It may be back before anybody asks: then the pool has to find its lost connections by itself.
+    deadline = time.monotonic() + START_SECONDS
+    while _wait_for(port, process).json()["database"] != "up" and time.monotonic() < deadline:
+        os.sched_yield()
+    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs").status_code == 200
+    process.terminate()
+    process.communicate(timeout=START_SECONDS)
     assert not _postgres_runs(folder)
 
 

@@ -8,9 +8,12 @@ import secrets
 import shutil
 import socket
 import subprocess
+import threading
 from collections.abc import Iterator
 from pathlib import Path
 
+# How soon a server that died is started again. [s]
+LOOK_AGAIN_S = 1.0
 DATABASE_USER = "vallostasis"
 
 
@@ -39,19 +42,29 @@ class PrivateCluster:
         self.programs = server_programs()
         self.as_postgres = os.geteuid() == 0
 
-    def start(self) -> str:
-        """Make the cluster if there is none, start it, and return how to connect."""
+    def start(self, port: int | None = None) -> str:
+        """Make the cluster if there is none, start it, at a port if one is named, and return how to connect."""
         self._prepare_folder()
         if not (self.data / "PG_VERSION").exists():
             self._initialise()
-        port = self._running_port()
-        if port is None:
+        running = self._running_port()
+        if running is None:
             self._forget_the_dead()
-            port = _free_port()
+            port = port or _free_port()
             log = str(self.folder / "postgres.log")
             self._run("pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", log, "-o", self._options(port))
+        else:
+            port = running
         return (f"host=127.0.0.1 port={port} user={DATABASE_USER} password={self._password_file().read_text().strip()} "
                 "dbname=postgres connect_timeout=5")  # fmt: skip
+
+    def watch(self, stopping: threading.Event) -> None:
+        """Start the server again at its port whenever it is found dead, until told to stop."""
+        port = self._running_port()
+        while not stopping.wait(LOOK_AGAIN_S):
+            if self._running_port() is None:
+                with contextlib.suppress(MachineError):
+                    self.start(port)
 
     def stop(self) -> None:
         """Stop the server; open transactions are rolled back, everything committed is on disk."""

@@ -6,6 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'floor', component: () => import('@/features/floor/FloorPage.vue') },
     { path: '/jobs/new', name: 'take-in', component: () => import('@/features/floor/TakeInPage.vue') },
+    { path: '/jobs/import', name: 'bring-in', component: () => import('@/features/floor/BringInPage.vue') },
     {
       path: '/jobs/:job',
       component: () => import('@/features/job/JobFrame.vue'),
@@ -32,6 +33,11 @@ export const router = createRouter({
         },
         { path: 'liners', name: 'liners', component: () => import('@/features/liners/LinersPage.vue') },
         { path: 'card', name: 'job-card', component: () => import('@/features/spec-cards/JobCardPage.vue') },
+        {
+          path: 'import',
+          name: 'import',
+          component: () => import('@/features/imports/ReadingsImportPage.vue'),
+        },
         { path: 'proof', name: 'proof', component: () => import('@/features/proof/ProofPage.vue') },
       ],
     },

@@ -87,6 +87,30 @@ export type BlockView = {
 };
 
 /**
+ * Body_import_job
+ */
+export type BodyImportJob = {
+    /**
+     * File
+     *
+     * A job file; 5 MB at most.
+     */
+    file: Blob | File;
+    /**
+     * As Copy
+     *
+     * Bring it in beside the one that is here.
+     */
+    as_copy?: boolean;
+    /**
+     * Number
+     *
+     * Job number to give it; its own when empty.
+     */
+    number?: string;
+};
+
+/**
  * Body_import_readings
  */
 export type BodyImportReadings = {
@@ -1574,6 +1598,22 @@ export type Job = {
      * Opened At
      */
     opened_at: string;
+};
+
+/**
+ * JobBroughtInView
+ *
+ * The job as it is here now.
+ */
+export type JobBroughtInView = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Number
+     */
+    number: string;
 };
 
 /**
@@ -5485,3 +5525,48 @@ export type ImportReadingsResponses = {
 };
 
 export type ImportReadingsResponse = ImportReadingsResponses[keyof ImportReadingsResponses];
+
+export type ImportJobData = {
+    body: BodyImportJob;
+    path?: never;
+    query?: never;
+    url: '/api/jobs/imports';
+};
+
+export type ImportJobErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ImportJobError = ImportJobErrors[keyof ImportJobErrors];
+
+export type ImportJobResponses = {
+    /**
+     * Successful Response
+     */
+    201: JobBroughtInView;
+};
+
+export type ImportJobResponse = ImportJobResponses[keyof ImportJobResponses];

@@ -1,22 +1,31 @@
 <script setup lang="ts">
+import { onBeforeUnmount } from 'vue'
+
 import { ask } from '@/api/ask'
 import { listJobs } from '@/api/generated'
+import { onChange } from '@/shared/state/link'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import JobStrip from './JobStrip.vue'
 
 /** All jobs as strips of rings. */
-const { data: strips, refusal } = useLoaded(() => ask(listJobs()))
+const { data: strips, refusal, load } = useLoaded(() => ask(listJobs()))
+onBeforeUnmount(onChange(() => void load()))
 </script>
 
 <template>
   <main class="mx-auto w-full max-w-[1400px] px-5 py-4">
     <div class="mb-2 flex items-center justify-between gap-4">
       <h1 class="text-xl">Engines on the floor</h1>
-      <RouterLink :to="{ name: 'take-in' }" class="act inline-flex items-center"
-        >Take an engine in</RouterLink
-      >
+      <div class="flex gap-3">
+        <RouterLink :to="{ name: 'bring-in' }" class="quiet inline-flex items-center"
+          >Bring a job in from a file</RouterLink
+        >
+        <RouterLink :to="{ name: 'take-in' }" class="act inline-flex items-center"
+          >Take an engine in</RouterLink
+        >
+      </div>
     </div>
     <RefusalNote :refusal="refusal" />
     <p v-if="strips === null && !refusal" class="text-ink-soft">Loading the jobs …</p>

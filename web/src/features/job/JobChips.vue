@@ -17,7 +17,7 @@ const views = computed(() => {
     { label: 'Block', to: { name: 'block', params: { job, lens: 'protrusion' } }, names: ['block', 'cut'] },
     { label: 'Liners', to: { name: 'liners', params: { job } }, names: ['liners'] },
     { label: 'Card', to: { name: 'job-card', params: { job } }, names: ['job-card'] },
-    { label: 'Proof', to: { name: 'proof', params: { job } }, names: ['proof'] },
+    { label: 'Proof', to: { name: 'proof', params: { job } }, names: ['proof', 'import'] },
   ]
 })
 const setupView = computed(() => ({

@@ -30,7 +30,11 @@ function print(): void {
         <a class="act inline-flex items-center" :href="`${base}/proof.pdf?${query}`" download>PDF</a>
         <button type="button" class="quiet" @click="print">Print</button>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.csv`" download>Readings as CSV</a>
+        <a class="quiet inline-flex items-center" :href="`${base}/readings.xlsx`" download>as XLSX</a>
         <a class="quiet inline-flex items-center" :href="`${base}/job.json`" download>Whole job as JSON</a>
+        <RouterLink class="quiet inline-flex items-center" :to="{ name: 'import' }"
+          >Bring readings in</RouterLink
+        >
       </div>
     </div>
     <iframe

@@ -1,0 +1,74 @@
+"""Files in and out on screen: readings with bad rows, a whole job, and files too large."""
+
+import re
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import BlockView
+
+HEAD = "hole,clock_h,repeat,reading,unit"
+GOOD = ["1,12,1,85,µm", "1,3,1,86,µm", "1,6,1,84,µm", "1,6,2,85,µm", "1,9,1,3.4,thou"]
+BAD = ["9,12,1,85,µm", "2,12,1,85 mil,", "2,13,1,85,µm"]
+
+
+def _table(folder: Path, *rows: str) -> Path:
+    path = folder / "readings.csv"
+    path.write_text("\n".join((HEAD, *rows)), encoding="utf-8")
+    return path
+
+
+def test_three_bad_rows_are_named_and_left_out_only_when_chosen(page: Page, block: BlockView, tmp_path: Path) -> None:
+    block.open(1)
+    page.get_by_role("link", name="Proof", exact=True).click()
+    page.get_by_role("link", name="Bring readings in").click()
+    choose = page.get_by_label("Table of readings")
+    choose.set_input_files(_table(tmp_path, *GOOD, *BAD))
+    rows = page.get_by_role("region", name="Rows")
+    expect(rows).to_contain_text("8 rows: 5 good, 3 bad")
+    expect(rows.get_by_role("row").nth(1)).to_contain_text("There is no hole 9: this block has holes 1 to 6.")
+    expect(rows.get_by_role("row").nth(2)).to_contain_text("used for two units: which is meant?")
+    expect(rows.get_by_role("row").nth(3)).to_contain_text("A clock position is above 0 and up to 12")
+    expect(rows.get_by_role("button", name=re.compile("^Take"))).to_have_count(0)
+    # Put right in the file, all of it is taken.
+    choose.set_input_files(_table(tmp_path, *GOOD))
+    rows.get_by_role("button", name="Take 5 readings").click()
+    expect(rows.get_by_role("status")).to_contain_text("5 readings taken, each hole in a pass of its own.")
+    choose.set_input_files(_table(tmp_path, "3,12,1,88,µm", *BAD))
+    rows.get_by_role("button", name="Leave 3 bad rows out, take 1").click()
+    expect(rows.get_by_role("status")).to_contain_text("1 reading taken")
+    rows.get_by_role("link", name="To the block").click()
+    block.expect_state(1, "in")
+    block.expect_state(3, "not measured")
+
+
+def test_a_job_goes_out_and_comes_in_as_a_copy(page: Page, block: BlockView, tmp_path: Path) -> None:
+    block.open(1)
+    page.get_by_role("link", name="Proof", exact=True).click()
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Whole job as JSON").click()
+    path = tmp_path / "job.json"
+    download.value.save_as(path)
+    page.get_by_role("link", name="Floor", exact=True).click()
+    page.get_by_role("link", name="Bring a job in from a file").click()
+    page.get_by_label("Job file").set_input_files(path)
+    expect(page.get_by_text("Job 26-031, Ferry Lanthorn, is here already")).to_be_visible()
+    page.get_by_label("Job number of the copy").fill("26-031")
+    page.get_by_role("button", name="Bring it in as a copy").click()
+    expect(page.get_by_text("Job number 26-031 is taken").first).to_be_visible()
+    page.get_by_label("Job number of the copy").fill("26-031 copy")
+    page.get_by_role("button", name="Bring it in as a copy").click()
+    expect(page.get_by_text("job 26-031 copy")).to_be_visible()
+    block.expect_state(5, "out")
+
+
+def test_what_is_no_file_of_that_kind_or_too_large_is_said_at_the_field(page: Page, tmp_path: Path) -> None:
+    page.get_by_role("link", name="Bring a job in from a file").click()
+    wrong = tmp_path / "wrong.json"
+    wrong.write_text("{}", encoding="utf-8")
+    page.get_by_label("Job file").set_input_files(wrong)
+    expect(page.get_by_text("This is no job file: at format, Field required.")).to_be_visible()
+    large = tmp_path / "large.json"
+    large.write_bytes(b" " * 5_100_000)
+    page.get_by_label("Job file").set_input_files(large)
+    expect(page.get_by_text("large.json has 5.1 MB: 5 MB at most.")).to_be_visible()

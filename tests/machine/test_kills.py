@@ -1,0 +1,175 @@
+"""Killed without mercy while readings stream in: every acknowledged one is kept, none is there twice."""
+
+import os
+import random
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from pathlib import Path
+from typing import Any
+from uuid import uuid4
+
+import httpx2
+import psycopg
+import pytest
+
+from vallostasis.machine import packages
+from vallostasis.machine.postgres import MachineError, PrivateCluster, _process_state
+from vallostasis.services.demo_loading import load_demo
+from vallostasis.store.database import migrate
+
+SEED = 20_251
+APP_KILLS = 30
+DATABASE_KILLS = 10
+# A kill comes after so many more acknowledgements, at random, while both benches have a request under way.
+MOST_BETWEEN_KILLS = 12
+BENCHES = 2
+PATIENCE_SECONDS = 120
+
+SERVE = """
+import sys
+from vallostasis.machine.serving import Server
+from vallostasis.main import create_app
+from vallostasis.settings import Settings
+Server(create_app(Settings()), host="127.0.0.1", port=int(sys.argv[1]), log_level="critical").run()
+"""
+
+
+@dataclass
+class Machine:
+    """A durable database and the application as a process of its own, both at ports that stay the same."""
+
+    cluster: PrivateCluster
+    dsn: str
+    port: int
+    process: subprocess.Popen[bytes] | None = None
+
+    def start_app(self) -> None:
+        environment = {**os.environ, "VALLO_DSN": self.dsn}
+        command = [sys.executable, "-c", SERVE, str(self.port)]
+        self.process = subprocess.Popen(command, cwd=packages.ROOT, env=environment, stderr=subprocess.DEVNULL)
+
+    def kill_app(self) -> None:
+        assert self.process is not None
+        self.process.kill()
+        self.process.wait()
+
+    def kill_database(self) -> None:
+        pid = int((self.cluster.data / "postmaster.pid").read_text().splitlines()[0])
+        os.kill(pid, signal.SIGKILL)
+        while _process_state(pid) not in ("", "Z"):
+            os.sched_yield()
+
+    def start_database(self) -> None:
+        """Start it at its port again, once the last of the old server's processes is gone."""
+        port = int(psycopg.conninfo.conninfo_to_dict(self.dsn)["port"] or 0)
+        deadline = time.monotonic() + PATIENCE_SECONDS
+        while True:
+            try:
+                self.cluster.start(port)
+                return
+            except MachineError:
+                if time.monotonic() > deadline:
+                    raise
+
+
+@dataclass
+class Benches:
+    """People who send reading after reading, each again and again under its own id until it is acknowledged."""
+
+    machine: Machine
+    job_id: str
+    person_id: str
+    acknowledged: list[str] = field(default_factory=list)
+    stopping: threading.Event = field(default_factory=threading.Event)
+    changed: threading.Condition = field(default_factory=threading.Condition)
+    refused: list[str] = field(default_factory=list)
+
+    def run(self, hole: int) -> None:
+        while not self.stopping.is_set():
+            self._send_until_acknowledged(hole)
+
+    def _send_until_acknowledged(self, hole: int) -> None:
+        reading_id = str(uuid4())
+        body: dict[str, Any] = {
+            "reading_id": reading_id, "quantity": "protrusion", "hole": hole, "hour": 6, "text": "8.6",
+            "bare_unit": "0.01 mm", "confirmed": True, "read_before": "repeat", "person_id": self.person_id,
+        }  # fmt: skip
+        url = f"http://127.0.0.1:{self.machine.port}/api/jobs/{self.job_id}/readings"
+        while True:
+            try:
+                status = httpx2.post(url, json=body, timeout=10).status_code
+            except httpx2.TransportError:
+                os.sched_yield()
+                continue
+            if status == 201:
+                break
+            if status != 503:
+                self.refused.append(f"{status}")
+                return
+        with self.changed:
+            self.acknowledged.append(reading_id)
+            self.changed.notify_all()
+
+    def wait_for_more(self, count: int) -> None:
+        with self.changed:
+            aim = len(self.acknowledged) + count
+            assert self.changed.wait_for(lambda: len(self.acknowledged) >= aim, PATIENCE_SECONDS)
+
+
+@pytest.fixture
+def machine() -> Iterator[Machine]:
+    with tempfile.TemporaryDirectory(prefix="vallo-kill-", dir="/tmp", ignore_cleanup_errors=True) as name:
+        Path(name).chmod(0o755)
+        cluster = PrivateCluster(Path(name) / "data")
+        dsn = cluster.start()
+        with psycopg.connect(dsn) as conn:
+            migrate(conn)
+            load_demo(conn)
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            port = int(probe.getsockname()[1])
+        machine = Machine(cluster, dsn, port)
+        machine.start_app()
+        yield machine
+        machine.kill_app()
+        cluster.stop()
+
+
+def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machine) -> None:
+    with psycopg.connect(machine.dsn) as conn:
+        job = conn.execute("SELECT job_id FROM job").fetchone()
+        person = conn.execute("SELECT person_id FROM person LIMIT 1").fetchone()
+        before = {str(row[0]) for row in conn.execute("SELECT reading_id FROM reading")}
+    assert job is not None
+    assert person is not None
+    benches = Benches(machine, str(job[0]), str(person[0]))
+    threads = [threading.Thread(target=benches.run, args=(hole,), daemon=True) for hole in range(1, BENCHES + 1)]
+    for thread in threads:
+        thread.start()
+    chance = random.Random(SEED)
+    kills = ["app"] * APP_KILLS + ["database"] * DATABASE_KILLS
+    chance.shuffle(kills)
+    for kill in kills:
+        benches.wait_for_more(chance.randint(1, MOST_BETWEEN_KILLS))
+        if kill == "app":
+            machine.kill_app()
+            machine.start_app()
+        else:
+            machine.kill_database()
+            machine.start_database()
+    benches.wait_for_more(BENCHES * 2)
+    benches.stopping.set()
+    for thread in threads:
+        thread.join(PATIENCE_SECONDS)
+    assert benches.refused == []
+    with psycopg.connect(machine.dsn) as conn:
+        kept = [str(row[0]) for row in conn.execute("SELECT reading_id FROM reading")]
+    new = [reading_id for reading_id in kept if reading_id not in before]
+    assert sorted(new) == sorted(benches.acknowledged)

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { ask } from '@/api/ask'
+import { importJob } from '@/api/generated'
+import FileField from '@/shared/ui/FileField.vue'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+/** A whole job from its file; one that is here already can stand beside it as a copy. */
+const router = useRouter()
+const { refusal, busy, send } = useForm()
+const file = ref<File | null>(null)
+const number = ref('')
+
+function choose(chosen: File): Promise<void> {
+  file.value = chosen
+  number.value = ''
+  return bringIn(false)
+}
+function bringIn(asCopy: boolean): Promise<void> {
+  return send(async () => {
+    if (file.value === null) return
+    const brought = await ask(
+      importJob({ body: { file: file.value, as_copy: asCopy, number: number.value } }),
+    )
+    await router.push({ name: 'block', params: { job: brought.job_id, lens: 'protrusion' } })
+  })
+}
+</script>
+
+<template>
+  <main class="mx-auto grid w-full max-w-xl content-start gap-4 px-5 py-6">
+    <h1 class="text-xl">Bring a job in</h1>
+    <p>
+      The file that the proof page gives out holds everything that was recorded: it comes in as it was, with
+      its people, gauges and spec card where they are not here yet.
+    </p>
+    <FileField label="Job file" accept=".json" hint="JSON" :largest-mb="5" @chosen="choose" />
+    <p v-if="busy" class="text-ink-soft">Bringing {{ file?.name }} in …</p>
+    <form
+      v-if="file && refusal?.code === 'taken'"
+      class="grid gap-3 border-l-4 border-unsure pl-3"
+      @submit.prevent="bringIn(true)"
+    >
+      <p v-if="!refusal.at('file')">{{ refusal.message }}</p>
+      <TextField v-model="number" label="Job number of the copy" path="number" />
+      <button type="submit" class="act justify-self-start" :disabled="busy || number.trim() === ''">
+        Bring it in as a copy
+      </button>
+      <RouterLink to="/" class="link">Leave it: to the floor</RouterLink>
+    </form>
+    <RefusalNote v-else-if="refusal && !refusal.at('file')" :refusal="refusal" />
+  </main>
+</template>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { bareUnit } from '@/shared/format/bareUnit'
+import { useJob } from '@/shared/state/job'
+import { unit } from '@/shared/state/preferences'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import FileField from '@/shared/ui/FileField.vue'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+import ImportedRows from './ImportedRows.vue'
+import { useReadingsFile } from './useReadingsFile'
+
+/** Readings from a file: every row is shown with what becomes of it before anything is taken. */
+const job = useJob()
+const form = useForm()
+const { refusal, busy } = form
+const { name, quantity, asWritten, report, taken, good, bad, here, choose, take } = useReadingsFile(job, form)
+const QUANTITIES = ['protrusion', 'counterbore depth', 'flange thickness'].map((value) => ({
+  value,
+  label: value,
+}))
+const bareWords = computed(() => {
+  const small = bareUnit('protrusion', unit.value)
+  return `${small === '0.01 mm' ? 'hundredths of a mm' : small}, depths and thicknesses ${bareUnit('counterbore depth', unit.value)}`
+})
+const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
+</script>
+
+<template>
+  <main
+    class="mx-auto grid w-full max-w-6xl content-start gap-x-10 gap-y-4 px-5 py-4 lg:grid-cols-[22rem_1fr]"
+  >
+    <section aria-label="File" class="grid content-start gap-4">
+      <h1 class="text-xl">Bring readings in</h1>
+      <FileField
+        label="Table of readings"
+        accept=".csv,.tsv,.txt,.xlsx"
+        hint="CSV or XLSX with a head"
+        :largest-mb="5"
+        @chosen="choose"
+      />
+      <ChoiceField v-model="quantity" label="What was read, where no column says" :choices="QUANTITIES" />
+      <label class="flex items-start gap-2"
+        ><input v-model="asWritten" type="checkbox" class="mt-1 size-5" /> take readings that look like a slip
+        as they are written</label
+      >
+      <p class="text-sm text-ink-soft">
+        Columns: <b>hole</b>, <b>clock_h</b>, <b>repeat</b>, <b>reading</b>, <b>unit</b>; <b>liner</b> for
+        flanges; also <b>taken_by</b>, <b>taken_at</b>, <b>land</b>, <b>set</b>. Readings without a unit are
+        {{ bareWords }}. The table that the proof page gives out comes back as it is.
+      </p>
+      <RefusalNote v-if="refusal?.problems.every((one) => one.field !== 'file')" :refusal="refusal" />
+    </section>
+    <section aria-label="Rows" class="min-w-0">
+      <p v-if="busy" class="py-2 text-ink-soft">Looking at the rows …</p>
+      <template v-if="report">
+        <h2 class="text-xl">{{ name }}</h2>
+        <p v-if="taken !== null && taken > 0" role="status" class="py-2 text-in">
+          {{ many(taken, 'reading') }} taken, each hole in a pass of its own.
+          <RouterLink :to="{ name: 'block', params: { job: job.jobId, lens: 'protrusion' } }" class="link"
+            >To the block</RouterLink
+          >
+        </p>
+        <div v-else class="flex flex-wrap items-center gap-3 py-2">
+          <p>
+            {{ many(report.rows.length, 'row') }}: {{ good.length }} good<template v-if="here.length"
+              >, {{ here.length }} here already</template
+            ><template v-if="bad.length"
+              >, <b class="text-out">{{ bad.length }} bad</b></template
+            >
+          </p>
+          <button
+            v-if="bad.length === 0"
+            type="button"
+            class="act"
+            :disabled="busy || good.length === 0"
+            @click="take('all or nothing')"
+          >
+            Take {{ many(good.length, 'reading') }}
+          </button>
+          <template v-else>
+            <button
+              type="button"
+              class="quiet min-h-11"
+              :disabled="busy || good.length === 0"
+              @click="take('leave bad rows out')"
+            >
+              Leave {{ many(bad.length, 'bad row') }} out, take {{ good.length }}
+            </button>
+            <span class="text-ink-soft">or put the file right and choose it again</span>
+          </template>
+        </div>
+        <ImportedRows :rows="report.rows" />
+      </template>
+      <p v-else-if="!busy" class="max-w-prose py-8 text-lg text-ink-soft">
+        Choose a file: each of its rows is shown here with what becomes of it, and nothing is taken before you
+        say so.
+      </p>
+    </section>
+  </main>
+</template>
