@@ -17,8 +17,9 @@ from typing import Annotated
 import psycopg
 import typer
 
-from vallostasis.demo import ferry_lanthorn as ferry
-from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip
+from vallostasis.demo.ferry_lanthorn import SEED
+from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED
+from vallostasis.devices.simulated_gauge import SimulatedGauge
 from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
 from vallostasis.machine.addresses import listen, reached_at
@@ -26,7 +27,7 @@ from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
-from vallostasis.services.demo_loading import link_demo_gauge, load_demo, store_is_empty
+from vallostasis.services.demo_loading import link_demo_gauge, load_demo, standing_truth_um, store_is_empty
 from vallostasis.services.pairing import make_code
 from vallostasis.settings import DEFAULT_PORT, Settings
 from vallostasis.store.database import migrate
@@ -59,15 +60,15 @@ def gauge(
     parent: Annotated[int | None, typer.Option(help="End when the process of this number ends.")] = None,
 ) -> None:
     """Be the demo's depth gauge: streams readings of the demo block over TCP until it is stopped."""
-    truth = ferry.GAUGES[0]
     signal.signal(signal.SIGTERM, _stop)
     with _told(), contextlib.suppress(KeyboardInterrupt):
         try:
-            server = SimulatedGauge(port, _demo_truth, truth.repeatability_um * 0.8, truth.resolution_um, ferry.SEED)
+            noise = SLED.repeatability_um * NOISE_SHARE
+            server = SimulatedGauge(port, standing_truth_um, noise, SLED.resolution_um, SEED)
         except OSError:
             raise MachineError(f"Port {port} is taken: choose another with --port.") from None
         with server:
-            say(f"{truth.name} talks at socket://127.0.0.1:{port}")
+            say(f"{SLED.name} talks at socket://127.0.0.1:{port}")
             if parent is not None:
                 threading.Thread(target=_stop_with_parent, args=(server, parent), daemon=True).start()
             server.serve_forever()
@@ -78,10 +79,6 @@ def _stop_with_parent(server: SimulatedGauge, parent: int) -> None:
     while os.getppid() == parent and not server.stopping.wait(0.5):
         pass
     server.shutdown()
-
-
-def _demo_truth(tip: Tip) -> float:
-    return ferry.standing_truth_um(tip.hole, tip.hour, tip.quantity == "protrusion", tip.liner, tip.cut_um, tip.shim_um)
 
 
 @app.command()

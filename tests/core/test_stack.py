@@ -16,6 +16,7 @@ from vallostasis.core.protrusion.stack import (
     land_slips,
     ledge_from_depths,
     predict_protrusion,
+    shim_slip,
 )
 
 # Sums of a few lengths near 10 mm in doubles.
@@ -90,6 +91,22 @@ def test_a_lip_explains_the_disagreement_whichever_number_was_taken_there() -> N
     assert [s.taken_there for s in land_slips(_residual(88e-6), lands)] == ["protrusion"]
     assert land_slips(_residual(40e-6), lands) == ()
     assert land_slips(_residual(5e-6), lands) == ()
+
+
+def test_a_shim_written_down_wrongly_is_named() -> None:
+    """A spacer counted once, twice or not at all: common practice, no published source."""
+    sizes = (100e-6, 150e-6, 200e-6)
+    other = shim_slip(_residual(52e-6), (150e-6,), sizes)
+    assert other is not None
+    assert (other.written_m, other.really_m) == (150e-6, 200e-6)
+    none = shim_slip(_residual(-151e-6), (150e-6,), sizes)
+    assert none is not None
+    assert none.really_m == 0
+    twice = shim_slip(_residual(149e-6), (150e-6,), sizes)
+    assert twice is not None
+    assert twice.really_m == 300e-6
+    assert shim_slip(_residual(75e-6), (150e-6,), sizes) is None
+    assert shim_slip(_residual(52e-6), (), sizes) is None
 
 
 def test_impossible_parts_are_refused() -> None:

@@ -6,17 +6,17 @@ from collections.abc import Callable, Iterator
 
 import pytest
 
-from vallostasis.cli import _demo_truth
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings, LinkState, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip, parse_tip
+from vallostasis.services.demo_loading import standing_truth_um
 
 PATIENCE_S = 20
 
 
 def _serve(port: int = 0) -> SimulatedGauge:
-    gauge = SimulatedGauge(port, _demo_truth, noise_um=0.5, step_um=2, seed=1)
+    gauge = SimulatedGauge(port, standing_truth_um, noise_um=0.5, step_um=2, seed=1)
     threading.Thread(target=gauge.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True).start()
     return gauge
 
@@ -61,7 +61,7 @@ def _live(now: LinkNow) -> bool:
 def test_the_tip_reads_the_hidden_truth_where_it_is_placed(gauge: SimulatedGauge, link: GaugeLink) -> None:
     _until(link, _live)
     link.place_tip("at 5 6h protrusion L6")
-    truth = ferry.standing_truth_um(5, 6, True, "L6", None, 0)
+    truth = ferry.BLOCK.standing_um(5, 6, True, "L6", None, 0)
     now = _until(link, lambda now: now.value is not None and abs(float(now.value.value_um) - truth) < 6)
     assert now.value is not None
     assert now.value.value_um % 2 == 0, "rounded to the step of the gauge"

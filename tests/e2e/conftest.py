@@ -50,26 +50,40 @@ def address(demo_dsn: str) -> Iterator[str]:
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
+        expect.set_options(timeout=PATIENCE_MS)
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
         yield browser
         browser.close()
 
 
+@contextlib.contextmanager
+def screen(browser: Browser, address: str, *, newcomer: bool = False) -> Iterator[Page]:
+    """A browser of its own, of somebody who was here before unless a newcomer is asked for."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+    if not newcomer:
+        context.add_init_script("try { localStorage.setItem('vallo-welcome', 'done') } catch {}")
+    page = context.new_page()
+    page.set_default_timeout(PATIENCE_MS)
+    yield page
+    context.close()
+
+
 @pytest.fixture
 def page(browser: Browser, address: str) -> Iterator[Page]:
     """A fresh browser at the floor; an error on its console fails the test."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
-    page = context.new_page()
-    page.set_default_timeout(PATIENCE_MS)
-    expect.set_options(timeout=PATIENCE_MS)
+    with screen(browser, address) as page, _nothing_goes_wrong(page, address):
+        page.goto("/")
+        yield page
+
+
+@contextlib.contextmanager
+def _nothing_goes_wrong(page: Page, address: str) -> Iterator[None]:
     errors: list[str] = []
     page.on("pageerror", lambda error: errors.append(str(error)))
     page.on("console", lambda m: errors.append(m.text) if m.type == "error" and not _EXPECTED.search(m.text) else None)
     outside: list[str] = []
     page.on("request", lambda r: outside.append(r.url) if not r.url.startswith((address, "data:", "blob:")) else None)
-    page.goto("/")
-    yield page
-    context.close()
+    yield
     assert errors == []
     assert outside == []
 

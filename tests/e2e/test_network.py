@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import BlockView, serving
+from tests.e2e.conftest import BlockView, screen, serving
 from vallostasis.machine.addresses import reached_at
 
 
@@ -51,11 +51,9 @@ def wire(demo_dsn: str) -> Iterator[Wire]:
 
 @contextmanager
 def _screen(browser: Browser, address: str) -> Iterator[Page]:
-    context: BrowserContext = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address)
-    page = context.new_page()
-    page.goto("/")
-    yield page
-    context.close()
+    with screen(browser, address) as page:
+        page.goto("/")
+        yield page
 
 
 def _open_bench(page: Page) -> None:

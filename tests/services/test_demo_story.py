@@ -11,9 +11,10 @@ from vallostasis.core.measuring.decision import State
 from vallostasis.core.needs import Action
 from vallostasis.core.records import Hole, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.services import block, fitting, readings
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import gauges
+from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.readings import NewSetup
 from vallostasis.store.rows import Conn
@@ -43,7 +44,7 @@ def test_states_follow_from_the_hidden_truth(demo: Conn, demo_job: UUID) -> None
     found = states(demo, demo_job)
     liners = {liner.mark: liner for liner in ferry.LINERS}
     for number, hole in enumerate(ferry.HOLES, start=1):
-        truth = [liners[ferry.FITTED[number]].flange_um - ferry.ledge_depth_um(hole, hour) for hour in ferry.HOURS]
+        truth = [liners[ferry.FITTED[number]].flange_um - hole.ledge_depth_um(hour) for hour in ferry.HOURS]
         if min(truth) < 40:
             assert found[number] is State.OUT
         elif min(truth) > 60 and not liners[ferry.FITTED[number]].measured_over_lip:
@@ -262,3 +263,27 @@ def test_a_position_that_cannot_be_read_leaves_the_hole_undecided_with_the_reaso
     readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
     take(demo, demo_job, wren, "8.6", hole=1, hour=6.0)
     assert states(demo, demo_job)[1] is State.IN, "one that was read after all counts as read"
+
+
+def test_the_v8_has_its_own_truth_and_its_mistake_is_found(demo: Conn) -> None:
+    """Hole 3 stands right but its shim was written down 2 thou too thin: parts and reading disagree."""
+    job = next(job.job_id for job in jobs.list_jobs(demo) if job.name == "Sawmill Hauler")
+    found = states(demo, job)
+    for number in (1, 2, 4, 5):
+        truth = [sawmill.BLOCK.standing_um(number, hour, True, f"S{number}", None, 0) for hour in sawmill.HOURS]
+        least, greatest = (50.8, 127.0) if number not in sawmill.SHIMS else (76.2, 127.0)
+        assert min(truth) > least + 8
+        assert max(truth) < greatest - 8
+        assert found[number] is State.IN
+    assert found[3] is State.CANNOT_TELL
+    need = block.block_of_job(demo, job).needs[3]
+    assert "disagree" in need.sentence.text
+    assert [term.value for term in need.detail.terms] == pytest.approx([152.4e-6, 203.2e-6])
+    assert (found[6], found[7], found[8]) == (State.OUT, State.NOT_MEASURED, State.NOT_MEASURED)
+
+
+def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
+    assert [(job.name, job.invented) for job in jobs.list_jobs(demo)] == [
+        ("Ferry Lanthorn", True),
+        ("Sawmill Hauler", True),
+    ]

@@ -11,8 +11,8 @@ from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.decision import State, repeats_to_settle
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour
 from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
-from vallostasis.core.protrusion.stack import LandSlip, land_slips
-from vallostasis.core.records import Hole
+from vallostasis.core.protrusion.stack import LandSlip, StackResidual, land_slips, shim_slip
+from vallostasis.core.records import Fitting, Hole
 from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, CONSTRUCTIONS_WITH_PROTRUSION
 from vallostasis.core.trail import Phrase, Term
 
@@ -148,6 +148,9 @@ def _explain(facts: JobFacts, hole: Hole, measured: MeasuredHole) -> Need:
             ),
             facts.card.measuring.required_hours,
         )
+    shim = _shim_slip(facts, fitting, residual)
+    if shim is not None:
+        return Need(Action.FIT, sentence, shim, facts.card.measuring.required_hours)
     side = "proud of" if residual.residual_m > 0 else "below"
     causes = (
         "dirt, a burr or compound under the flange, or seals pushing back"
@@ -159,6 +162,23 @@ def _explain(facts: JobFacts, hole: Hole, measured: MeasuredHole) -> Need:
         sentence,
         Phrase(f"It stands {side} what the parts give. Look first for {causes}; then read the hole again."),
         facts.card.measuring.required_hours,
+    )
+
+
+def _shim_slip(facts: JobFacts, fitting: Fitting | None, residual: StackResidual) -> Phrase | None:
+    """Say which shim would explain the reading; one that was measured is not doubted."""
+    shims = () if fitting is None else facts.shims_of(fitting.fitting_id)
+    written = tuple(metres(shim.nominal_um) for shim in shims if shim.measured_um is None)
+    slip = shim_slip(residual, written, tuple(size.thickness.metres for size in facts.card.shims))
+    if slip is None:
+        return None
+    terms = (Term("w", slip.written_m, "size"), Term("s", slip.really_m, "size"))
+    if slip.really_m == 0:
+        return Phrase("No shim at all would explain it: take the liner out and look for the {w} one.", terms)
+    return Phrase(
+        "A shim of {s} where {w} is written would explain it: nobody measured it. Take it out, measure it, and record "
+        "the fitting with what it is.",
+        terms,
     )
 
 

@@ -55,7 +55,7 @@ class CardVersion:
 
 @dataclass(frozen=True, slots=True)
 class Job:
-    """One engine in the shop."""
+    """One engine in the shop; ``invented`` when it is there to try things on."""
 
     job_id: UUID
     number: str
@@ -64,6 +64,7 @@ class Job:
     complaint: str
     serial: str
     opened_at: datetime
+    invented: bool = False
 
 
 @dataclass(frozen=True, slots=True)

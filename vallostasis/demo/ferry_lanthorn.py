@@ -1,15 +1,11 @@
 """Ferry Lanthorn: a harbour ferry's six-cylinder engine that loses coolant at number five.
 
-Everything here is invented. What is typed comes from a hidden truth (ledges, flanges) plus gauge
-noise from a fixed seed. The deliberate mistake: the flange of L2 was measured over its lip and
+Everything here is invented. The deliberate mistake: the flange of L2 was measured over its lip and
 written down as the flat land.
 """
 
-import random
-from dataclasses import dataclass, field
-from math import cos, radians, sin
+from dataclasses import replace
 
-from vallostasis.core.measuring.clock import angle_of_hour
 from vallostasis.core.measuring.decision import Acceptance
 from vallostasis.core.records import Quantity
 from vallostasis.core.spec_card import (
@@ -28,59 +24,23 @@ from vallostasis.core.spec_card import (
     SourceStatus,
     SpecCard,
 )
+from vallostasis.demo.hidden_truth import (
+    MICROMETER,
+    SLED,
+    Bench,
+    BlockTruth,
+    DemoJob,
+    HoleTruth,
+    LinerTruth,
+    TypedReading,
+)
 
 SEED = 26031
-PEOPLE = ("Wren", "Tobiah", "Ines")
-JOB_NUMBER = "26-031"
-JOB_NAME = "Ferry Lanthorn"
-CUSTOMER = "Basin Ferry Trust"
-COMPLAINT = "Loses coolant from between head and block at number five, worse when hot."
-SERIAL = "FW6-0418-P"
 FLAT, LIP = "flat land", "lip"
 HOURS = (12.0, 3.0, 6.0, 9.0)
 BOOK = "Fennick 6W workshop book, 3rd edition, page 41"
-
-
-@dataclass(frozen=True, slots=True)
-class GaugeTruth:
-    """A gauge of the shop as entered; noise is its repeatability. [µm]"""
-
-    name: str
-    kind: str
-    resolution_um: float
-    repeatability_um: float
-    tip: str
-    note: str = ""
-
-
-GAUGES = (
-    GaugeTruth("Depth sled 2", "depth gauge", 2, 2.5, "fine, radius 0.4 mm", "on a 160 mm sled, zeroed on the deck"),
-    GaugeTruth("Old depth dial", "depth gauge", 25.4, 10, "blunt, radius 3 mm", "rides on a lip first"),
-    GaugeTruth("Bench micrometer", "micrometer", 1, 1.5, "flat 6 mm", "checked on its 25 mm setting rod"),
-)
-
-
-@dataclass(frozen=True, slots=True)
-class HoleTruth:
-    """Hidden truth of a hole: mean ledge depth and its tilt towards 12 h and 3 h. [µm]"""
-
-    depth_um: float
-    deeper_at_6h_um: float = 0.0
-    deeper_at_3h_um: float = 0.0
-
-
-@dataclass(frozen=True, slots=True)
-class LinerTruth:
-    """Hidden truth of a liner: flange thickness at the flat land, height of its lip. [µm]"""
-
-    mark: str
-    make: str
-    batch: str
-    flange_um: float
-    lip_um: float = 0.0
-    measured_over_lip: bool = False
-    measured: bool = True
-
+TALKING_GAUGE = SLED.name
+GAUGE_LINE_PATTERN = "{value} {unit}"
 
 HOLES = (
     HoleTruth(8814.0, 2, -3),
@@ -100,95 +60,56 @@ LINERS = (
     LinerTruth("L7", "Quarnforth", "Q-118", 8901.0, 90.0, measured=False),
 )
 FITTED = {1: "L1", 2: "L4", 3: "L2", 4: "L3", 5: "L6", 6: "L5"}
-# The stop of the shop's cutter leaves the ledge a little high. [µm]
-CUT_SHORT_UM = -3.0
-TALKING_GAUGE = GAUGES[0].name
-GAUGE_LINE_PATTERN = "{value} {unit}"
-DONE_STAGES = ("Take in", "Strip & measure", "Decide", "Prepare")
+BLOCK = BlockTruth(HOLES, LINERS, FITTED)
 
 
-@dataclass(frozen=True, slots=True)
-class TypedReading:
-    """One reading as it was typed: where, by whom, in which words."""
-
-    quantity: Quantity
-    by: str
-    text: str
-    hole: int | None = None
-    hour: float | None = None
-    liner_mark: str = ""
-    corrects: bool = False
-
-
-@dataclass
-class _Bench:
-    """People reading gauges: truth plus noise, rounded to the graduation."""
-
-    noise: random.Random = field(default_factory=lambda: random.Random(SEED))
-
-    def read(self, truth_um: float, gauge: GaugeTruth) -> float:
-        value = truth_um + self.noise.gauss(0, gauge.repeatability_um * 0.8)
-        return round(value / gauge.resolution_um) * gauge.resolution_um
-
-
-def ledge_depth_um(hole: HoleTruth, hour: float) -> float:
-    """True depth of a ledge at a clock position. [µm]"""
-    theta = radians(angle_of_hour(hour))
-    # 6 h lies at 270°, 3 h at 180° from the front.
-    return hole.depth_um - hole.deeper_at_6h_um * sin(theta) - hole.deeper_at_3h_um * cos(theta)
-
-
-def standing_truth_um(
-    hole: int, hour: float, protrusion: bool, liner: str, cut_um: float | None, shim_um: float
-) -> float:
-    """What a perfect gauge would read: on the block as found, or on a ledge cut flat since. [µm]"""
-    truth = HOLES[(hole - 1) % len(HOLES)]
-    depth = ledge_depth_um(truth, hour) if cut_um is None else cut_um + CUT_SHORT_UM
-    if not protrusion:
-        return depth
-    flange = next((one.flange_um for one in LINERS if one.mark == liner), LINERS[0].flange_um)
-    return flange + shim_um - depth
-
-
-def readings_typed() -> list[TypedReading]:
-    """Everything that was read up to now, in the order in which it was typed."""
-    bench = _Bench()
-    sled, micrometer = GAUGES[0], GAUGES[2]
-    typed = [_flange(bench, liner, micrometer) for liner in LINERS if liner.measured]
+def demo_job() -> DemoJob:
+    """Return the job with everything that was read up to now, in the order in which it was typed."""
+    bench = Bench(SEED)
+    before = [_flange(bench, liner) for liner in LINERS if liner.measured]
     for number, hole in enumerate(HOLES, start=1):
         for hour in HOURS:
-            depth = bench.read(ledge_depth_um(hole, hour), sled)
-            typed.append(TypedReading(Quantity.COUNTERBORE_DEPTH, "Tobiah", f"{depth / 1000:.3f}", number, hour))
-    liners = {liner.mark: liner for liner in LINERS}
-    for number, hole in enumerate(HOLES, start=1):
-        for hour in HOURS:
-            truth = liners[FITTED[number]].flange_um - ledge_depth_um(hole, hour)
-            typed.append(_protrusion(bench, number, hour, truth, sled))
-    slip = next(i for i, one in enumerate(typed) if one.hole == 4 and one.hour == 3 and "thou" in one.text)
-    return [*typed[:slip], _with_lost_digit(typed[slip]), _as_correction(typed[slip]), *typed[slip + 1 :]]
+            depth = bench.read(hole.ledge_depth_um(hour), SLED)
+            before.append(TypedReading(Quantity.COUNTERBORE_DEPTH, "Tobiah", f"{depth / 1000:.3f}", "mm", number, hour))
+    after = [_protrusion(bench, number, hour) for number in FITTED for hour in HOURS]
+    slip = next(i for i, one in enumerate(after) if (one.hole, one.hour) == (4, 3.0))
+    after[slip : slip + 1] = [_with_lost_digit(after[slip]), _as_correction(after[slip])]
+    return DemoJob(
+        number="26-031",
+        name="Ferry Lanthorn",
+        customer="Basin Ferry Trust",
+        complaint="Loses coolant from between head and block at number five, worse when hot.",
+        serial="FW6-0418-P",
+        card=spec_card(),
+        block=BLOCK,
+        before_fitting=tuple(before),
+        shims={},
+        after_fitting=tuple(after),
+        done_stages=("Take in", "Strip & measure", "Decide", "Prepare"),
+    )
 
 
-def _flange(bench: _Bench, liner: LinerTruth, micrometer: GaugeTruth) -> TypedReading:
+def _flange(bench: Bench, liner: LinerTruth) -> TypedReading:
     over = liner.lip_um if liner.measured_over_lip else 0.0
-    thickness = bench.read(liner.flange_um + over, micrometer)
-    return TypedReading(Quantity.FLANGE_THICKNESS, "Ines", f"{thickness / 1000:.3f}", liner_mark=liner.mark)
+    thickness = bench.read(liner.flange_um + over, MICROMETER)
+    return TypedReading(Quantity.FLANGE_THICKNESS, "Ines", f"{thickness / 1000:.3f}", "mm", liner_mark=liner.mark)
 
 
-def _protrusion(bench: _Bench, number: int, hour: float, truth_um: float, sled: GaugeTruth) -> TypedReading:
-    value = bench.read(truth_um, sled)
+def _protrusion(bench: Bench, number: int, hour: float) -> TypedReading:
+    value = bench.read(BLOCK.standing_um(number, hour, True, FITTED[number], None, 0.0), SLED)
     # Wren thinks in hundredths of a millimetre, Tobiah calls thou.
     if number == 4:
-        return TypedReading(Quantity.PROTRUSION, "Tobiah", f"{value / 25.4:.1f} thou", number, hour)
-    return TypedReading(Quantity.PROTRUSION, "Wren", f"{value / 10:.1f}", number, hour)
+        return TypedReading(Quantity.PROTRUSION, "Tobiah", f"{value / 25.4:.1f} thou", "0.01 mm", number, hour)
+    return TypedReading(Quantity.PROTRUSION, "Wren", f"{value / 10:.1f}", "0.01 mm", number, hour)
 
 
 def _with_lost_digit(reading: TypedReading) -> TypedReading:
     """Return what was typed first: the whole number was lost."""
-    return TypedReading(reading.quantity, reading.by, "2.1 thou", reading.hole, reading.hour)
+    return replace(reading, text="2.1 thou")
 
 
 def _as_correction(reading: TypedReading) -> TypedReading:
-    return TypedReading(reading.quantity, reading.by, reading.text, reading.hole, reading.hour, corrects=True)
+    return replace(reading, corrects=True)
 
 
 def _book(typed: str) -> Limit:

@@ -1,9 +1,11 @@
-"""Playing an invented job into the store, the way people would have recorded it."""
+"""Playing the invented jobs into the store, the way people would have recorded them."""
 
 from uuid import UUID, uuid4
 
-from vallostasis.core.records import Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.demo import sawmill_hauler as sawmill
+from vallostasis.demo.hidden_truth import GAUGES, PEOPLE, DemoJob, TypedReading
+from vallostasis.devices.simulated_gauge import Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, shop, spec_cards
 from vallostasis.store import gauge_links as gauge_link_rows
 from vallostasis.store import gauges
@@ -17,19 +19,31 @@ def store_is_empty(conn: Conn) -> bool:
 
 
 def load_demo(conn: Conn) -> UUID:
-    """Load the demo job into an empty store; return its id."""
-    people = {name: shop.add_person(conn, name).person_id for name in ferry.PEOPLE}
-    for gauge in ferry.GAUGES:
+    """Load the invented shop and its jobs into an empty store; return the id of the main job."""
+    people = {name: shop.add_person(conn, name).person_id for name in PEOPLE}
+    for gauge in GAUGES:
         shop.save_gauge(conn, None, 0, gauge.name, gauge.kind, f"{gauge.resolution_um:g}",
                         f"{gauge.repeatability_um:g}", gauge.tip, gauge.note)  # fmt: skip
-    card_id = spec_cards.add_card(conn, ferry.spec_card(), people["Ines"])
-    new = job_rows.NewJob(ferry.JOB_NUMBER, ferry.JOB_NAME, ferry.CUSTOMER, ferry.COMPLAINT, ferry.SERIAL)
+    main_job = load_demo_job(conn, ferry.demo_job(), people)
+    load_demo_job(conn, sawmill.demo_job(), people)
+    return main_job
+
+
+def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
+    """Play one job into the store; return its id."""
+    card_id = spec_cards.add_card(conn, demo.card, people["Ines"])
+    new = job_rows.NewJob(demo.number, demo.name, demo.customer, demo.complaint, demo.serial, invented=True)
     job_id = jobs.take_in_job(conn, new, card_id, people["Ines"])
-    for liner in ferry.LINERS:
+    for liner in demo.block.liners:
         jobs.add_liner(conn, job_id, liner.mark, liner.make, liner.batch)
-    _take_readings(conn, job_id, people, fit_before=Quantity.PROTRUSION)
+    _take_readings(conn, job_id, people, demo.before_fitting)
+    for hole in job_rows.list_holes(conn, job_id):
+        written = demo.shims.get(hole.number)
+        shims = () if written is None else (fitting.ShimFitted(written.nominal, written.measured, "bevel down"),)
+        fitting.record_fitting(conn, hole.hole_id, uuid4(), demo.block.fitted[hole.number], shims, people["Wren"])
+    _take_readings(conn, job_id, people, demo.after_fitting)
     for stage in job_rows.list_stages(conn, job_id):
-        if stage.name in ferry.DONE_STAGES:
+        if stage.name in demo.done_stages:
             jobs.mark_stage(conn, stage.stage_id, True, people["Ines"])
     return job_id
 
@@ -43,13 +57,14 @@ def link_demo_gauge(conn: Conn, port: int) -> None:
             gauge_links.set_up_link(conn, gauge.gauge_id, url, ferry.GAUGE_LINE_PATTERN, "mm", simulated=True)
 
 
-def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], fit_before: Quantity) -> None:
-    fitted = False
-    for typed in ferry.readings_typed():
-        if typed.quantity is fit_before and not fitted:
-            for hole in job_rows.list_holes(conn, job_id):
-                fitting.record_fitting(conn, hole.hole_id, uuid4(), ferry.FITTED[hole.number], (), people["Wren"])
-            fitted = True
+def standing_truth_um(tip: Tip) -> float:
+    """What a perfect gauge would read where the tip stands: the liner's mark tells the block. [µm]"""
+    block = sawmill.BLOCK if sawmill.BLOCK.liner(tip.liner) is not None else ferry.BLOCK
+    return block.standing_um(tip.hole, tip.hour, tip.quantity == "protrusion", tip.liner, tip.cut_um, tip.shim_um)
+
+
+def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], read: tuple[TypedReading, ...]) -> None:
+    for typed in read:
         ask = readings.ReadingToTake(
             reading_id=uuid4(),
             quantity=typed.quantity,
@@ -58,7 +73,7 @@ def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], fit_before
             liner_mark=typed.liner_mark,
             land="",
             text=typed.text,
-            bare_unit="0.01 mm" if typed.quantity is Quantity.PROTRUSION else "mm",
+            bare_unit=typed.bare_unit,
             confirmed=True,
             read_before="correct" if typed.corrects else "",
             new_pass=False,

@@ -8,7 +8,7 @@ from vallostasis.core.records import CardChosen, Hole, Job, Stage, StageMark
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
 
-JOB_COLUMNS = "j.job_id, j.number, j.name, j.customer, j.complaint, b.serial, j.opened_at"
+JOB_COLUMNS = "j.job_id, j.number, j.name, j.customer, j.complaint, b.serial, j.opened_at, j.invented"
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,11 +20,13 @@ class NewJob:
     customer: str
     complaint: str
     serial: str
+    invented: bool = False
 
 
 def list_jobs(conn: Conn) -> tuple[Job, ...]:
     """Return all jobs, oldest first."""
-    return fetch_all(conn, Job, f"SELECT {JOB_COLUMNS} FROM job j JOIN block b USING (job_id) ORDER BY j.opened_at")
+    query = f"SELECT {JOB_COLUMNS} FROM job j JOIN block b USING (job_id) ORDER BY j.opened_at, j.number"
+    return fetch_all(conn, Job, query)
 
 
 def get_job(conn: Conn, job_id: UUID) -> Job:
@@ -76,11 +78,17 @@ def job_of_recorded(conn: Conn, row_id: UUID) -> UUID:
 def add_job(conn: Conn, new: NewJob) -> UUID:
     """Add a job and its block; the database refuses a job number twice."""
     query = """
-        INSERT INTO job (number, name, customer, complaint)
-        VALUES (%(number)s, %(name)s, %(customer)s, %(complaint)s)
+        INSERT INTO job (number, name, customer, complaint, invented)
+        VALUES (%(number)s, %(name)s, %(customer)s, %(complaint)s, %(invented)s)
         RETURNING job_id
     """
-    params = {"number": new.number, "name": new.name, "customer": new.customer, "complaint": new.complaint}
+    params = {
+        "number": new.number,
+        "name": new.name,
+        "customer": new.customer,
+        "complaint": new.complaint,
+        "invented": new.invented,
+    }
     job_id = UUID(str(fetch_value(conn, query, params)))
     conn.execute(
         "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)", {"job_id": job_id, "serial": new.serial}

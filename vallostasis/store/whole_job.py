@@ -155,8 +155,8 @@ def _statements(
 
 
 ADD_JOB = """
-    INSERT INTO job (job_id, number, name, customer, complaint, opened_at)
-    VALUES (%(job_id)s, %(number)s, %(name)s, %(customer)s, %(complaint)s, %(opened_at)s)
+    INSERT INTO job (job_id, number, name, customer, complaint, opened_at, invented)
+    VALUES (%(job_id)s, %(number)s, %(name)s, %(customer)s, %(complaint)s, %(opened_at)s, %(invented)s)
 """
 ADD_BLOCK = "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)"
 ADD_CARD_CHOSEN = """

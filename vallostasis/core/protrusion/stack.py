@@ -65,6 +65,14 @@ class LandSlip:
     taken_there: Literal["flange thickness", "protrusion"]
 
 
+@dataclass(frozen=True, slots=True)
+class ShimSlip:
+    """A shim as written down, and the thickness under the flange that would explain the reading; 0 is none. [m]"""
+
+    written_m: float
+    really_m: float
+
+
 def predict_protrusion(
     flange: Part, shims: tuple[Part, ...], ledge: Part, between: tuple[Part, ...] = ()
 ) -> StackPrediction:
@@ -217,3 +225,35 @@ def land_slips(residual: StackResidual, lands: tuple[tuple[str, float], ...]) ->
         if abs(residual.residual_m - raised) <= residual.expanded_m:
             slips.append(LandSlip(land, raised, "protrusion"))
     return tuple(slips)
+
+
+def shim_slip(residual: StackResidual, written_m: tuple[float, ...], sizes_m: tuple[float, ...]) -> ShimSlip | None:
+    """Find the shim that would explain why parts and reading disagree.
+
+    Parameters
+    ----------
+    residual : StackResidual
+        Measured less predicted, positive where the liner stands prouder than its parts. [m]
+    written_m : tuple of float
+        Thickness of each shim as written down. [m]
+    sizes_m : tuple of float
+        Thicknesses that can be had. [m]
+
+    Returns
+    -------
+    ShimSlip or None
+        The exchange of one written shim for another size, for two of its own or for none, that comes nearest
+        to the residual; None where none comes within its expanded uncertainty. [m]
+
+    Notes
+    -----
+    A spacer counted once, twice or not at all: common practice, no published source.
+    """
+    require_finite(**{f"shim {place}": size for place, size in enumerate((*written_m, *sizes_m))})
+    slips = [
+        ShimSlip(written, really)
+        for written in written_m
+        for really in (*sizes_m, 2 * written, 0.0)
+        if really != written and abs(residual.residual_m - (really - written)) <= residual.expanded_m
+    ]
+    return min(slips, key=lambda slip: abs(residual.residual_m - (slip.really_m - slip.written_m)), default=None)

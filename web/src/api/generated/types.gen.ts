@@ -1567,7 +1567,7 @@ export type ImportedRow = {
 /**
  * Job
  *
- * One engine in the shop.
+ * One engine in the shop; ``invented`` when it is there to try things on.
  */
 export type Job = {
     /**
@@ -1598,6 +1598,10 @@ export type Job = {
      * Opened At
      */
     opened_at: string;
+    /**
+     * Invented
+     */
+    invented?: boolean;
 };
 
 /**

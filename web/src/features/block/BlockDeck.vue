@@ -60,56 +60,66 @@ const TONE = {
     aria-label="Block on its deck"
   >
     <DeckCast :layout="layout" />
-    <g
-      v-for="one in holes"
-      :key="one.number"
-      class="cursor-pointer"
-      role="button"
-      tabindex="0"
-      :aria-label="`Hole ${one.number}: ${one.hole?.state}`"
-      :aria-pressed="one.number === chosen"
-      @click="emit('choose', one.number)"
-      @keydown.enter.prevent.stop="emit('choose', one.number)"
-      @keydown.space.prevent.stop="emit('choose', one.number)"
-    >
+    <g v-for="one in holes" :key="one.number">
+      <g aria-hidden="true">
+        <rect
+          :x="one.x - layout.pitch / 2 + 2"
+          :y="one.top"
+          :width="layout.pitch - 4"
+          :height="layout.cell"
+          rx="8"
+          :class="one.number === chosen ? 'fill-act-wash stroke-act' : 'fill-transparent'"
+          stroke-width="2.5"
+        />
+        <g v-if="one.hole && one.ring" :transform="`translate(${one.x} ${one.y})`" :data-hole="one.number">
+          <circle :r="layout.boreRadius" class="fill-none stroke-rule" stroke-width="1" />
+          <LimitRing
+            :number="one.number"
+            :least="one.ring.least"
+            :greatest="one.ring.greatest"
+            :marks="one.ring.marks"
+            :expected="one.ring.expected"
+            :chosen-hour="one.number === chosen ? hour : null"
+          />
+          <text y="80" text-anchor="middle" class="fill-ink font-mono font-bold" font-size="19">
+            {{ valueText(one.hole) }}
+          </text>
+          <template v-if="lens === 'protrusion'">
+            <StateGate :state="one.hole.state" :x="gateLeft(one.hole.state)" :y="90" />
+            <text
+              :x="gateLeft(one.hole.state) + 31"
+              y="103"
+              :class="TONE[one.hole.state]"
+              font-size="14"
+              class="font-bold"
+            >
+              {{ one.hole.state }}
+            </text>
+          </template>
+          <text v-else y="103" text-anchor="middle" class="fill-ink-soft" font-size="13">
+            {{
+              one.hole.parts.ledge_depths.length ? `${one.hole.parts.ledge_depths.length} read` : 'not read'
+            }}
+          </text>
+        </g>
+      </g>
+      <!-- The button lies over the drawing, so that its name is not mixed with the numbers drawn. -->
       <rect
+        class="cursor-pointer fill-transparent"
+        role="button"
+        tabindex="0"
         :x="one.x - layout.pitch / 2 + 2"
         :y="one.top"
         :width="layout.pitch - 4"
         :height="layout.cell"
         rx="8"
-        :class="one.number === chosen ? 'fill-act-wash stroke-act' : 'fill-transparent'"
-        stroke-width="2.5"
+        :aria-label="`Hole ${one.number}: ${one.hole?.state}`"
+        :aria-description="one.hole ? valueText(one.hole) : ''"
+        :aria-pressed="one.number === chosen"
+        @click="emit('choose', one.number)"
+        @keydown.enter.prevent.stop="emit('choose', one.number)"
+        @keydown.space.prevent.stop="emit('choose', one.number)"
       />
-      <g v-if="one.hole && one.ring" :transform="`translate(${one.x} ${one.y})`" :data-hole="one.number">
-        <circle :r="layout.boreRadius" class="fill-none stroke-rule" stroke-width="1" />
-        <LimitRing
-          :number="one.number"
-          :least="one.ring.least"
-          :greatest="one.ring.greatest"
-          :marks="one.ring.marks"
-          :expected="one.ring.expected"
-          :chosen-hour="one.number === chosen ? hour : null"
-        />
-        <text y="80" text-anchor="middle" class="fill-ink font-mono font-bold" font-size="19">
-          {{ valueText(one.hole) }}
-        </text>
-        <template v-if="lens === 'protrusion'">
-          <StateGate :state="one.hole.state" :x="gateLeft(one.hole.state)" :y="90" />
-          <text
-            :x="gateLeft(one.hole.state) + 31"
-            y="103"
-            :class="TONE[one.hole.state]"
-            font-size="14"
-            class="font-bold"
-          >
-            {{ one.hole.state }}
-          </text>
-        </template>
-        <text v-else y="103" text-anchor="middle" class="fill-ink-soft" font-size="13">
-          {{ one.hole.parts.ledge_depths.length ? `${one.hole.parts.ledge_depths.length} read` : 'not read' }}
-        </text>
-      </g>
     </g>
   </svg>
 </template>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { onBeforeUnmount } from 'vue'
+import { onBeforeUnmount, watch } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import { listJobs } from '@/api/generated'
 import { onChange } from '@/shared/state/link'
+import { welcome } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
@@ -12,6 +14,14 @@ import JobStrip from './JobStrip.vue'
 /** All jobs as strips of rings. */
 const { data: strips, refusal, load } = useLoaded(() => ask(listJobs()))
 onBeforeUnmount(onChange(() => void load()))
+
+const router = useRouter()
+watch(strips, (now) => {
+  const invented = now?.find((strip) => strip.job.invented)
+  if (welcome.value !== 'new' || !invented) return
+  welcome.value = 'shown'
+  void router.replace({ name: 'block', params: { job: invented.job.job_id, lens: 'protrusion' } })
+})
 </script>
 
 <template>

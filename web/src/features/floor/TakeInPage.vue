@@ -68,6 +68,10 @@ function takeIn(): Promise<void> {
         :twelve="chosen.layout.twelve_o_clock"
         :bank-angle="chosen.layout.bank_angle_deg"
       />
+      <p v-else-if="cards?.length === 0">
+        There is no spec card yet.
+        <RouterLink to="/cards/new" class="link">Write the first one</RouterLink>: what is typed here stays.
+      </p>
       <p v-else class="text-ink-soft">
         Choose a spec card: it says how many holes there are, where number one is and what lies at 12 h.
       </p>

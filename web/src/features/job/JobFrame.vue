@@ -4,10 +4,12 @@ import { useRoute } from 'vue-router'
 
 import { whenText } from '@/shared/format/time'
 import { JOB, useJobLoading } from '@/shared/state/job'
+import { welcome } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import JobChips from './JobChips.vue'
 import RouteRule from './RouteRule.vue'
+import WelcomeNote from './WelcomeNote.vue'
 
 /** What all views of one job share: its name above, its route, its block kept fresh. */
 const route = useRoute()
@@ -22,6 +24,7 @@ const { block, refusal, seenAt } = job
     <JobChips v-if="block" :block="block" />
   </Teleport>
   <RouteRule v-if="block && !route.meta['full']" :block="block" @marked="job.reload()" />
+  <WelcomeNote v-if="block?.job.invented && welcome === 'shown' && route.name === 'block'" :block="block" />
   <p v-if="seenAt" class="no-print bg-act-wash px-5 pb-2">
     This is the block as it was last seen, {{ whenText(new Date(seenAt).toISOString()) }}.
   </p>

@@ -22,6 +22,9 @@ function add(): Promise<void> {
 <template>
   <section aria-label="People">
     <h2 class="text-xl">People</h2>
+    <p v-if="people.length === 0" class="py-2">
+      Nobody is here yet. Every reading is kept under a name: add the first.
+    </p>
     <ul>
       <li v-for="one in people" :key="one.person_id" class="border-b border-rule py-2">{{ one.name }}</li>
     </ul>

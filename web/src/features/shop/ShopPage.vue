@@ -30,7 +30,10 @@ const shown = (um: string | number) =>
     <section aria-label="Gauges">
       <h1 class="text-xl">Gauges</h1>
       <RefusalNote :refusal="refusal" />
-      <table class="w-full border-collapse">
+      <p v-if="gauges?.length === 0" class="py-2">
+        No gauge yet. Add the ones that protrusion, depths and flanges are read with.
+      </p>
+      <table v-else class="w-full border-collapse">
         <thead>
           <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
             <th scope="col" class="py-2 font-normal">Gauge</th>

@@ -6,6 +6,8 @@ import type { SmallUnit } from '@/shared/format/lengths'
 
 export const unit = useLocalStorage<SmallUnit>('vallo-unit', 'µm')
 export const personId = useLocalStorage<string>('vallo-person', '')
+/** A first visit is shown the invented job, with what to try on it until that is put away. */
+export const welcome = useLocalStorage<'new' | 'shown' | 'done'>('vallo-welcome', 'new')
 export const ground = useLocalStorage<'light' | 'dark'>('vallo-ground', 'light')
 
 watchEffect(() => {

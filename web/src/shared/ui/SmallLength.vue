@@ -26,8 +26,7 @@ const other = computed(() =>
 <template>
   <span class="whitespace-nowrap" :title="other"
     ><span class="num">{{ number }}</span
-    ><span v-if="expanded !== null" class="num ml-1 font-normal opacity-75"
-      >±{{ uncertaintyText(expanded, unit) }}</span
+    ><span v-if="expanded !== null" class="num ml-1 font-normal">±{{ uncertaintyText(expanded, unit) }}</span
     ><template v-if="withUnit">&nbsp;{{ unit }}</template></span
   >
 </template>

@@ -1,0 +1,88 @@
+"""Every view by day and after dark: axe finds no serious fault, contrast included."""
+
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from vallostasis.machine.packages import WEB
+
+AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
+# WCAG 2.2 at level AA, as axe-core tags its rules.
+RUN_AXE = """
+async () => {
+  const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+  const found = await axe.run(document, { runOnly: { type: 'tag', values: tags }, iframes: false })
+  return found.violations.map((v) => ({
+    rule: v.id, impact: v.impact, where: v.nodes.map((n) => `${n.target.join(' ')}: ${n.failureSummary}`).slice(0, 5),
+  }))
+}
+"""
+SERIOUS = ("serious", "critical")
+# Where each view is, and what shows that it is all there.
+JOB_VIEWS = {
+    "block": ("protrusion/5", "#entry"),
+    "counterbore": ("counterbore/5", "#entry"),
+    "tape": ("protrusion/5?open=tape", "[aria-label=Tape]"),
+    "why": ("protrusion/5?open=why", "aside h3"),
+    "setup": ("protrusion/5?open=setup", "[role=dialog] form"),
+    "bench": ("bench/protrusion/5", "[data-live]"),
+    "cut plan": ("cut/5", "main form"),
+    "liners": ("liners", "main table"),
+    "card of the job": ("card", "main form, main table, main select"),
+    "import": ("import", "main form, main input"),
+    "proof": ("proof", "main iframe"),
+}
+SHOP_VIEWS = {
+    "floor": ("/", "main article"),
+    "take in": ("/jobs/new", "main form"),
+    "bring in": ("/jobs/import", "main form, main input"),
+    "cards": ("/cards", "main li"),
+    "new card": ("/cards/new", "main form"),
+    "shop": ("/shop", "main table"),
+    "pair": ("/pair", "main"),
+    "nowhere": ("/nowhere", "main"),
+}
+
+
+def _serious_faults(page: Page, ground: str) -> list[dict[str, Any]]:
+    page.evaluate(f"document.documentElement.dataset.ground = '{ground}'")
+    found: list[dict[str, Any]] = page.evaluate(RUN_AXE)
+    return [fault for fault in found if fault["impact"] in SERIOUS]
+
+
+def _expect_no_serious_fault(page: Page) -> None:
+    page.evaluate(AXE)
+    for ground in ("light", "dark"):
+        assert _serious_faults(page, ground) == [], ground
+
+
+@pytest.mark.parametrize("view", SHOP_VIEWS)
+def test_no_serious_fault_on_a_view_of_the_shop(page: Page, view: str) -> None:
+    path, there = SHOP_VIEWS[view]
+    page.goto(path)
+    expect(page.locator(there).first).to_be_visible()
+    _expect_no_serious_fault(page)
+
+
+@pytest.mark.parametrize("view", JOB_VIEWS)
+@pytest.mark.parametrize("name", ["Ferry Lanthorn", "Sawmill Hauler"])
+def test_no_serious_fault_on_a_view_of_a_job(page: Page, name: str, view: str) -> None:
+    strips = page.request.get("/api/jobs").json()
+    job = next(strip["job"]["job_id"] for strip in strips if strip["job"]["name"] == name)
+    path, there = JOB_VIEWS[view]
+    page.goto(f"/jobs/{job}/{path}")
+    expect(page.locator(there).first).to_be_visible()
+    _expect_no_serious_fault(page)
+
+
+def test_no_serious_fault_in_the_list_of_keys(page: Page) -> None:
+    page.get_by_role("button", name="Keys").click()
+    expect(page.get_by_role("heading", name="Keys")).to_be_visible()
+    _expect_no_serious_fault(page)
+
+
+def test_axe_does_find_what_is_wrong(page: Page) -> None:
+    page.evaluate(AXE)
+    page.evaluate("document.querySelector('main').insertAdjacentHTML('beforeend', '<img src=\"/icon.svg\">')")
+    assert [fault["rule"] for fault in _serious_faults(page, "light")] == ["image-alt"]
