@@ -2,9 +2,9 @@
 
 import re
 
-from playwright.sync_api import Browser, expect
+from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import screen, serving
+from tests.e2e.conftest import BlockView, screen, serving
 
 
 def test_a_first_visit_is_led_to_the_invented_block(browser: Browser, address: str) -> None:
@@ -36,3 +36,20 @@ def test_an_empty_shop_says_what_to_do_first(browser: Browser, empty_dsn: str) -
         expect(main).to_contain_text("Nobody is here yet")
         page.goto("/jobs/new")
         expect(page.get_by_role("main")).to_contain_text("spec card")
+
+
+def test_after_dark_prints_as_ink_on_paper(page: Page, block: BlockView) -> None:
+    page.get_by_title("Who is reading").click()
+    page.get_by_role("menuitem", name="After dark").click()
+    block.open(hole=5)
+    ground = "getComputedStyle(document.documentElement).backgroundColor"
+    assert page.evaluate(ground) == "rgb(18, 25, 42)"
+    page.emulate_media(media="print")
+    assert page.evaluate(ground) == "rgb(255, 255, 255)"
+    expect(page.get_by_role("heading", name="Ferry Lanthorn")).to_be_visible()
+    expect(page.get_by_role("table")).to_be_visible()
+    expect(page.get_by_label("What this hole needs")).to_contain_text("fit a")
+    # What only works on a screen stays off the paper.
+    expect(page.locator("#entry")).to_be_hidden()
+    expect(page.get_by_role("button", name="Plan the cut")).to_be_hidden()
+    expect(page.get_by_role("navigation", name="Shop")).to_be_hidden()

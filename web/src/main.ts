@@ -1,6 +1,7 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
 import '@fontsource-variable/atkinson-hyperlegible-mono/index.css'
 import './style.css'
+import './print.css'
 
 import { createApp } from 'vue'
 

@@ -8,7 +8,7 @@ const choices = [
 </script>
 
 <template>
-  <div class="flex overflow-hidden rounded border border-ink" role="group" aria-label="Unit">
+  <div class="no-print flex overflow-hidden rounded border border-ink" role="group" aria-label="Unit">
     <button
       v-for="choice in choices"
       :key="choice.unit"
