@@ -68,8 +68,8 @@ def large_job(dsn: str) -> UUID:
     """Sixteen holes with two thousand readings, struck ones among them."""
     with psycopg.connect(dsn) as conn:
         person = shop.add_person(conn, "Ines").person_id
-        shop.save_gauge(conn, None, 0, "Sled", "depth gauge", "2", "2.5", "", "")
-        shop.save_gauge(conn, None, 0, "Micrometer", "micrometer", "1", "1.5", "", "")
+        shop.save_gauge(conn, None, 0, shop.GaugeEntry("Sled", "depth gauge", "2", "2.5"))
+        shop.save_gauge(conn, None, 0, shop.GaugeEntry("Micrometer", "micrometer", "1", "1.5"))
         card_id = spec_cards.add_card(conn, _large_card(), person)
         job_id = jobs.take_in_job(conn, job_rows.NewJob("B-16", "Sixteen", "", "", ""), card_id, person)
         _read_all_round(conn, job_id, person)

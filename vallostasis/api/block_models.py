@@ -1,5 +1,6 @@
 """The block as it goes over the wire: every hole, the card, the route, the liners, the tape."""
 
+from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
@@ -106,7 +107,9 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         liners=[liner_view(facts, liner) for liner in facts.liners],
         shims=list(shim_needs(facts, now.judgement)),
         setups=[
-            setup_view(facts, setup) for quantity in Quantity if (setup := facts.present_setup(quantity)) is not None
+            setup_view(facts, setup, date.today())
+            for quantity in Quantity
+            if (setup := facts.present_setup(quantity)) is not None
         ],
         readings=reading_rows(facts),
         done=done_rows(facts),

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
-from vallostasis.core.records import Quantity, Reading
+from vallostasis.core.records import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings
 from vallostasis.store.readings import NewSetup
 
@@ -52,7 +52,7 @@ class StrikeBody(BaseModel):
 
 
 class SetupBody(BaseModel):
-    """Gauge, land, datum and clamp from now on."""
+    """Gauge, its zero, land, datum and clamp from now on."""
 
     quantity: Quantity
     gauge_id: UUID
@@ -61,6 +61,9 @@ class SetupBody(BaseModel):
     hold_down: ShortText = ""
     hold_down_torque_nm: Annotated[Decimal, Field(ge=0, le=10_000, decimal_places=2)] | None = None
     shared_zero: bool = Field(True, description="All holes are read from one zero of the gauge.")
+    zeroed_on: ZeroedOn = ZeroedOn.DATUM
+    zero: LengthText = Field("", description="Size the gauge was zeroed on; empty for what the card gives.")
+    bare_unit: Unit = "mm"
     person_id: UUID
 
 
@@ -103,8 +106,10 @@ def strike(row_id: UUID, body: StrikeBody, conn: Conn) -> Done:
 
 @router.post("/jobs/{job_id}/setups", status_code=201)
 def change_setup(job_id: UUID, body: SetupBody, conn: Conn) -> Done:
-    """Read with another gauge, land, datum or clamp from now on; holes read otherwise re-open."""
-    readings.change_setup(conn, NewSetup(job_id=job_id, **body.model_dump(exclude={"person_id"})), body.person_id)
+    """Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open."""
+    fields = body.model_dump(exclude={"person_id", "zero", "bare_unit"})
+    new = NewSetup(job_id=job_id, zero_typed=body.zero, **fields)
+    readings.change_setup(conn, new, body.person_id, body.bare_unit)
     return Done(job_id=job_id)
 
 

@@ -1,17 +1,19 @@
 """How a quantity is read, as it goes over the wire."""
 
+from datetime import date
 from decimal import Decimal
 
 from pydantic import BaseModel, Field
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.circumstances import cautions_of_setup
+from vallostasis.core.lengths import metres
+from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup
 from vallostasis.core.measuring.decision import Capability, gauge_capability
 from vallostasis.core.protrusion.measured import (
     limits_for,
     trust_of_gauge,
 )
-from vallostasis.core.records import GaugeVersion, Quantity, Setup
+from vallostasis.core.records import GaugeVersion, Quantity, Setup, ZeroedOn
 
 
 class SetupView(BaseModel):
@@ -24,12 +26,15 @@ class SetupView(BaseModel):
     hold_down: str
     hold_down_torque_nm: Decimal | None
     shared_zero: bool
+    zeroed_on: ZeroedOn
+    zero_m: float = Field(description="Size the gauge was zeroed on; a reading is the deviation from it. [m]")
+    zero_typed: str
     expanded_m: float = Field(description="Expanded uncertainty of one reading. [m]")
     capability: Capability | None
     cautions: list[str]
 
 
-def setup_view(facts: JobFacts, setup: Setup) -> SetupView:
+def setup_view(facts: JobFacts, setup: Setup, today: date) -> SetupView:
     """Show how a quantity is read now, with what to mind."""
     gauge = max((g for g in facts.gauge_versions if g.gauge_id == setup.gauge_id), key=lambda g: g.version)
     trust = trust_of_gauge(gauge)
@@ -46,7 +51,15 @@ def setup_view(facts: JobFacts, setup: Setup) -> SetupView:
         hold_down=setup.hold_down,
         hold_down_torque_nm=setup.hold_down_torque_nm,
         shared_zero=setup.shared_zero,
+        zeroed_on=setup.zeroed_on,
+        zero_m=metres(setup.zero_um),
+        zero_typed=setup.zero_typed,
         expanded_m=expanded,
         capability=capability,
-        cautions=list(cautions_of_setup(facts.card, setup)),
+        cautions=[*cautions_of_setup(facts.card, setup), *cautions_of_gauge(gauge, _gauges_read(facts), today)],
     )
+
+
+def _gauges_read(facts: JobFacts) -> list[GaugeVersion]:
+    """Every gauge that something of this job was read with, as it was then."""
+    return [facts.gauge_version(one) for one in {s.gauge_version_id for s in facts.sets}]

@@ -1,5 +1,6 @@
 """People and gauges of the shop."""
 
+from datetime import date
 from uuid import UUID
 
 from fastapi import APIRouter
@@ -21,7 +22,7 @@ class PersonBody(BaseModel):
 
 
 class GaugeBody(BaseModel):
-    """A gauge or its next version; bare lengths are µm."""
+    """A gauge or its next version; step and repeatability bare in µm, range and radius bare in mm."""
 
     name: Name
     kind: Name
@@ -29,6 +30,14 @@ class GaugeBody(BaseModel):
     repeatability: LengthText
     tip: ShortText = ""
     note: LongText = ""
+    range_from: LengthText = ""
+    range_to: LengthText = ""
+    tip_radius: LengthText = ""
+    calibrated_on: date | None = None
+    due_on: date | None = None
+    owner: ShortText = Field("", description="Whose it is; empty for the shop's own.")
+    master: ShortText = Field("", description="What it was checked against.")
+    faults: LongText = ""
     based_on_version: int = Field(0, ge=0, le=1_000_000)
 
 
@@ -63,14 +72,5 @@ def save_gauge_version(gauge_id: UUID, body: GaugeBody, conn: Conn) -> GaugeVers
 
 
 def _save(conn: Conn, gauge_id: UUID | None, body: GaugeBody) -> GaugeVersion:
-    return shop.save_gauge(
-        conn,
-        gauge_id,
-        body.based_on_version,
-        body.name,
-        body.kind,
-        body.resolution,
-        body.repeatability,
-        body.tip,
-        body.note,
-    )
+    entry = shop.GaugeEntry(**body.model_dump(exclude={"based_on_version"}))
+    return shop.save_gauge(conn, gauge_id, body.based_on_version, entry)

@@ -13,7 +13,10 @@ from vallostasis.core.records import Quantity, Setup
 
 @dataclass(frozen=True, slots=True)
 class ReadingRow:
-    """One reading on the tape. There are thousands: a plain dataclass is made ten times faster than a model."""
+    """One reading on the tape. There are thousands: a plain dataclass is made ten times faster than a model.
+
+    ``value_um`` is the size: the reading and what its gauge was zeroed on. [µm]
+    """
 
     reading_id: UUID
     set_id: UUID
@@ -73,7 +76,7 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
                 liner_mark=mark,
                 land=setup.land,
                 hour=reading.hour,
-                value_um=reading.value_um,
+                value_um=reading.value_um + setup.zero_um if setup.zero_um else reading.value_um,
                 typed=reading.typed,
                 typed_unit=reading.typed_unit,
                 taken_at=reading.taken_at,

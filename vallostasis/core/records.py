@@ -5,7 +5,7 @@ that was recorded, independent of any clock.
 """
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from decimal import Decimal
 from enum import StrEnum
 from uuid import UUID
@@ -19,6 +19,18 @@ class Quantity(StrEnum):
     FLANGE_THICKNESS = "flange thickness"
 
 
+class ZeroedOn(StrEnum):
+    """What a gauge was zeroed on; on anything but the datum its readings are deviations from a size."""
+
+    DATUM = "datum"
+    MASTER = "setting master"
+    MICROMETER = "micrometer"
+    NOMINAL = "nominal"
+    LOW_LIMIT = "low limit"
+    TARGET = "target"
+    PART = "part itself"
+
+
 @dataclass(frozen=True, slots=True)
 class Person:
     """Somebody who reads, cuts or signs."""
@@ -29,7 +41,10 @@ class Person:
 
 @dataclass(frozen=True, slots=True)
 class GaugeVersion:
-    """A gauge as it was at one time; a changed resolution or repeatability is a new version. [µm]"""
+    """A gauge as it was at one time; whatever changes about it is a new version. [µm]
+
+    ``owner`` is empty for the shop's own; ``master`` names what it was checked against.
+    """
 
     gauge_version_id: UUID
     gauge_id: UUID
@@ -40,6 +55,14 @@ class GaugeVersion:
     repeatability_um: Decimal
     tip: str
     note: str
+    range_from_um: Decimal | None = None
+    range_to_um: Decimal | None = None
+    tip_radius_um: Decimal | None = None
+    calibrated_on: date | None = None
+    due_on: date | None = None
+    owner: str = ""
+    master: str = ""
+    faults: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,7 +202,10 @@ class Cut:
 
 @dataclass(frozen=True, slots=True)
 class Setup:
-    """Gauge, land, datum and clamp that hold for all readings of one quantity until changed."""
+    """Gauge, its zero, land, datum and clamp that hold for all readings of one quantity until changed.
+
+    A reading is a deviation from ``zero_um``, the size the gauge was zeroed on. [µm]
+    """
 
     setup_id: UUID
     quantity: Quantity
@@ -192,6 +218,14 @@ class Setup:
     chosen_at: datetime
     chosen_by: str
     event: int
+    zeroed_on: ZeroedOn = ZeroedOn.DATUM
+    zero_um: Decimal = Decimal(0)
+    zero_typed: str = ""
+
+    @property
+    def zero(self) -> tuple[ZeroedOn, Decimal]:
+        """What the gauge was zeroed on: readings from different zeros never share a set."""
+        return (self.zeroed_on, self.zero_um)
 
     def circumstances(self) -> tuple[object, ...]:
         """Everything that makes two readings comparable."""

@@ -7,6 +7,7 @@ fixed seed, rounded to the gauge's graduation.
 import random
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import date
 from math import cos, radians, sin
 
 from vallostasis.core.lengths import Unit
@@ -31,11 +32,28 @@ class GaugeTruth:
     repeatability_um: float
     tip: str
     note: str = ""
+    range_mm: tuple[str, str] = ("", "")
+    tip_radius_mm: str = ""
+    calibrated_on: date | None = None
+    due_on: date | None = None
+    owner: str = ""
+    master: str = ""
+    faults: str = ""
 
 
-SLED = GaugeTruth("Depth sled 2", "depth gauge", 2, 2.5, "fine, radius 0.4 mm", "on a 160 mm sled, zeroed on the deck")
-OLD_DIAL = GaugeTruth("Old depth dial", "depth gauge", 25.4, 10, "blunt, radius 3 mm", "rides on a lip first")
-MICROMETER = GaugeTruth("Bench micrometer", "micrometer", 1, 1.5, "flat 6 mm", "checked on its 25 mm setting rod")
+# Due dates lie far ahead, so that the demo looks the same whenever it is loaded.
+SLED = GaugeTruth(
+    "Depth sled 2", "depth gauge", 2, 2.5, "fine", "on a 160 mm sled, zeroed on the deck", ("-5", "25"), "0.4",
+    date(2026, 3, 12), date(2099, 3, 12), master="gauge block set 1",
+)  # fmt: skip
+OLD_DIAL = GaugeTruth(
+    "Old depth dial", "depth gauge", 25.4, 10, "blunt", "rides on a lip first", ("0", "12"), "3",
+    date(2019, 5, 2), date(2021, 5, 2), owner="Tobiah", faults="sticks near the end of its travel",
+)  # fmt: skip
+MICROMETER = GaugeTruth(
+    "Bench micrometer", "micrometer", 1, 1.5, "flat 6 mm", "checked on its 25 mm setting rod", ("0", "25"), "",
+    date(2026, 3, 12), date(2099, 3, 12), master="gauge block set 1",
+)  # fmt: skip
 GAUGES = (SLED, OLD_DIAL, MICROMETER)
 
 

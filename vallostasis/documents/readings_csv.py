@@ -12,8 +12,8 @@ from vallostasis.core.job_facts import JobFacts
 
 HEADER = (
     "reading_id", "job", "set", "quantity", "hole", "liner", "land", "datum", "hold_down", "hold_down_torque_nm",
-    "clock_h", "repeat", "typed", "typed_unit", "value_um", "zero_correction_um", "part_temp_c", "gauge",
-    "gauge_version", "taken_by", "taken_at", "struck", "strike_reason",
+    "clock_h", "repeat", "typed", "typed_unit", "value_um", "zeroed_on", "zero_um", "zero_correction_um",
+    "part_temp_c", "gauge", "gauge_version", "taken_by", "taken_at", "struck", "strike_reason",
 )  # fmt: skip
 
 
@@ -69,6 +69,8 @@ def _rows(facts: JobFacts) -> Iterator[tuple[object, ...]]:
             reading.typed,
             reading.typed_unit,
             f"{reading.value_um.normalize():f}",
+            setup.zeroed_on.value,
+            f"{setup.zero_um.normalize():f}",
             "" if correction is None else f"{correction.correction_um.normalize():f}",
             "" if reading_set.part_temp_c is None else f"{reading_set.part_temp_c.normalize():f}",
             safe(gauge.name),

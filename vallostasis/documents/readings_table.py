@@ -32,6 +32,8 @@ COLUMNS: dict[str, tuple[str, ...]] = {
     "unit": ("typed_unit", "unit", "units"),
     "value_um": ("value_um",),
     "zero_correction": ("zero_correction_um",),
+    "zeroed_on": ("zeroed_on", "zero_reference"),
+    "zero_um": ("zero_um",),
     "part_temp_c": ("part_temp_c", "temp_c", "temperature_c"),
     "gauge": ("gauge",),
     "taken_by": ("taken_by", "by", "read_by", "who"),

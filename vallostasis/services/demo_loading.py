@@ -22,8 +22,23 @@ def load_demo(conn: Conn) -> UUID:
     """Load the invented shop and its jobs into an empty store; return the id of the main job."""
     people = {name: shop.add_person(conn, name).person_id for name in PEOPLE}
     for gauge in GAUGES:
-        shop.save_gauge(conn, None, 0, gauge.name, gauge.kind, f"{gauge.resolution_um:g}",
-                        f"{gauge.repeatability_um:g}", gauge.tip, gauge.note)  # fmt: skip
+        entry = shop.GaugeEntry(
+            gauge.name,
+            gauge.kind,
+            f"{gauge.resolution_um:g}",
+            f"{gauge.repeatability_um:g}",
+            gauge.tip,
+            gauge.note,
+            gauge.range_mm[0],
+            gauge.range_mm[1],
+            gauge.tip_radius_mm,
+            gauge.calibrated_on,
+            gauge.due_on,
+            gauge.owner,
+            gauge.master,
+            gauge.faults,
+        )
+        shop.save_gauge(conn, None, 0, entry)
     main_job = load_demo_job(conn, ferry.demo_job(), people)
     load_demo_job(conn, sawmill.demo_job(), people)
     return main_job

@@ -160,7 +160,8 @@ class _Checker:
         )
         target = target_of(self.facts, ask)
         self._same_circumstances(row, ask, target)
-        allowed = expected_range(self.facts.card, quantity)
+        setup = self._setup(quantity)
+        allowed = expected_range(self.facts.card, setup)
         parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written)
         if row["value_um"] and _number(row, "value_um", -(10**9), 10**9) != parsed.value_um:
             raise Refused(f"The row says {row['value_um']} µm and {row['reading']}: which is right?")
@@ -175,11 +176,15 @@ class _Checker:
             own = None
         return own if own in self.here and own is not None else uuid5(self.wish.import_id, str(row.number))
 
+    def _setup(self, quantity: Quantity) -> Setup:
+        setup = self.facts.present_setup(quantity)
+        if setup is None:
+            raise Refused(f"Choose the gauge for {quantity.value} first.")
+        return setup
+
     def _same_circumstances(self, row: TableRow, ask: ReadingToTake, target: Target) -> None:
         """Readings taken otherwise do not go into one set with those taken as the job reads now."""
-        setup = self.facts.present_setup(ask.quantity)
-        if setup is None:
-            raise Refused(f"Choose the gauge for {ask.quantity.value} first.")
+        setup = self._setup(ask.quantity)
         gauge = next(g for g in self.facts.gauge_versions if g.gauge_id == setup.gauge_id)
         torque = setup.hold_down_torque_nm
         now_by_column = {
@@ -188,6 +193,8 @@ class _Checker:
             "hold_down": setup.hold_down,
             "hold_down_torque_nm": "" if torque is None else f"{torque.normalize():f}",
             "land": setup.land,
+            "zeroed_on": setup.zeroed_on.value,
+            "zero_um": f"{setup.zero_um.normalize():f}",
         }
         if ask.quantity is Quantity.FLANGE_THICKNESS and row["land"]:
             now_by_column["land"] = known_land(self.facts, row["land"])

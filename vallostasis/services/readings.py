@@ -1,17 +1,19 @@
 """Taking readings at the bench: parse, ask where something is odd, append, strike."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID
 
+from vallostasis.core.errors import NotationError, Suggestion
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.circumstances import outside_range, size_on_card
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
-from vallostasis.core.records import Hole, Liner, Quantity, Reading, ReadingSet, Setup
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records import GaugeVersion, Hole, Liner, Quantity, Reading, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.spec_card import SpecCard, typed_with_unit
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings
 from vallostasis.store.job_facts import load_job_facts
@@ -24,6 +26,7 @@ USUAL_SPREAD_UM: dict[Quantity, Decimal] = {
     Quantity.COUNTERBORE_DEPTH: Decimal(200),
     Quantity.FLANGE_THICKNESS: Decimal(50),
 }
+LONGEST_ZERO_UM = Decimal(10_000_000)
 # A set may spread this many times wider than the card allows before slips are looked for.
 SPREAD_OF_ALLOWED = Decimal("1.25")
 
@@ -70,8 +73,10 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
         raise Refused("That reading id was used for another reading: send a new one.", "reading_id", RefusalCode.TAKEN)
     facts = load_job_facts(conn, job_id)
     target = target_of(facts, ask)
-    parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, ask.quantity), ask.confirmed)
     setup = setup_for(conn, facts, ask, taken_by)
+    parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, setup), ask.confirmed)
+    if not ask.confirmed:
+        _ask_if_out_of_range(gauges.get_gauge(conn, setup.gauge_id), parsed)
     present = None if ask.new_pass else _open_set(facts, target, setup)
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
@@ -107,8 +112,28 @@ def usual_spread_um(card: SpecCard, quantity: Quantity) -> Decimal:
     return USUAL_SPREAD_UM[quantity]
 
 
-def expected_range(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
-    """Return what a reading of a quantity may be without being asked about. [µm]"""
+def _ask_if_out_of_range(gauge: GaugeVersion, parsed: ParsedLength) -> None:
+    if outside_range(gauge, parsed.value_um):
+        assert gauge.range_from_um is not None
+        assert gauge.range_to_um is not None
+        raise Refused(
+            f"{gauge.name} reads from {gauge.range_from_um / 1000:f} to {gauge.range_to_um / 1000:f} mm, "
+            f"{as_entered(parsed.typed, parsed.unit)} lies outside: is it a slip, or another gauge?",
+            "text",
+            RefusalCode.ASKS,
+            (Suggestion("Take it as read", "", confirm=True),),
+        )
+
+
+def expected_range(card: SpecCard, setup: Setup) -> ExpectedRange | None:
+    """Return what a reading may be without being asked about, as the gauge shows it from its zero. [µm]"""
+    size = _expected_size(card, setup.quantity)
+    if size is None or setup.zeroed_on is ZeroedOn.PART:
+        return None
+    return ExpectedRange(size.least_um - setup.zero_um, size.greatest_um - setup.zero_um)
+
+
+def _expected_size(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
     if quantity is Quantity.PROTRUSION:
         limits = card.limits
         named = (limits.least_without_shim, limits.greatest_without_shim, limits.least_with_shim,
@@ -180,7 +205,8 @@ def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setu
         return setup
     land = known_land(facts, ask.land)
     new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, land, setup.datum, setup.hold_down,
-                            setup.hold_down_torque_nm, setup.shared_zero)  # fmt: skip
+                            setup.hold_down_torque_nm, setup.shared_zero, setup.zeroed_on, setup.zero_um,
+                            setup.zero_typed)  # fmt: skip
     setup_id = readings.add_setup(conn, new, by)
     return next(s for s in readings.list_setups(conn, facts.job.job_id) if s.setup_id == setup_id)
 
@@ -192,7 +218,10 @@ def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | Non
         if (s.fitting_id, s.hole_id, s.after_cut_id, s.liner_id)
         == (target.fitting_id, target.hole_id, target.after_cut_id, target.liner_id)
     ]  # fmt: skip
-    if not sets or facts.setup(sets[-1].setup_id).circumstances() != setup.circumstances():
+    if not sets:
+        return None
+    then = facts.setup(sets[-1].setup_id)
+    if then.circumstances() != setup.circumstances() or then.zero != setup.zero:
         return None
     newest_gauge = max(
         (gauge for gauge in facts.gauge_versions if gauge.gauge_id == setup.gauge_id), key=lambda gauge: gauge.version
@@ -222,15 +251,52 @@ def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: U
     readings.add_correction(conn, set_id, parsed.value_um, standard_um, parsed.typed, reason, by)
 
 
-def change_setup(conn: Conn, new: readings.NewSetup, by: UUID) -> None:
-    """Read with another gauge, land, datum or clamp from now on; every hole read otherwise re-opens."""
+def change_setup(conn: Conn, new: readings.NewSetup, by: UUID, bare_unit: Unit = "mm") -> None:
+    """Read with another gauge, zero, land, datum or clamp from now on; every hole read otherwise re-opens."""
     jobs.lock_job(conn, new.job_id)
     facts = load_job_facts(conn, new.job_id)
     gauges.get_gauge(conn, new.gauge_id)
+    new = _with_zero(facts.card, new, bare_unit)
     lands = [land.name for land in facts.card.lands]
     if new.quantity is not Quantity.COUNTERBORE_DEPTH and new.land not in lands:
         raise Refused(f"Choose one of the card's lands: {', '.join(lands)}.", "land")
     readings.add_setup(conn, new, by)
+
+
+def _with_zero(card: SpecCard, new: readings.NewSetup, bare_unit: Unit) -> readings.NewSetup:
+    """Find the size the gauge was zeroed on: as typed, or as the card gives it where nothing was typed."""
+    typed = new.zero_typed.strip()
+    if new.zeroed_on in (ZeroedOn.DATUM, ZeroedOn.PART):
+        if typed:
+            raise Refused(f"Zeroed on the {new.zeroed_on.value} it stands at no size: leave this empty.", "zero")
+        return replace(new, zero_um=Decimal(0), zero_typed="")
+    on_card = size_on_card(card, new.quantity, new.zeroed_on)
+    if not typed and on_card is None:
+        raise Refused(f"Type the size that the gauge shows as nought on the {new.zeroed_on.value}.", "zero")
+    if not typed and on_card is not None:
+        is_size = new.quantity is not Quantity.PROTRUSION
+        return replace(new, zero_um=on_card.um, zero_typed=typed_with_unit(on_card, card.unit, is_size=is_size))
+    try:
+        parsed = parse_length(typed, bare_unit, confirmed=True)
+    except NotationError as error:
+        error.field = "zero"
+        raise
+    if abs(parsed.value_um) > LONGEST_ZERO_UM:
+        raise Refused("No part here is that long: check number and unit.", "zero")
+    if on_card is not None and parsed.value_um != on_card.um:
+        raise Refused(
+            f"The card's {new.zeroed_on.value} is {on_card.um.normalize():f} µm, not {parsed.value_um.normalize():f}: "
+            "leave this empty to take the card's, or say it was zeroed on a setting master.",
+            "zero",
+        )
+    return replace(new, zero_um=parsed.value_um, zero_typed=_with_unit(parsed))
+
+
+def _with_unit(parsed: ParsedLength) -> str:
+    """A length that can be typed again as it stands."""
+    if parsed.unit == "0.01 mm":
+        return f"{(parsed.value_um / 1000).normalize():f} mm"
+    return as_entered(parsed.typed, parsed.unit)
 
 
 def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUID:

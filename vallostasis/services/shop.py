@@ -1,13 +1,19 @@
 """People and gauges of the shop."""
 
+from dataclasses import dataclass
+from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
+from vallostasis.core.errors import NotationError
+from vallostasis.core.lengths import Unit
 from vallostasis.core.notation import parse_length
 from vallostasis.core.records import GaugeVersion, Person
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, people
 from vallostasis.store.rows import Conn
+
+LONGEST_UM = Decimal(10_000_000)
 
 
 def add_person(conn: Conn, name: str) -> Person:
@@ -17,25 +23,35 @@ def add_person(conn: Conn, name: str) -> Person:
     return people.add_person(conn, name)
 
 
-def save_gauge(
-    conn: Conn,
-    gauge_id: UUID | None,
-    based_on_version: int,
-    name: str,
-    kind: str,
-    resolution: str,
-    repeatability: str,
-    tip: str,
-    note: str,
-) -> GaugeVersion:
-    """Add a gauge, or save a new version of one; lengths are typed in shop notation, bare ones in µm."""
-    resolution_um = parse_length(resolution, "µm", confirmed=True).value_um
-    repeatability_um = parse_length(repeatability, "µm", confirmed=True).value_um
-    _check(resolution_um, repeatability_um)
+@dataclass(frozen=True, slots=True)
+class GaugeEntry:
+    """A gauge as it is written down, lengths as typed: step and repeatability bare in µm, the others in mm."""
+
+    name: str
+    kind: str
+    resolution: str
+    repeatability: str
+    tip: str = ""
+    note: str = ""
+    range_from: str = ""
+    range_to: str = ""
+    tip_radius: str = ""
+    calibrated_on: date | None = None
+    due_on: date | None = None
+    owner: str = ""
+    master: str = ""
+    faults: str = ""
+
+
+def save_gauge(conn: Conn, gauge_id: UUID | None, based_on_version: int, entry: GaugeEntry) -> GaugeVersion:
+    """Add a gauge, or save a new version of one."""
+    sheet = _sheet(entry)
     if gauge_id is None:
-        if any(gauge.name.casefold() == name.casefold() for gauge in gauges.list_gauges(conn)):
-            raise Refused(f"There is a gauge called {name}: give this one another name.", "name", RefusalCode.TAKEN)
-        gauge_id = gauges.add_gauge(conn, name, kind)
+        if any(gauge.name.casefold() == entry.name.casefold() for gauge in gauges.list_gauges(conn)):
+            raise Refused(
+                f"There is a gauge called {entry.name}: give this one another name.", "name", RefusalCode.TAKEN
+            )
+        gauge_id = gauges.add_gauge(conn, entry.name, entry.kind)
         version = 1
     else:
         gauges.lock_gauge(conn, gauge_id)
@@ -47,12 +63,43 @@ def save_gauge(
                 RefusalCode.STALE,
             )
         version = newest.version + 1
-    gauges.add_gauge_version(conn, gauge_id, version, resolution_um, repeatability_um, tip, note)
+    gauges.add_gauge_version(conn, gauge_id, version, sheet)
     return gauges.get_gauge(conn, gauge_id)
 
 
-def _check(resolution_um: Decimal, repeatability_um: Decimal) -> None:
-    if not 0 < resolution_um <= 1000:
+def _sheet(entry: GaugeEntry) -> gauges.GaugeSheet:
+    resolution_um = _length("resolution", entry.resolution, "µm")
+    repeatability_um = _length("repeatability", entry.repeatability, "µm")
+    if resolution_um is None or not 0 < resolution_um <= 1000:
         raise Refused("The graduation of a gauge lies above 0 and up to 1 mm: type it, such as 2 µm.", "resolution")
-    if not 0 <= repeatability_um <= 1000:
+    if repeatability_um is None or not 0 <= repeatability_um <= 1000:
         raise Refused("Repeatability lies between 0 and 1 mm: type it, such as 3 µm.", "repeatability")
+    range_from_um = _length("range_from", entry.range_from, "mm")
+    range_to_um = _length("range_to", entry.range_to, "mm")
+    if (range_from_um is None) is not (range_to_um is None):
+        missing = "range_from" if range_from_um is None else "range_to"
+        raise Refused("A range has two ends: type both, or neither.", missing)
+    if range_from_um is not None and range_to_um is not None and range_from_um >= range_to_um:
+        raise Refused("The range ends below where it begins: type its upper end here.", "range_to")
+    tip_radius_um = _length("tip_radius", entry.tip_radius, "mm")
+    if tip_radius_um is not None and tip_radius_um < 0:
+        raise Refused("A radius cannot be negative: type it, such as 0.4 mm.", "tip_radius")
+    if entry.calibrated_on is not None and entry.due_on is not None and entry.due_on < entry.calibrated_on:
+        raise Refused("It would be due before it was calibrated: check both dates.", "due_on")
+    return gauges.GaugeSheet(resolution_um, repeatability_um, entry.tip, entry.note, range_from_um, range_to_um,
+                             tip_radius_um, entry.calibrated_on, entry.due_on, entry.owner, entry.master,
+                             entry.faults)  # fmt: skip
+
+
+def _length(field: str, text: str, unit: Unit) -> Decimal | None:
+    """Read a length of a gauge; None where nothing is typed."""
+    if not text.strip():
+        return None
+    try:
+        value_um = parse_length(text, unit, confirmed=True).value_um
+    except NotationError as error:
+        error.field = field
+        raise
+    if abs(value_um) > LONGEST_UM:
+        raise Refused("No gauge of this trade is that long: check number and unit.", field)
+    return value_um

@@ -1,5 +1,7 @@
 """Gauges and their versions."""
 
+from dataclasses import asdict, dataclass
+from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
@@ -7,8 +9,28 @@ from vallostasis.core.records import GaugeVersion
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
+
+@dataclass(frozen=True, slots=True)
+class GaugeSheet:
+    """What is written about a gauge: everything but its name and kind. [µm]"""
+
+    resolution_um: Decimal
+    repeatability_um: Decimal
+    tip: str
+    note: str
+    range_from_um: Decimal | None
+    range_to_um: Decimal | None
+    tip_radius_um: Decimal | None
+    calibrated_on: date | None
+    due_on: date | None
+    owner: str
+    master: str
+    faults: str
+
+
 COLUMNS = """
-    v.gauge_version_id, v.gauge_id, g.name, g.kind, v.version, v.resolution_um, v.repeatability_um, v.tip, v.note
+    v.gauge_version_id, v.gauge_id, g.name, g.kind, v.version, v.resolution_um, v.repeatability_um, v.tip, v.note,
+    v.range_from_um, v.range_to_um, v.tip_radius_um, v.calibrated_on, v.due_on, v.owner, v.master, v.faults
 """
 
 
@@ -44,22 +66,16 @@ def lock_gauge(conn: Conn, gauge_id: UUID) -> None:
     conn.execute("SELECT 1 FROM gauge WHERE gauge_id = %(gauge_id)s FOR UPDATE", {"gauge_id": gauge_id})
 
 
-def add_gauge_version(
-    conn: Conn, gauge_id: UUID, version: int, resolution_um: Decimal, repeatability_um: Decimal, tip: str, note: str
-) -> None:
+def add_gauge_version(conn: Conn, gauge_id: UUID, version: int, sheet: GaugeSheet) -> None:
     """Save the next version of a gauge."""
     conn.execute(
         """
-        INSERT INTO gauge_version (gauge_id, version, resolution_um, repeatability_um, tip, note)
-        VALUES (%(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s, %(note)s)
+        INSERT INTO gauge_version (gauge_id, version, resolution_um, repeatability_um, tip, note, range_from_um,
+                                   range_to_um, tip_radius_um, calibrated_on, due_on, owner, master, faults)
+        VALUES (%(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s, %(note)s,
+                %(range_from_um)s, %(range_to_um)s, %(tip_radius_um)s, %(calibrated_on)s, %(due_on)s, %(owner)s,
+                %(master)s, %(faults)s)
         """,
-        {
-            "gauge_id": gauge_id,
-            "version": version,
-            "resolution_um": resolution_um,
-            "repeatability_um": repeatability_um,
-            "tip": tip,
-            "note": note,
-        },
+        {"gauge_id": gauge_id, "version": version, **asdict(sheet)},
     )
     announce(conn, None)

@@ -3,17 +3,27 @@
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from decimal import Decimal
+from typing import Any
 from uuid import UUID
 
 from psycopg.rows import args_row
 
-from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, Strike, Unreadable, ZeroCorrection
+from vallostasis.core.records import (
+    Quantity,
+    Reading,
+    ReadingSet,
+    Setup,
+    Strike,
+    Unreadable,
+    ZeroCorrection,
+    ZeroedOn,
+)
 from vallostasis.store.rows import Conn, fetch_all, fetch_one, fetch_value
 
 
 @dataclass(frozen=True, slots=True)
 class NewSetup:
-    """Gauge, land, datum and clamp to read with from now on."""
+    """Gauge, its zero, land, datum and clamp to read with from now on."""
 
     job_id: UUID
     quantity: Quantity
@@ -23,6 +33,9 @@ class NewSetup:
     hold_down: str
     hold_down_torque_nm: Decimal | None
     shared_zero: bool
+    zeroed_on: ZeroedOn = ZeroedOn.DATUM
+    zero_um: Decimal = Decimal(0)
+    zero_typed: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,23 +70,28 @@ def list_setups(conn: Conn, job_id: UUID) -> tuple[Setup, ...]:
     """Return all setups of a job, oldest first."""
     query = """
         SELECT s.setup_id, s.quantity, s.gauge_id, s.land, s.datum, s.hold_down, s.hold_down_torque_nm,
-               s.shared_zero, s.chosen_at, p.name AS chosen_by, s.event
+               s.shared_zero, s.chosen_at, p.name AS chosen_by, s.event, s.zeroed_on, s.zero_um, s.zero_typed
           FROM setup s JOIN person p ON p.person_id = s.chosen_by
          WHERE s.job_id = %(job_id)s
          ORDER BY s.event
     """
     with conn.cursor() as cursor:
         rows = cursor.execute(query, {"job_id": job_id}).fetchall()
-    return tuple(Setup(row[0], Quantity(row[1]), *row[2:]) for row in rows)
+    return tuple(Setup(*_typed(row)) for row in rows)
+
+
+def _typed(row: tuple[Any, ...]) -> tuple[Any, ...]:
+    setup_id, quantity, *others, zeroed_on, zero_um, zero_typed = row
+    return (setup_id, Quantity(quantity), *others, ZeroedOn(zeroed_on), zero_um, zero_typed)
 
 
 def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
     """Record a setup; it holds until a newer one for the same quantity."""
     query = """
         INSERT INTO setup (job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
-                           chosen_by)
+                           chosen_by, zeroed_on, zero_um, zero_typed)
         VALUES (%(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s, %(torque)s,
-                %(shared_zero)s, %(chosen_by)s)
+                %(shared_zero)s, %(chosen_by)s, %(zeroed_on)s, %(zero_um)s, %(zero_typed)s)
         RETURNING setup_id
     """
     params = {
@@ -86,6 +104,9 @@ def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
         "torque": new.hold_down_torque_nm,
         "shared_zero": new.shared_zero,
         "chosen_by": chosen_by,
+        "zeroed_on": new.zeroed_on.value,
+        "zero_um": new.zero_um,
+        "zero_typed": new.zero_typed,
     }
     return UUID(str(fetch_value(conn, query, params)))
 

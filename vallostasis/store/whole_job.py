@@ -60,9 +60,12 @@ def add_gauge_version_as(conn: Conn, gauge: GaugeVersion) -> None:
     )
     conn.execute(
         """
-        INSERT INTO gauge_version (gauge_version_id, gauge_id, version, resolution_um, repeatability_um, tip, note)
+        INSERT INTO gauge_version (gauge_version_id, gauge_id, version, resolution_um, repeatability_um, tip, note,
+                                   range_from_um, range_to_um, tip_radius_um, calibrated_on, due_on, owner, master,
+                                   faults)
         VALUES (%(gauge_version_id)s, %(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s,
-                %(note)s)
+                %(note)s, %(range_from_um)s, %(range_to_um)s, %(tip_radius_um)s, %(calibrated_on)s, %(due_on)s,
+                %(owner)s, %(master)s, %(faults)s)
         """,
         params,
     )
@@ -199,9 +202,10 @@ ADD_FITTING_OUT = """
 """
 ADD_SETUP = """
     INSERT INTO setup (setup_id, job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
-                       chosen_at, chosen_by, event)
+                       chosen_at, chosen_by, event, zeroed_on, zero_um, zero_typed)
     VALUES (%(setup_id)s, %(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s,
-            %(hold_down_torque_nm)s, %(shared_zero)s, %(chosen_at)s, %(chosen_by_id)s, %(event)s)
+            %(hold_down_torque_nm)s, %(shared_zero)s, %(chosen_at)s, %(chosen_by_id)s, %(event)s,
+            %(zeroed_on)s, %(zero_um)s, %(zero_typed)s)
 """
 ADD_SET = """
     INSERT INTO reading_set (reading_set_id, job_id, setup_id, gauge_version_id, fitting_id, hole_id, after_cut_id,

@@ -1,15 +1,21 @@
 """Where the circumstances of a reading depart from what the card asks for."""
 
-from vallostasis.core.records import Quantity, Setup
-from vallostasis.core.spec_card import SpecCard
+from collections.abc import Iterable
+from datetime import date
+from decimal import Decimal
+
+from vallostasis.core.records import GaugeVersion, Quantity, Setup, ZeroedOn
+from vallostasis.core.spec_card import Length, SpecCard
 
 
 def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:
     """Say where the setup departs from the card: readings taken so cannot be held against its limits."""
-    if setup.quantity is not Quantity.PROTRUSION:
-        return ()
-    measuring = card.measuring
     cautions = []
+    if setup.zeroed_on is ZeroedOn.PART:
+        cautions.append(RELATIVE)
+    if setup.quantity is not Quantity.PROTRUSION:
+        return tuple(cautions)
+    measuring = card.measuring
     if setup.land != measuring.land:
         cautions.append(f"The card's limits are for the {measuring.land}, not the {setup.land}.")
     if setup.hold_down != measuring.hold_down:
@@ -23,3 +29,54 @@ def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:
 
 def _torque(setup: Setup) -> float:
     return float(setup.hold_down_torque_nm or 0)
+
+
+RELATIVE = (
+    "Zeroed on the part itself: its readings are differences and cannot be judged against a size. Zero the gauge on "
+    "the datum or a master and read again."
+)
+
+
+def size_on_card(card: SpecCard, quantity: Quantity, zeroed_on: ZeroedOn) -> Length | None:
+    """Size that the card gives for what a gauge is zeroed on; None where it gives none."""
+    limits, seat = card.limits, card.seat
+    found = {
+        (Quantity.PROTRUSION, ZeroedOn.LOW_LIMIT): limits.least_without_shim,
+        (Quantity.PROTRUSION, ZeroedOn.TARGET): limits.target_with_shim,
+        (Quantity.COUNTERBORE_DEPTH, ZeroedOn.NOMINAL): seat.counterbore_nominal,
+        (Quantity.FLANGE_THICKNESS, ZeroedOn.NOMINAL): seat.flange_nominal,
+    }.get((quantity, zeroed_on))
+    return None if found is None else found.length
+
+
+def cautions_of_gauge(gauge: GaugeVersion, others: Iterable[GaugeVersion], today: date) -> tuple[str, ...]:
+    """Say what speaks against a gauge: overdue, faulty, or of another shop and never checked on one master.
+
+    Readings of different shops are compared only over a master that travelled between them: common practice,
+    no published source.
+    """
+    cautions = []
+    if gauge.due_on is not None and gauge.due_on < today:
+        cautions.append(f"{gauge.name} was due for calibration on {gauge.due_on.isoformat()}: have it checked first.")
+    if gauge.faults:
+        cautions.append(f"{gauge.name} has a known fault: {gauge.faults}")
+    strangers = sorted({other.name for other in others if _no_common_master(gauge, other)})
+    if strangers:
+        cautions.append(
+            f"{gauge.name} and {', '.join(strangers)} have different owners and were never checked on one master: "
+            "send a travelling master round before their readings are compared."
+        )
+    return tuple(cautions)
+
+
+def _no_common_master(one: GaugeVersion, other: GaugeVersion) -> bool:
+    if one.owner.casefold() == other.owner.casefold():
+        return False
+    return not one.master or one.master.casefold() != other.master.casefold()
+
+
+def outside_range(gauge: GaugeVersion, reading_um: Decimal) -> bool:
+    """Whether a reading lies outside what the gauge can show; never where its range is not known. [µm]"""
+    if gauge.range_from_um is None or gauge.range_to_um is None:
+        return False
+    return not gauge.range_from_um <= reading_um <= gauge.range_to_um

@@ -2,6 +2,7 @@
 
 from collections import defaultdict
 from dataclasses import dataclass
+from decimal import Decimal
 from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts, once
@@ -24,7 +25,7 @@ from vallostasis.core.protrusion.stack import (
     ledge_from_depths,
     predict_protrusion,
 )
-from vallostasis.core.records import Fitting, GaugeVersion, Hole, Liner, Quantity, ReadingSet, Setup
+from vallostasis.core.records import Fitting, GaugeVersion, Hole, Liner, Quantity, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import SpecCard
 
 # Half width of a shim's thickness when only its nominal size is known. Common practice, no
@@ -82,11 +83,22 @@ def trust_of_set(facts: JobFacts, reading_set: ReadingSet) -> ReadingTrust:
     )
 
 
+def zero_of_set(facts: JobFacts, reading_set: ReadingSet) -> Decimal:
+    """What is added to every reading of a set: the size its gauge was zeroed on and a zero correction. [µm]"""
+    correction = facts.correction_of(reading_set)
+    zero = facts.setup(reading_set.setup_id).zero_um
+    return zero if correction is None else zero + correction.correction_um
+
+
+def _is_relative(facts: JobFacts, reading_set: ReadingSet) -> bool:
+    """Readings zeroed on the part itself are differences: no size follows from them."""
+    return facts.setup(reading_set.setup_id).zeroed_on is ZeroedOn.PART
+
+
 @once
 def readings_by_hour(facts: JobFacts, reading_set: ReadingSet) -> tuple[HourReadings, ...]:
-    """Unstruck readings of a set by clock position, zero correction added. [h], [m]"""
-    correction = facts.correction_of(reading_set)
-    shift = 0 if correction is None else correction.correction_um
+    """Unstruck readings of a set by clock position as sizes: zero and its correction added. [h], [m]"""
+    shift = zero_of_set(facts, reading_set)
     by_hour: dict[float, list[float]] = defaultdict(list)
     for reading in facts.standing_readings(reading_set):
         if reading.hour is not None:
@@ -103,20 +115,19 @@ def _round_the_clock(item: tuple[float, list[float]]) -> float:
 def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
     """Flange thickness of a liner at a land: mean of its newest set there. [m]"""
     reading_set = facts.newest_flange_set(liner.liner_id, land)
-    if reading_set is None:
+    if reading_set is None or _is_relative(facts, reading_set):
         return None
-    correction = facts.correction_of(reading_set)
-    shift = 0.0 if correction is None else metres(correction.correction_um)
-    values = [metres(reading.value_um) for reading in facts.standing_readings(reading_set)]
+    shift = zero_of_set(facts, reading_set)
+    values = [metres(reading.value_um + shift) for reading in facts.standing_readings(reading_set)]
     standard = standard_of_mean(trust_of_set(facts, reading_set), len(values))
-    return Part(f"flange of {liner.mark} at the {land}", fmean(values) + shift, standard)
+    return Part(f"flange of {liner.mark} at the {land}", fmean(values), standard)
 
 
 @once
 def ledge_of(facts: JobFacts, hole: Hole) -> Ledge | None:
     """Where a flange comes to rest in a hole, from the newest depths since its last cut. [m]"""
     reading_set = facts.newest_depth_set(hole.hole_id)
-    if reading_set is None:
+    if reading_set is None or _is_relative(facts, reading_set):
         return None
     depths = readings_by_hour(facts, reading_set)
     if not depths:
@@ -219,7 +230,9 @@ def _residual(
 
 
 def why_reopened(facts: JobFacts, setup: Setup) -> str:
-    """Say why readings taken under a setup no longer count; empty when they do."""
+    """Say why readings taken under a setup do not count; empty when they do."""
+    if setup.zeroed_on is ZeroedOn.PART:
+        return "zeroed on the part itself, differences only: zero the gauge on the datum and read it again"
     present = facts.present_setup(Quantity.PROTRUSION)
     if present is not None and present.circumstances() != setup.circumstances():
         pairs = zip(_CIRCUMSTANCES, setup.circumstances(), present.circumstances(), strict=True)

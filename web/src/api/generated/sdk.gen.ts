@@ -175,7 +175,7 @@ export const strike = <ThrowOnError extends boolean = false>(options: Options<St
 /**
  * Change Setup
  *
- * Read with another gauge, land, datum or clamp from now on; holes read otherwise re-open.
+ * Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open.
  */
 export const changeSetup = <ThrowOnError extends boolean = false>(options: Options<ChangeSetupData, ThrowOnError>) => (options.client ?? client).post<ChangeSetupResponses, ChangeSetupErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/setups',

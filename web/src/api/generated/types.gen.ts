@@ -1108,7 +1108,7 @@ export type FloorStrip = {
 /**
  * GaugeBody
  *
- * A gauge or its next version; bare lengths are µm.
+ * A gauge or its next version; step and repeatability bare in µm, range and radius bare in mm.
  */
 export type GaugeBody = {
     /**
@@ -1135,6 +1135,42 @@ export type GaugeBody = {
      * Note
      */
     note?: string;
+    /**
+     * Range From
+     */
+    range_from?: string;
+    /**
+     * Range To
+     */
+    range_to?: string;
+    /**
+     * Tip Radius
+     */
+    tip_radius?: string;
+    /**
+     * Calibrated On
+     */
+    calibrated_on?: string | null;
+    /**
+     * Due On
+     */
+    due_on?: string | null;
+    /**
+     * Owner
+     *
+     * Whose it is; empty for the shop's own.
+     */
+    owner?: string;
+    /**
+     * Master
+     *
+     * What it was checked against.
+     */
+    master?: string;
+    /**
+     * Faults
+     */
+    faults?: string;
     /**
      * Based On Version
      */
@@ -1182,7 +1218,9 @@ export type GaugeTold = {
 /**
  * GaugeVersion
  *
- * A gauge as it was at one time; a changed resolution or repeatability is a new version. [µm]
+ * A gauge as it was at one time; whatever changes about it is a new version. [µm]
+ *
+ * ``owner`` is empty for the shop's own; ``master`` names what it was checked against.
  */
 export type GaugeVersion = {
     /**
@@ -1221,6 +1259,38 @@ export type GaugeVersion = {
      * Note
      */
     note: string;
+    /**
+     * Range From Um
+     */
+    range_from_um?: number | string | null;
+    /**
+     * Range To Um
+     */
+    range_to_um?: number | string | null;
+    /**
+     * Tip Radius Um
+     */
+    tip_radius_um?: number | string | null;
+    /**
+     * Calibrated On
+     */
+    calibrated_on?: string | null;
+    /**
+     * Due On
+     */
+    due_on?: string | null;
+    /**
+     * Owner
+     */
+    owner?: string;
+    /**
+     * Master
+     */
+    master?: string;
+    /**
+     * Faults
+     */
+    faults?: string;
 };
 
 /**
@@ -2551,6 +2621,8 @@ export type ReadingBody = {
  * ReadingRow
  *
  * One reading on the tape. There are thousands: a plain dataclass is made ten times faster than a model.
+ *
+ * ``value_um`` is the size: the reading and what its gauge was zeroed on. [µm]
  */
 export type ReadingRow = {
     /**
@@ -2678,7 +2750,7 @@ export type Seat = {
 /**
  * SetupBody
  *
- * Gauge, land, datum and clamp from now on.
+ * Gauge, its zero, land, datum and clamp from now on.
  */
 export type SetupBody = {
     quantity: Quantity;
@@ -2708,6 +2780,17 @@ export type SetupBody = {
      * All holes are read from one zero of the gauge.
      */
     shared_zero?: boolean;
+    zeroed_on?: ZeroedOn;
+    /**
+     * Zero
+     *
+     * Size the gauge was zeroed on; empty for what the card gives.
+     */
+    zero?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
     /**
      * Person Id
      */
@@ -2742,6 +2825,17 @@ export type SetupView = {
      * Shared Zero
      */
     shared_zero: boolean;
+    zeroed_on: ZeroedOn;
+    /**
+     * Zero M
+     *
+     * Size the gauge was zeroed on; a reading is the deviation from it. [m]
+     */
+    zero_m: number;
+    /**
+     * Zero Typed
+     */
+    zero_typed: string;
     /**
      * Expanded M
      *
@@ -3306,6 +3400,13 @@ export type ZeroCorrectionBody = {
      */
     person_id: string;
 };
+
+/**
+ * ZeroedOn
+ *
+ * What a gauge was zeroed on; on anything but the datum its readings are deviations from a size.
+ */
+export type ZeroedOn = 'datum' | 'setting master' | 'micrometer' | 'nominal' | 'low limit' | 'target' | 'part itself';
 
 export type ReadHealthData = {
     body?: never;

@@ -3,6 +3,7 @@ import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
@@ -45,8 +46,13 @@ const shownUnit = computed(() => (lens.value === 'protrusion' ? unit.value : SIZ
 const tip = computed(() => {
   const value = gauge.value?.value_m
   if (!live.value || spot.value === null || typeof value !== 'number') return null
-  return { hole: spot.value.hole, hour: spot.value.hour, value }
+  return { hole: spot.value.hole, hour: spot.value.hour, value: value + (setup.value?.zero_m ?? 0) }
 })
+const circumstances = computed(() =>
+  [gauge.value?.name, zeroWords(setup.value), setup.value?.land, setup.value?.hold_down]
+    .filter(Boolean)
+    .join(' · '),
+)
 const allRead = computed(() => bench.missing.value.length === 0)
 
 /** A pedal that does nothing must be heard: whoever steps on it looks at the block, not at the screen. */
@@ -119,7 +125,7 @@ onKeyStroke('z', (event) => {
           role="status"
           aria-label="Gauge"
         >
-          {{ trouble || `${gauge?.name} · ${setup?.land}${setup?.hold_down ? `, ${setup.hold_down}` : ''}` }}
+          {{ trouble || circumstances }}
         </p>
         <RefusalChoices
           class="my-2 text-lg"

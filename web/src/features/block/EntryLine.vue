@@ -5,6 +5,7 @@ import type { BlockView, ReadingRow } from '@/api/generated'
 import { bareUnit } from '@/shared/format/bareUnit'
 import { hourText } from '@/shared/format/clock'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { zeroWords } from '@/shared/format/zero'
 import { unit } from '@/shared/state/preferences'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
@@ -33,15 +34,16 @@ const where = computed(() => {
 const value = computed(() => {
   const answer = understood.value
   if (!answer || answer.value_m === null) return ''
+  const size = answer.value_m + (setup.value?.zero_m ?? 0)
   return lens.value === 'protrusion'
-    ? `${exactSmall(answer.value_m, unit.value, { signed: true })} ${unit.value}`
-    : `${lengthText(answer.value_m, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
+    ? `${exactSmall(size, unit.value, { signed: true })} ${unit.value}`
+    : `${lengthText(size, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
 })
 const circumstances = computed(() => {
   const now = setup.value
   if (!now) return 'no gauge chosen'
   const torque = now.hold_down_torque_nm ? ` ${Number(now.hold_down_torque_nm)} N·m` : ''
-  return [now.land, now.hold_down && `${now.hold_down}${torque}`].filter(Boolean).join(', ')
+  return [zeroWords(now), now.land, now.hold_down && `${now.hold_down}${torque}`].filter(Boolean).join(', ')
 })
 const lastOnes = computed(() =>
   props.block.readings.filter((row) => row.quantity === quantity.value && !row.struck).slice(-3),

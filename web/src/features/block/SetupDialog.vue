@@ -3,8 +3,17 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, shallowRef, watch } from 'vue'
 
 import { ask } from '@/api/ask'
-import { type BlockView, changeSetup, type GaugeVersion, listGauges, type Quantity } from '@/api/generated'
+import {
+  type BlockView,
+  changeSetup,
+  type GaugeVersion,
+  listGauges,
+  type Quantity,
+  type ZeroedOn,
+} from '@/api/generated'
+import { bareUnit } from '@/shared/format/bareUnit'
 import { lengthText, uncertaintyText } from '@/shared/format/lengths'
+import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
@@ -18,9 +27,25 @@ const emit = defineEmits<{ close: []; changed: [] }>()
 
 const gauges = shallowRef<GaugeVersion[]>([])
 const { refusal, send } = useForm()
-const EMPTY = { gauge: '', land: '', datum: '', holdDown: '', torque: '', sharedZero: true, from: '' }
+const EMPTY = {
+  gauge: '',
+  zeroedOn: 'datum' as ZeroedOn,
+  zero: '',
+  land: '',
+  datum: '',
+  holdDown: '',
+  torque: '',
+  sharedZero: true,
+  from: '',
+}
 /** Kept while the dialog is open, so that a reload loses nothing; `from` says which setup it started from. */
 const form = useLocalStorage(`vallo-setup-${props.jobId}-${props.quantity}`, { ...EMPTY })
+
+/** Another zero starts without the size of the one before. */
+const zeroedOn = computed({
+  get: () => form.value.zeroedOn,
+  set: (on: string) => (form.value = { ...form.value, zeroedOn: on as ZeroedOn, zero: '' }),
+})
 
 const present = computed(() => props.block.setups.find((one) => one.quantity === props.quantity))
 const gaugeChoices = computed(() =>
@@ -45,6 +70,8 @@ function fill(): void {
   if (form.value.from === startedFrom.value) return
   form.value = {
     gauge: now?.gauge.gauge_id ?? gauges.value[0]?.gauge_id ?? '',
+    zeroedOn: now?.zeroed_on ?? 'datum',
+    zero: now?.zero_typed ?? '',
     land: now?.land ?? props.block.card.land,
     datum: now?.datum ?? '',
     holdDown: now?.hold_down ?? '',
@@ -85,6 +112,9 @@ function save(): Promise<void> {
           hold_down: form.value.holdDown,
           hold_down_torque_nm: torque === '' ? null : torque,
           shared_zero: form.value.sharedZero,
+          zeroed_on: form.value.zeroedOn,
+          zero: stands(form.value.zeroedOn) ? form.value.zero : '',
+          bare_unit: bareUnit(props.quantity, unit.value),
           person_id: personId.value,
         },
       }),
@@ -116,6 +146,16 @@ function save(): Promise<void> {
       </ul>
       <RefusalNote :refusal="refusal" />
       <ChoiceField v-model="form.gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
+      <div class="grid gap-3 sm:grid-cols-[1fr_10rem]">
+        <ChoiceField v-model="zeroedOn" label="Zeroed on" :choices="ZERO_CHOICES" path="zeroed_on" />
+        <TextField
+          v-if="stands(form.zeroedOn)"
+          v-model="form.zero"
+          label="which is"
+          path="zero"
+          hint="empty: as on the card"
+        />
+      </div>
       <ChoiceField v-model="form.land" label="Land the tip stands on" :choices="landChoices" path="land" />
       <TextField v-model="form.datum" label="Measured from" path="datum" />
       <template v-if="quantity === 'protrusion'">

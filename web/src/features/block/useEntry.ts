@@ -164,7 +164,8 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   const preview = computed<Preview | null>(() => {
     const answer = understood.value
     if (!answer || answer.hole === null || answer.hour === null || answer.value_m === null) return null
-    return { hole: answer.hole, hour: answer.hour, value: answer.value_m }
+    const setup = job.block.value?.setups.find((one) => one.quantity === place.quantity.value)
+    return { hole: answer.hole, hour: answer.hour, value: answer.value_m + (setup?.zero_m ?? 0) }
   })
 
   watch([unit, () => draft.value.text, place.quantity, place.number, place.hour], () => void understand(), {

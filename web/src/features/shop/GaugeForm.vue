@@ -2,9 +2,10 @@
 import { useLocalStorage } from '@vueuse/core'
 
 import { ask } from '@/api/ask'
-import { addGauge, type GaugeVersion, saveGaugeVersion } from '@/api/generated'
+import { addGauge, type GaugeBody, type GaugeVersion, saveGaugeVersion } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import DateField from '@/shared/ui/DateField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -13,6 +14,8 @@ const props = defineProps<{ gauge: GaugeVersion | null }>()
 const emit = defineEmits<{ saved: []; leave: [] }>()
 const KINDS = ['depth gauge', 'micrometer', 'bore gauge'].map((kind) => ({ value: kind, label: kind }))
 
+const inMm = (um: string | number | null | undefined) =>
+  um === null || um === undefined ? '' : `${Number(um) / 1000} mm`
 const fresh = () => ({
   name: props.gauge?.name ?? '',
   kind: props.gauge?.kind ?? 'depth gauge',
@@ -20,18 +23,34 @@ const fresh = () => ({
   repeatability: props.gauge ? `${Number(props.gauge.repeatability_um)} µm` : '',
   tip: props.gauge?.tip ?? '',
   note: props.gauge?.note ?? '',
+  range_from: inMm(props.gauge?.range_from_um),
+  range_to: inMm(props.gauge?.range_to_um),
+  tip_radius: inMm(props.gauge?.tip_radius_um),
+  calibrated_on: props.gauge?.calibrated_on ?? '',
+  due_on: props.gauge?.due_on ?? '',
+  owner: props.gauge?.owner ?? '',
+  master: props.gauge?.master ?? '',
+  faults: props.gauge?.faults ?? '',
 })
-const draft = useLocalStorage(`vallo-gauge-${props.gauge?.gauge_version_id ?? 'new'}`, fresh())
+const draft = useLocalStorage(`vallo-gauge-${props.gauge?.gauge_version_id ?? 'new'}`, fresh(), {
+  mergeDefaults: true,
+})
 const { refusal, send } = useForm()
+
+/** An empty date is none. */
+function written(): GaugeBody {
+  const { calibrated_on, due_on, ...rest } = draft.value
+  return { ...rest, calibrated_on: calibrated_on || null, due_on: due_on || null }
+}
 
 function save(): Promise<void> {
   return send(async () => {
     const gauge = props.gauge
     if (gauge) {
-      const body = { ...draft.value, based_on_version: gauge.version }
+      const body = { ...written(), based_on_version: gauge.version }
       await ask(saveGaugeVersion({ path: { gauge_id: gauge.gauge_id }, body }))
     } else {
-      await ask(addGauge({ body: draft.value }))
+      await ask(addGauge({ body: written() }))
     }
     draft.value = fresh()
     emit('saved')
@@ -62,7 +81,20 @@ function save(): Promise<void> {
         path="repeatability"
         hint="read one spot ten times; common practice: half a step at least"
       />
+      <TextField v-model="draft.range_from" label="Reads from" path="range_from" hint="a bare number is mm" />
+      <TextField v-model="draft.range_to" label="to" path="range_to" />
       <TextField v-model="draft.tip" label="Tip" path="tip" />
+      <TextField v-model="draft.tip_radius" label="Radius of the tip" path="tip_radius" />
+      <DateField v-model="draft.calibrated_on" label="Calibrated on" path="calibrated_on" />
+      <DateField v-model="draft.due_on" label="Due again on" path="due_on" />
+      <TextField
+        v-model="draft.master"
+        label="Checked against"
+        path="master"
+        hint="the master by its name: gauges of different owners compare only over one"
+      />
+      <TextField v-model="draft.owner" label="Belongs to" path="owner" hint="empty: the shop" />
+      <TextField v-model="draft.faults" label="Known faults" path="faults" />
       <TextField v-model="draft.note" label="Note" path="note" />
     </div>
     <div class="flex gap-3">
