@@ -15,6 +15,7 @@ from vallostasis.api import (
     health,
     imports,
     jobs,
+    notes,
     pairing,
     readings,
     shop,
@@ -55,12 +56,18 @@ def create_app(settings: Settings) -> FastAPI:
         generate_unique_id_function=lambda route: route.name,
     )
     app.state.settings = settings
-    app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger={"/imports": settings.largest_file_bytes})
+    larger = {
+        "/jobs/imports": settings.largest_archive_bytes,
+        "/imports": settings.largest_file_bytes,
+        "/notes": settings.largest_photo_bytes,
+    }
+    app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger=larger)
     app.add_middleware(OwnPagesOnly, host=settings.host)
     app.add_middleware(SecurityHeaders)
     for module in (health, pairing):
         app.include_router(module.router)
-    for module in (changes, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents, imports):
+    for module in (changes, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents, imports,
+                   notes):  # fmt: skip
         app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)

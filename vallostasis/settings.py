@@ -45,7 +45,9 @@ class Settings(BaseSettings):
     )
     port: int = Field(DEFAULT_PORT, ge=1, le=65535, description="Port to serve at.")
     largest_body_bytes: int = Field(48_000, ge=1_000, description="Largest request body that is read.")
-    largest_file_bytes: int = Field(5_000_000, ge=1_000, description="Largest file that is brought in.")
+    largest_file_bytes: int = Field(5_000_000, ge=1_000, description="Largest table of readings that is brought in.")
+    largest_photo_bytes: int = Field(10_000_000, ge=1_000, description="Largest photo that is taken.")
+    largest_archive_bytes: int = Field(100_000_000, ge=1_000, description="Largest job with photos brought in.")
 
     @property
     def pairing(self) -> bool:

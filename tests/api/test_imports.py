@@ -32,14 +32,15 @@ def test_a_table_is_taken_and_a_bad_one_is_not(client: TestClient) -> None:
 
 def test_files_have_a_bound_of_their_own(client: TestClient) -> None:
     bench = Bench.at_demo(client)
-    for address in (f"/api/jobs/{bench.job_id}/imports", "/api/jobs/imports"):
-        # 5 MB are read, and then looked at; more are not read at all.
-        within = client.post(address, data=_form(bench), files={"file": ("r.csv", b"x" * 5_000_000)})
+    tables, jobs = f"/api/jobs/{bench.job_id}/imports", "/api/jobs/imports"
+    for address, most, refused in ((tables, 5_000_000, 413), (jobs, 5_000_000, 422), (jobs, 100_000_000, 413)):
+        # So many bytes are read, and then looked at; more are not read at all.
+        within = client.post(address, data=_form(bench), files={"file": ("r.csv", b"x" * most)})
         assert within.status_code == 422, address
-        beyond = client.post(address, data=_form(bench), files={"file": ("r.csv", b"x" * 5_100_000)})
-        assert beyond.status_code == 413
+        beyond = client.post(address, data=_form(bench), files={"file": ("r.csv", b"x" * (most + 100_000))})
+        assert beyond.status_code == refused
         assert field_of(beyond) == "file"
-        assert "larger than 5 MB" in beyond.json()["message"]
+        assert f"larger than {most // 1_000_000} MB" in beyond.json()["message"]
     assert client.post("/api/people", json={"name": "x" * 60_000}).status_code == 413
 
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.hole_models import HoleView, RuleView, hole_view
 from vallostasis.api.layout_models import LayoutView, layout_fields
 from vallostasis.api.setup_models import SetupView, setup_view
-from vallostasis.api.tape_models import DoneRow, ReadingRow, done_rows, reading_rows
+from vallostasis.api.tape_models import DoneRow, NoteRow, ReadingRow, done_rows, note_rows, reading_rows
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.protrusion.measured import (
@@ -75,6 +75,7 @@ class BlockView(BaseModel):
     setups: list[SetupView]
     readings: list[ReadingRow]
     done: list[DoneRow]
+    notes: list[NoteRow]
     event: int = Field(description="The newest thing recorded; grows with every change.")
 
 
@@ -113,6 +114,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         ],
         readings=reading_rows(facts),
         done=done_rows(facts),
+        notes=note_rows(facts),
         event=facts.newest_event,
     )
 

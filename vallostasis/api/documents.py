@@ -63,6 +63,12 @@ def read_job_json(job_id: UUID, conn: Conn) -> Response:
     return _file(proof.job_as_json(conn, job_id), "application/json", "job.json")
 
 
+@router.get("/jobs/{job_id}/job.zip", response_class=Response, responses={200: {"content": {"application/zip": {}}}})
+def read_job_archive(job_id: UUID, conn: Conn) -> Response:
+    """Whole job with its photos: the JSON, and each photo as it was taken."""
+    return _file(proof.job_as_archive(conn, job_id), "application/zip", "job.zip")
+
+
 @router.get("/schemas/job.json")
 def read_job_schema() -> dict[str, Any]:
     """JSON Schema of a job file."""

@@ -82,7 +82,7 @@ class BodyLimit:
     Addresses that end as ``larger`` says take files, with a bound of their own; a little is left for the form around.
     """
 
-    FORM_BYTES = 4_000
+    FORM_BYTES = 30_000
 
     def __init__(self, app: ASGIApp, largest: int, larger: dict[str, int]) -> None:
         self.app = app

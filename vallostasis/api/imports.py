@@ -66,10 +66,11 @@ class JobBroughtInView(BaseModel):
 @router.post("/jobs/imports", status_code=201)
 def import_job(
     conn: Conn,
-    file: Annotated[UploadFile, File(description="A job file; 5 MB at most.")],
+    file: Annotated[UploadFile, File(description="A job's JSON, 5 MB, or ZIP with photos, 100 MB at most.")],
     as_copy: Annotated[bool, Form(description="Bring it in beside the one that is here.")] = False,
     number: Annotated[ShortText, Form(max_length=30, description="Job number to give it; its own when empty.")] = "",
+    without_photos: Annotated[bool, Form(description="Leave photos behind that are not in the file.")] = False,
 ) -> JobBroughtInView:
     """Bring a whole job in from its file; 409 when it is here already and shall be no copy."""
-    brought = job_import.import_job(conn, file.file.read(), as_copy, number)
+    brought = job_import.import_job(conn, file.file.read(), as_copy, number, without_photos)
     return JobBroughtInView(job_id=brought.job_id, number=brought.number)

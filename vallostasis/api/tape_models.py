@@ -8,7 +8,7 @@ from uuid import UUID
 from pydantic import BaseModel
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import Quantity, Setup
+from vallostasis.core.records import PhotoMark, Quantity, Setup
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +46,38 @@ class DoneRow(BaseModel):
     done_by: str
     struck: bool
     event: int
+
+
+class NoteRow(BaseModel):
+    """A note on a reading; its photo is at /api/notes/{note_id}/photo."""
+
+    note_id: UUID
+    reading_id: UUID
+    words: str
+    has_photo: bool
+    photo_here: bool
+    marks: list[PhotoMark]
+    made_at: datetime
+    made_by: str
+    struck: bool
+
+
+def note_rows(facts: JobFacts) -> list[NoteRow]:
+    """Show all notes of a job in the order written."""
+    return [
+        NoteRow(
+            note_id=note.note_id,
+            reading_id=note.reading_id,
+            words=note.words,
+            has_photo=note.photo_sha256 != "",
+            photo_here=note.photo_here,
+            marks=list(note.marks),
+            made_at=note.made_at,
+            made_by=note.made_by,
+            struck=note.note_id in facts.struck,
+        )
+        for note in facts.notes
+    ]
 
 
 def reading_rows(facts: JobFacts) -> list[ReadingRow]:

@@ -23,6 +23,7 @@ from vallostasis.core.records import (
     Liner,
     Quantity,
     Reading,
+    ReadingNote,
     ReadingSet,
     Setup,
     Stage,
@@ -54,6 +55,7 @@ class JobFacts:
     corrections: tuple[ZeroCorrection, ...]
     unreadables: tuple[Unreadable, ...]
     gauge_versions: tuple[GaugeVersion, ...]
+    notes: tuple[ReadingNote, ...] = ()
 
     @cached_property
     def worked_out(self) -> dict[Hashable, Any]:
@@ -70,10 +72,10 @@ class JobFacts:
 
     @cached_property
     def struck(self) -> dict[UUID, Strike]:
-        """Readings, cuts and fittings that are struck now, with the strike that holds."""
+        """Readings, cuts, fittings and notes that are struck now, with the strike that holds."""
         newest: dict[UUID, Strike] = {}
         for strike in self.strikes:
-            row_id = strike.reading_id or strike.cut_id or strike.fitting_id
+            row_id = strike.reading_id or strike.cut_id or strike.fitting_id or strike.note_id
             if row_id is not None:
                 newest[row_id] = strike
         return {row_id: strike for row_id, strike in newest.items() if strike.struck}
@@ -89,6 +91,7 @@ class JobFacts:
             self.setups,
             self.corrections,
             self.unreadables,
+            self.notes,
         )
         return max((rows[-1].event for rows in recorded if rows), default=0)
 
@@ -182,6 +185,15 @@ class JobFacts:
     def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
         """Readings of a set that are not struck."""
         return [r for r in self.readings_by_set.get(reading_set.reading_set_id, ()) if r.reading_id not in self.struck]
+
+    @cached_property
+    def standing_notes(self) -> dict[UUID, list[ReadingNote]]:
+        """Notes of each reading that are not struck, oldest first."""
+        groups: dict[UUID, list[ReadingNote]] = defaultdict(list)
+        for note in self.notes:
+            if note.note_id not in self.struck:
+                groups[note.reading_id].append(note)
+        return groups
 
     def correction_of(self, reading_set: ReadingSet) -> ZeroCorrection | None:
         """Return the newest zero correction of a set."""

@@ -15,7 +15,8 @@ FORMAT: Literal["vallostasis job"] = "vallostasis job"
 FORMAT_VERSION: Literal[1] = 1
 SCHEMA_ID = "urn:vallostasis:job:1"
 # Parts of the facts whose rows carry an event number.
-EVENTFUL = ("fittings", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes", "corrections", "unreadables")
+EVENTFUL = ("fittings", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes", "corrections", "unreadables",
+            "notes")  # fmt: skip
 
 
 class NotAJobFile(Exception):

@@ -19,7 +19,7 @@ from vallostasis.core.measuring.uncertainty import standard_of_mean
 from vallostasis.core.notation import as_entered
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour, trust_of_set
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
-from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
+from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingNote, ReadingSet, Setup
 from vallostasis.core.spec_card import Limit, typed_with_unit
 from vallostasis.documents.track_drawing import TrackMark, track_svg
 
@@ -30,6 +30,7 @@ class ProofReading:
 
     reading: Reading
     struck: str
+    notes: tuple[ReadingNote, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -204,7 +205,8 @@ def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> Pro
     rows = []
     for reading in facts.readings_by_set.get(reading_set.reading_set_id, ()):
         strike = facts.struck.get(reading.reading_id)
-        rows.append(ProofReading(reading, (strike.reason or "struck") if strike else ""))
+        notes = tuple(facts.standing_notes.get(reading.reading_id, ()))
+        rows.append(ProofReading(reading, (strike.reason or "struck") if strike else "", notes))
     setup = facts.setup(reading_set.setup_id)
     return ProofSet(
         reading_set,

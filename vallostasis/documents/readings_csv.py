@@ -14,6 +14,7 @@ HEADER = (
     "reading_id", "job", "set", "quantity", "hole", "liner", "land", "datum", "hold_down", "hold_down_torque_nm",
     "clock_h", "repeat", "typed", "typed_unit", "value_um", "zeroed_on", "zero_um", "zero_correction_um",
     "part_temp_c", "gauge", "gauge_version", "taken_by", "taken_at", "struck", "strike_reason",
+    "notes",
 )  # fmt: skip
 
 
@@ -79,6 +80,7 @@ def _rows(facts: JobFacts) -> Iterator[tuple[object, ...]]:
             reading.taken_at.isoformat(),
             "struck" if strike else "",
             safe(strike.reason) if strike else "",
+            safe(" / ".join(note.words for note in facts.standing_notes.get(reading.reading_id, ()) if note.words)),
         )
 
 

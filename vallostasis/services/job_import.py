@@ -9,7 +9,9 @@ from uuid import UUID, uuid4, uuid5
 from vallostasis.core.errors import CoreError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.records import CardVersion, GaugeVersion
+from vallostasis.documents.job_archive import NotAnArchive, is_archive, read_archive
 from vallostasis.documents.job_file import (
+    JobFile,
     JobHistory,
     NotAJobFile,
     event_numbers,
@@ -26,12 +28,13 @@ from vallostasis.store.rows import Conn
 # Rows that belong to the job alone: a copy gets ids of its own for them. Gauges and cards belong to the shop.
 OWN_IDS = {
     "job_id", "stage_id", "hole_id", "liner_id", "fitting_id", "cut_id", "setup_id", "reading_set_id", "reading_id",
-    "after_cut_id", "because_cut_id", "because_fitting_id",
+    "after_cut_id", "because_cut_id", "because_fitting_id", "note_id",
 }  # fmt: skip
 GAUGE_IDS = {"gauge_id", "gauge_version_id"}
 CARD_IDS = {"spec_card_id", "spec_card_version_id"}
 LARGEST_NUMBER = Decimal(10) ** 9
 LONGEST_TEXT = 2_000
+LARGEST_JSON_BYTES = 5_000_000
 # What judging rows that do not fit together may stumble over.
 STUMBLES = (CoreError, LookupError, StopIteration, RuntimeError, ArithmeticError, ValueError, TypeError)
 
@@ -44,14 +47,15 @@ class JobBroughtIn:
     number: str
 
 
-def import_job(conn: Conn, content: bytes, as_copy: bool, number: str) -> JobBroughtIn:
-    """Bring a job in; refuses one that is here already, unless it is to be a copy under a number of its own."""
-    try:
-        file = read_job_file(content)
-    except NotAJobFile as error:
-        raise Refused(str(error), "file") from None
+def import_job(conn: Conn, content: bytes, as_copy: bool, number: str, without_photos: bool = False) -> JobBroughtIn:
+    """Bring a job in from its JSON, or from its ZIP with photos.
+
+    One that is here already is refused, unless it is to be a copy under a number of its own.
+    """
+    file, photos = _read(content)
     _check_values(file, "")
     facts, history = file.facts, file.history
+    _ask_for_photos(facts, photos, without_photos)
     if not history.cards_chosen:
         raise Refused("The file contradicts itself: no card was ever chosen for the job.", "file")
     if as_copy:
@@ -65,13 +69,38 @@ def import_job(conn: Conn, content: bytes, as_copy: bool, number: str) -> JobBro
     facts, history = with_events(facts, history, dict(zip(numbers, drawn, strict=True)))
     try:
         facts, history = _with_cards(conn, _with_gauges(conn, facts), history)
-        whole_job.add_whole_job(conn, facts, history.stage_marks, history.cards_chosen, _people(conn))
+        whole_job.add_whole_job(conn, facts, history.stage_marks, history.cards_chosen, _people(conn), photos)
         judge_facts(load_job_facts(conn, facts.job.job_id))
     except whole_job.Contradiction as error:
         raise Refused(f"The file contradicts itself: {error}", "file") from None
     except STUMBLES as error:
         raise Refused(f"The file contradicts itself: its rows do not fit together ({error}).", "file") from None
     return JobBroughtIn(facts.job.job_id, facts.job.number)
+
+
+def _read(content: bytes) -> tuple[JobFile, dict[str, bytes]]:
+    """Read a job file, and the photos by digest where it came with them."""
+    try:
+        if is_archive(content):
+            archive = read_archive(content)
+            return read_job_file(archive.job_file), {name: photo.content for name, photo in archive.photos.items()}
+        if len(content) > LARGEST_JSON_BYTES:
+            raise Refused("The file is larger than 5 MB, more than a job's JSON may be.", "file")
+        return read_job_file(content), {}
+    except (NotAJobFile, NotAnArchive) as error:
+        raise Refused(str(error), "file") from None
+
+
+def _ask_for_photos(facts: JobFacts, photos: dict[str, bytes], without_photos: bool) -> None:
+    """A job does not lose its photos unasked."""
+    missing = {note.photo_sha256 for note in facts.notes if note.photo_here} - set(photos)
+    if missing and not without_photos:
+        count = "One photo of this job is" if len(missing) == 1 else f"{len(missing)} photos of this job are"
+        raise Refused(
+            f"{count} not in this file: bring in the ZIP that the proof page gives out, or leave them behind.",
+            "file",
+            RefusalCode.ASKS,
+        )
 
 
 def _refuse_twice(conn: Conn, facts: JobFacts, as_copy: bool) -> None:

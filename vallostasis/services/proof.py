@@ -5,8 +5,10 @@ from uuid import UUID
 
 from vallostasis.core.lengths import Unit
 from vallostasis.documents import job_file, proof, readings_csv
+from vallostasis.documents.job_archive import write_archive
+from vallostasis.documents.photo import Photo
 from vallostasis.services.block import block_of_job
-from vallostasis.store import jobs, spec_cards
+from vallostasis.store import jobs, notes, spec_cards
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -30,6 +32,14 @@ def readings_as_csv(conn: Conn, job_id: UUID) -> str:
 def readings_as_xlsx(conn: Conn, job_id: UUID) -> bytes:
     """Write all readings as a workbook."""
     return readings_csv.readings_xlsx(load_job_facts(conn, job_id))
+
+
+def job_as_archive(conn: Conn, job_id: UUID) -> bytes:
+    """Write the whole job with its photos as a ZIP."""
+    facts = load_job_facts(conn, job_id)
+    here = [note for note in facts.notes if note.photo_here]
+    photos = (Photo(*notes.get_photo(conn, note.note_id), note.photo_sha256) for note in here)
+    return write_archive(job_as_json(conn, job_id), photos)
 
 
 def job_as_json(conn: Conn, job_id: UUID) -> bytes:

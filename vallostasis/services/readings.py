@@ -300,7 +300,7 @@ def _with_unit(parsed: ParsedLength) -> str:
 
 
 def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUID:
-    """Strike out or restore a reading, cut or fitting; return the job it belongs to."""
+    """Strike out or restore a reading, cut, fitting or note; return the job it belongs to."""
     job_id = jobs.job_of_recorded(conn, row_id)
     jobs.lock_job(conn, job_id)
     facts = load_job_facts(conn, job_id)
@@ -311,10 +311,13 @@ def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUI
         kind = "cut_id"
     elif any(fitting.fitting_id == row_id for fitting in facts.fittings):
         kind = "fitting_id"
-    if kind != "reading_id":
+    elif any(note.note_id == row_id for note in facts.notes):
+        kind = "note_id"
+    builds_on = kind in ("cut_id", "fitting_id")
+    if builds_on:
         _only_the_newest(facts, row_id)
     readings.add_strike(conn, job_id, struck, reason, by, **{kind: row_id})
-    if kind != "reading_id":
+    if builds_on:
         _no_liner_twice(load_job_facts(conn, job_id))
     return job_id
 

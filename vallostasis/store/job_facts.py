@@ -4,7 +4,7 @@ from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.records import GaugeVersion
-from vallostasis.store import fittings, gauges, jobs, readings, spec_cards
+from vallostasis.store import fittings, gauges, jobs, notes, readings, spec_cards
 from vallostasis.store.rows import Conn, fetch_all
 
 
@@ -29,6 +29,7 @@ def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         strikes=readings.list_strikes(conn, job_id),
         corrections=readings.list_corrections(conn, job_id),
         unreadables=readings.list_unreadables(conn, job_id),
+        notes=notes.list_notes(conn, job_id),
         gauge_versions=_gauge_versions_used(conn, job_id),
     )
 

@@ -205,7 +205,8 @@ def add_readings(conn: Conn, rows: list[tuple[NewReading, UUID]]) -> None:
 def list_strikes(conn: Conn, job_id: UUID) -> tuple[Strike, ...]:
     """Return all strikes and un-strikes of a job, oldest first."""
     query = """
-        SELECT k.reading_id, k.cut_id, k.fitting_id, k.struck, k.reason, k.made_at, p.name AS made_by, k.event
+        SELECT k.reading_id, k.cut_id, k.fitting_id, k.struck, k.reason, k.made_at, p.name AS made_by, k.event,
+               k.note_id
           FROM strike k JOIN person p ON p.person_id = k.made_by
          WHERE k.job_id = %(job_id)s
          ORDER BY k.event
@@ -223,18 +224,21 @@ def add_strike(
     reading_id: UUID | None = None,
     cut_id: UUID | None = None,
     fitting_id: UUID | None = None,
+    note_id: UUID | None = None,
 ) -> None:
-    """Strike out or restore one reading, cut or fitting."""
+    """Strike out or restore one reading, cut, fitting or note."""
     conn.execute(
         """
-        INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, struck, reason, made_by)
-        VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(struck)s, %(reason)s, %(made_by)s)
+        INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, struck, reason, made_by)
+        VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(struck)s, %(reason)s,
+                %(made_by)s)
         """,
         {
             "job_id": job_id,
             "reading_id": reading_id,
             "cut_id": cut_id,
             "fitting_id": fitting_id,
+            "note_id": note_id,
             "struck": struck,
             "reason": reason,
             "made_by": made_by,

@@ -1,7 +1,7 @@
 """Writing a whole job at once, with the ids, times and people it was recorded with elsewhere."""
 
 import contextlib
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from typing import Any
 from uuid import UUID
 
@@ -10,7 +10,7 @@ import psycopg
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.records import CardChosen, CardVersion, GaugeVersion, StageMark
 from vallostasis.core.spec_card import SpecCard
-from vallostasis.store import spec_cards
+from vallostasis.store import notes, spec_cards
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_value
 
@@ -113,9 +113,13 @@ def add_whole_job(
     stage_marks: tuple[StageMark, ...],
     cards_chosen: tuple[CardChosen, ...],
     person_id: Callable[[str], UUID],
+    photos: Mapping[str, bytes],
 ) -> None:
-    """Write every row of a job as it stands in its facts; raise Contradiction where they do not fit together."""
-    for statement, rows in _statements(facts, stage_marks, cards_chosen, person_id):
+    """Write every row of a job as it stands in its facts; raise Contradiction where they do not fit together.
+
+    Photos are found by the digest of their bytes; one that is not among them stays behind.
+    """
+    for statement, rows in _statements(facts, stage_marks, cards_chosen, person_id, photos):
         with conn.cursor() as cursor:
             cursor.executemany(statement, list(rows))
     announce(conn, facts.job.job_id)
@@ -129,8 +133,12 @@ def _statements(
     stage_marks: tuple[StageMark, ...],
     cards_chosen: tuple[CardChosen, ...],
     person_id: Callable[[str], UUID],
+    photos: Mapping[str, bytes],
 ) -> Iterator[Statement]:
     job_id = facts.job.job_id
+
+    def photo_of(row: dict[str, Any]) -> dict[str, Any]:
+        return {"photo": photos.get(row["photo_sha256"]), "marks": notes.as_json(row["marks"])}
 
     def rows(things: tuple[Any, ...]) -> Iterator[dict[str, Any]]:
         for thing in things:
@@ -152,6 +160,7 @@ def _statements(
     yield ADD_SETUP, rows(facts.setups)
     yield ADD_SET, rows(facts.sets)
     yield ADD_READING, rows(facts.readings)
+    yield ADD_NOTE, ({**row, **photo_of(row)} for row in rows(facts.notes))
     yield ADD_STRIKE, rows(facts.strikes)
     yield ADD_CORRECTION, rows(facts.corrections)
     yield ADD_UNREADABLE, rows(facts.unreadables)
@@ -218,9 +227,15 @@ ADD_READING = """
     VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s, %(taken_at)s,
             %(taken_by_id)s, %(event)s)
 """
+ADD_NOTE = """
+    INSERT INTO reading_note (note_id, reading_id, words, photo, photo_type, photo_sha256, photo_bytes, marks, made_at,
+                              made_by, event)
+    VALUES (%(note_id)s, %(reading_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s, %(photo_bytes)s,
+            %(marks)s, %(made_at)s, %(made_by_id)s, %(event)s)
+"""
 ADD_STRIKE = """
-    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, struck, reason, made_at, made_by, event)
-    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(struck)s, %(reason)s, %(made_at)s,
+    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, struck, reason, made_at, made_by, event)
+    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(struck)s, %(reason)s, %(made_at)s,
             %(made_by_id)s, %(event)s)
 """
 ADD_CORRECTION = """

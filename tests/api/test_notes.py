@@ -1,0 +1,137 @@
+"""Notes and photos on readings over HTTP, and their way out of the shop and in again."""
+
+import io
+import json
+import zipfile
+from typing import Any
+from uuid import uuid4
+
+import psycopg
+import pytest
+from fastapi.testclient import TestClient
+from httpx2 import Response
+
+from tests.api.bench import Bench, assert_refusal_shape, field_of
+from tests.api.test_all_endpoints import NASTY
+from tests.conftest import at_this_machine
+from tests.documents.test_photos import picture
+from vallostasis.settings import Settings
+
+
+@pytest.fixture
+def bench(client: TestClient) -> Bench:
+    return Bench.at_demo(client)
+
+
+def _note(bench: Bench, reading: str, photo: bytes | None = None, **fields: str) -> Response:
+    form = {"note_id": str(uuid4()), "person_id": bench.person_id, **fields}
+    files = None if photo is None else {"file": ("photo.jpg", photo)}
+    return bench.client.post(f"/api/readings/{reading}/notes", data=form, files=files)
+
+
+def _first_reading(bench: Bench) -> str:
+    return next(str(row["reading_id"]) for row in bench.block()["readings"] if row["quantity"] == "protrusion")
+
+
+def test_a_photo_with_marks_is_kept_and_shown_as_it_was_taken(bench: Bench) -> None:
+    content = picture(size=(640, 480))
+    marks = [{"x": 0.25, "y": 0.75, "words": "pitting"}, {"x": 1.0, "y": 0.0, "words": ""}]
+    note = _note(bench, _first_reading(bench), content, words="cavitation", marks=json.dumps(marks))
+    assert note.status_code == 201
+    (row,) = bench.block()["notes"]
+    assert row["note_id"] == note.json()["note_id"]
+    assert (row["words"], row["marks"], row["photo_here"], row["struck"]) == ("cavitation", marks, True, False)
+    photo = bench.client.get(f"/api/notes/{row['note_id']}/photo")
+    assert (photo.content, photo.headers["content-type"]) == (content, "image/jpeg")
+    assert photo.headers["x-content-type-options"] == "nosniff"
+    proof = bench.client.get(f"/api/jobs/{bench.job_id}/proof.html").text
+    assert "cavitation" in proof
+    assert "cavitation" in bench.client.get(f"/api/jobs/{bench.job_id}/readings.csv").text
+
+
+def test_a_note_sent_again_is_not_doubled_and_can_be_struck(bench: Bench) -> None:
+    reading, note_id = _first_reading(bench), str(uuid4())
+    for _ in range(2):
+        assert _note(bench, reading, words="burr at the edge", note_id=note_id).status_code == 201
+    assert _note(bench, reading, words="another", note_id=note_id).status_code == 409
+    event = bench.block()["event"]
+    struck = {"struck": True, "reason": "wrong reading", "person_id": bench.person_id}
+    assert bench.client.post(f"/api/recorded/{note_id}/strikes", json=struck).status_code == 201
+    (row,) = bench.block()["notes"]
+    assert row["struck"]
+    assert bench.block()["event"] > event
+    assert "burr" not in bench.client.get(f"/api/jobs/{bench.job_id}/readings.csv").text
+
+
+@pytest.mark.parametrize(
+    ("fields", "photo", "status", "field"),
+    [
+        ({}, None, 422, "words"),
+        ({"marks": '[{"x": 0.5, "y": 0.5}]', "words": "no photo"}, None, 422, "marks"),
+        ({"marks": '[{"x": 1.5, "y": 0.5}]'}, picture(), 422, "marks"),
+        ({"marks": "[" * 9000}, picture(), 422, "marks"),
+        ({"marks": json.dumps([{"x": 0, "y": 0}] * 41)}, picture(), 422, "marks"),
+        ({}, b"no photo at all", 422, "file"),
+        ({}, b"\xff" * 10_200_000, 413, "file"),
+        ({"words": "x" * 700}, None, 422, "words"),
+    ],
+)
+def test_what_cannot_be_kept_is_refused_at_its_field(
+    bench: Bench, fields: dict[str, str], photo: bytes | None, status: int, field: str
+) -> None:
+    refused = _note(bench, _first_reading(bench), photo, **fields)
+    assert refused.status_code == status
+    assert field_of(refused) == field
+
+
+def test_whatever_is_sent_as_a_note_breaks_nothing(bench: Bench) -> None:
+    reading = _first_reading(bench)
+    for field in ("note_id", "person_id", "words", "marks"):
+        for value in NASTY:
+            answer = _note(bench, reading, **{field: "" if value is None else str(value)})
+            assert answer.status_code < 500, (field, value, answer.text)
+            if answer.status_code >= 400:
+                assert_refusal_shape(answer)
+    assert _note(bench, str(uuid4()), words="of nothing").status_code == 404
+    assert bench.client.get(f"/api/notes/{uuid4()}/photo").status_code == 404
+
+
+def _import(client: TestClient, content: bytes, **fields: Any) -> Response:
+    return client.post("/api/jobs/imports", data=fields, files={"file": ("job", content)})
+
+
+def test_photos_leave_with_the_job_and_come_back_in_another_shop(bench: Bench, empty_dsn: str) -> None:
+    content = picture("PNG")
+    note_id = _note(bench, _first_reading(bench), content, words="crack").json()["note_id"]
+    exported = bench.client.get(f"/api/jobs/{bench.job_id}/job.zip").content
+    names = zipfile.ZipFile(io.BytesIO(exported)).namelist()
+    assert len(names) == 2
+    with at_this_machine(Settings(dsn=empty_dsn)) as elsewhere:
+        # The JSON alone would lose the photo: that is asked about.
+        plain = bench.client.get(f"/api/jobs/{bench.job_id}/job.json").content
+        asked = _import(elsewhere, plain)
+        assert asked.status_code == 409
+        assert "One photo of this job is not in this file" in asked.json()["message"]
+        brought = _import(elsewhere, exported)
+        assert brought.status_code == 201
+        assert elsewhere.get(f"/api/notes/{note_id}/photo").content == content
+        again = elsewhere.get(f"/api/jobs/{bench.job_id}/job.json").json()
+        assert again["facts"] == json.loads(plain)["facts"]
+        copy = _import(elsewhere, exported, as_copy=True, number="copy")
+        assert copy.status_code == 201
+        copied = elsewhere.get(f"/api/jobs/{copy.json()['job_id']}/block").json()["notes"][0]
+        assert copied["note_id"] != note_id
+        assert elsewhere.get(f"/api/notes/{copied['note_id']}/photo").content == content
+
+
+def test_a_photo_left_behind_is_said_to_be_elsewhere(bench: Bench, empty_dsn: str) -> None:
+    note_id = _note(bench, _first_reading(bench), picture(), words="crack").json()["note_id"]
+    plain = bench.client.get(f"/api/jobs/{bench.job_id}/job.json").content
+    with psycopg.connect(empty_dsn), at_this_machine(Settings(dsn=empty_dsn)) as elsewhere:
+        assert _import(elsewhere, plain, without_photos=True).status_code == 201
+        (row,) = elsewhere.get(f"/api/jobs/{bench.job_id}/block").json()["notes"]
+        assert (row["has_photo"], row["photo_here"], row["words"]) == (True, False, "crack")
+        assert elsewhere.get(f"/api/notes/{note_id}/photo").status_code == 404
+        # Going on from there, nothing is asked about what was never here.
+        onward = elsewhere.get(f"/api/jobs/{bench.job_id}/job.json").content
+        assert _import(elsewhere, onward, as_copy=True, number="onward").status_code == 201
