@@ -2,9 +2,11 @@
 
 import re
 from pathlib import Path
+from uuid import uuid4
 
 from playwright.sync_api import Page, expect
 
+from tests.documents.test_photos import picture
 from tests.e2e.conftest import BlockView
 
 HEAD = "hole,clock_h,repeat,reading,unit"
@@ -18,12 +20,18 @@ def _table(folder: Path, *rows: str) -> Path:
     return path
 
 
+def _choose(page: Page, label: str, path: Path) -> None:
+    """Choose a file the way people do: the same one, corrected, may be chosen again."""
+    with page.expect_file_chooser() as chooser:
+        page.get_by_label(label).click()
+    chooser.value.set_files(path)
+
+
 def test_three_bad_rows_are_named_and_left_out_only_when_chosen(page: Page, block: BlockView, tmp_path: Path) -> None:
     block.open(1)
     page.get_by_role("link", name="Proof", exact=True).click()
     page.get_by_role("link", name="Bring readings in").click()
-    choose = page.get_by_label("Table of readings")
-    choose.set_input_files(_table(tmp_path, *GOOD, *BAD))
+    _choose(page, "Table of readings", _table(tmp_path, *GOOD, *BAD))
     rows = page.get_by_role("region", name="Rows")
     expect(rows).to_contain_text("8 rows: 5 good, 3 bad")
     expect(rows.get_by_role("row").nth(1)).to_contain_text("There is no hole 9: this block has holes 1 to 6.")
@@ -31,10 +39,10 @@ def test_three_bad_rows_are_named_and_left_out_only_when_chosen(page: Page, bloc
     expect(rows.get_by_role("row").nth(3)).to_contain_text("A clock position is above 0 and up to 12")
     expect(rows.get_by_role("button", name=re.compile("^Take"))).to_have_count(0)
     # Put right in the file, all of it is taken.
-    choose.set_input_files(_table(tmp_path, *GOOD))
+    _choose(page, "Table of readings", _table(tmp_path, *GOOD))
     rows.get_by_role("button", name="Take 5 readings").click()
     expect(rows.get_by_role("status")).to_contain_text("5 readings taken, each hole in a pass of its own.")
-    choose.set_input_files(_table(tmp_path, "3,12,1,88,µm", *BAD))
+    _choose(page, "Table of readings", _table(tmp_path, "3,12,1,88,µm", *BAD))
     rows.get_by_role("button", name="Leave 3 bad rows out, take 1").click()
     expect(rows.get_by_role("status")).to_contain_text("1 reading taken")
     rows.get_by_role("link", name="To the block").click()
@@ -71,4 +79,33 @@ def test_what_is_no_file_of_that_kind_or_too_large_is_said_at_the_field(page: Pa
     large = tmp_path / "large.json"
     large.write_bytes(b" " * 5_100_000)
     page.get_by_label("Job file").set_input_files(large)
-    expect(page.get_by_text("large.json has 5.1 MB: 5 MB at most.")).to_be_visible()
+    expect(page.get_by_text("The file is larger than 5 MB, more than a job's JSON may be.")).to_be_visible()
+
+
+def test_a_table_too_large_is_said_before_it_is_sent(page: Page, block: BlockView, tmp_path: Path) -> None:
+    block.open(1)
+    page.get_by_role("link", name="Proof", exact=True).click()
+    page.get_by_role("link", name="Bring readings in").click()
+    large = tmp_path / "large.csv"
+    large.write_bytes(b" " * 5_100_000)
+    page.get_by_label("Table of readings").set_input_files(large)
+    expect(page.get_by_text("large.csv has 5.1 MB: 5 MB at most.")).to_be_visible()
+
+
+def test_a_job_whose_photos_are_not_in_the_file_is_asked_about(page: Page, block: BlockView, tmp_path: Path) -> None:
+    strip = page.request.get("/api/jobs").json()[0]["job"]
+    job, person = strip["job_id"], page.request.get("/api/people").json()[0]["person_id"]
+    reading = page.request.get(f"/api/jobs/{job}/block").json()["readings"][0]["reading_id"]
+    photo = {"name": "photo.png", "mimeType": "image/png", "buffer": picture("PNG")}
+    form = {"note_id": str(uuid4()), "person_id": person, "words": "crack", "file": photo}
+    assert page.request.post(f"/api/readings/{reading}/notes", multipart=form).status == 201
+    exported = page.request.get(f"/api/jobs/{job}/job.json").body()
+    (tmp_path / "job.json").write_bytes(exported)
+    page.get_by_role("link", name="Bring a job in from a file").click()
+    page.get_by_label("Job file").set_input_files(tmp_path / "job.json")
+    expect(page.get_by_text("One photo of this job is not in this file")).to_be_visible()
+    page.get_by_role("button", name="Bring it in without its photos").click()
+    expect(page.get_by_text("is here already")).to_be_visible()
+    page.get_by_label("Job number of the copy").fill("26-031 copy")
+    page.get_by_role("button", name="Bring it in as a copy").click()
+    expect(page.get_by_text("job 26-031 copy")).to_be_visible()

@@ -60,6 +60,7 @@ class NoteRow(BaseModel):
     made_at: datetime
     made_by: str
     struck: bool
+    event: int
 
 
 def note_rows(facts: JobFacts) -> list[NoteRow]:
@@ -75,6 +76,7 @@ def note_rows(facts: JobFacts) -> list[NoteRow]:
             made_at=note.made_at,
             made_by=note.made_by,
             struck=note.note_id in facts.struck,
+            event=note.event,
         )
         for note in facts.notes
     ]

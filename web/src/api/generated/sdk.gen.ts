@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -502,6 +502,13 @@ export const readReadingsXlsx = <ThrowOnError extends boolean = false>(options: 
 export const readJobJson = <ThrowOnError extends boolean = false>(options: Options<ReadJobJsonData, ThrowOnError>) => (options.client ?? client).get<ReadJobJsonResponses, ReadJobJsonErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/job.json', ...options });
 
 /**
+ * Read Job Archive
+ *
+ * Whole job with its photos: the JSON, and each photo as it was taken.
+ */
+export const readJobArchive = <ThrowOnError extends boolean = false>(options: Options<ReadJobArchiveData, ThrowOnError>) => (options.client ?? client).get<ReadJobArchiveResponses, ReadJobArchiveErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/job.zip', ...options });
+
+/**
  * Read Job Schema
  *
  * JSON Schema of a job file.
@@ -537,3 +544,25 @@ export const importJob = <ThrowOnError extends boolean = false>(options: Options
         ...options.headers
     }
 });
+
+/**
+ * Add Note
+ *
+ * Append a note to a reading.
+ */
+export const addNote = <ThrowOnError extends boolean = false>(options: Options<AddNoteData, ThrowOnError>) => (options.client ?? client).post<AddNoteResponses, AddNoteErrors, ThrowOnError>({
+    ...formDataBodySerializer,
+    url: '/api/readings/{reading_id}/notes',
+    ...options,
+    headers: {
+        'Content-Type': null,
+        ...options.headers
+    }
+});
+
+/**
+ * Read Photo
+ *
+ * Photo of a note, as it was taken; it never changes.
+ */
+export const readPhoto = <ThrowOnError extends boolean = false>(options: Options<ReadPhotoData, ThrowOnError>) => (options.client ?? client).get<ReadPhotoResponses, ReadPhotoErrors, ThrowOnError>({ url: '/api/notes/{note_id}/photo', ...options });

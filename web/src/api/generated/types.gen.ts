@@ -79,11 +79,47 @@ export type BlockView = {
      */
     done: Array<DoneRow>;
     /**
+     * Notes
+     */
+    notes: Array<NoteRow>;
+    /**
      * Event
      *
      * The newest thing recorded; grows with every change.
      */
     event: number;
+};
+
+/**
+ * Body_add_note
+ */
+export type BodyAddNote = {
+    /**
+     * Note Id
+     *
+     * Made by the client: sending it again doubles nothing.
+     */
+    note_id: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Marks
+     *
+     * JSON: [{x, y, words}], shares of the photo.
+     */
+    marks?: string;
+    /**
+     * File
+     *
+     * A photo: JPEG, PNG or WebP; 10 MB at most.
+     */
+    file?: Blob | File | null;
 };
 
 /**
@@ -93,7 +129,7 @@ export type BodyImportJob = {
     /**
      * File
      *
-     * A job file; 5 MB at most.
+     * A job's JSON, 5 MB, or ZIP with photos, 100 MB at most.
      */
     file: Blob | File;
     /**
@@ -108,6 +144,12 @@ export type BodyImportJob = {
      * Job number to give it; its own when empty.
      */
     number?: string;
+    /**
+     * Without Photos
+     *
+     * Leave photos behind that are not in the file.
+     */
+    without_photos?: boolean;
 };
 
 /**
@@ -2163,6 +2205,54 @@ export type NewJobBody = {
 };
 
 /**
+ * NoteRow
+ *
+ * A note on a reading; its photo is at /api/notes/{note_id}/photo.
+ */
+export type NoteRow = {
+    /**
+     * Note Id
+     */
+    note_id: string;
+    /**
+     * Reading Id
+     */
+    reading_id: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Has Photo
+     */
+    has_photo: boolean;
+    /**
+     * Photo Here
+     */
+    photo_here: boolean;
+    /**
+     * Marks
+     */
+    marks: Array<PhotoMark>;
+    /**
+     * Made At
+     */
+    made_at: string;
+    /**
+     * Made By
+     */
+    made_by: string;
+    /**
+     * Struck
+     */
+    struck: boolean;
+    /**
+     * Event
+     */
+    event: number;
+};
+
+/**
  * PairBody
  *
  * The code as typed or scanned, and what to call the device.
@@ -2382,6 +2472,26 @@ export type PersonBody = {
      * Name
      */
     name: string;
+};
+
+/**
+ * PhotoMark
+ *
+ * A place marked on a photo: shares of its width from the left and of its height from the top.
+ */
+export type PhotoMark = {
+    /**
+     * X
+     */
+    x: number;
+    /**
+     * Y
+     */
+    y: number;
+    /**
+     * Words
+     */
+    words: string;
 };
 
 /**
@@ -2615,6 +2725,58 @@ export type ReadingBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * ReadingNote
+ *
+ * A note on a reading; a photo is named by the digest of its bytes, and may have stayed behind elsewhere.
+ */
+export type ReadingNote = {
+    /**
+     * Note Id
+     */
+    note_id: string;
+    /**
+     * Reading Id
+     */
+    reading_id: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Photo Type
+     */
+    photo_type: string;
+    /**
+     * Photo Sha256
+     */
+    photo_sha256: string;
+    /**
+     * Photo Bytes
+     */
+    photo_bytes: number;
+    /**
+     * Photo Here
+     */
+    photo_here: boolean;
+    /**
+     * Marks
+     */
+    marks: Array<PhotoMark>;
+    /**
+     * Made At
+     */
+    made_at: string;
+    /**
+     * Made By
+     */
+    made_by: string;
+    /**
+     * Event
+     */
+    event: number;
 };
 
 /**
@@ -5532,6 +5694,56 @@ export type ReadJobJsonResponses = {
     200: unknown;
 };
 
+export type ReadJobArchiveData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/job.zip';
+};
+
+export type ReadJobArchiveErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadJobArchiveError = ReadJobArchiveErrors[keyof ReadJobArchiveErrors];
+
+export type ReadJobArchiveResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadJobArchiveResponse = ReadJobArchiveResponses[keyof ReadJobArchiveResponses];
+
 export type ReadJobSchemaData = {
     body?: never;
     path?: never;
@@ -5675,3 +5887,101 @@ export type ImportJobResponses = {
 };
 
 export type ImportJobResponse = ImportJobResponses[keyof ImportJobResponses];
+
+export type AddNoteData = {
+    body: BodyAddNote;
+    path: {
+        /**
+         * Reading Id
+         */
+        reading_id: string;
+    };
+    query?: never;
+    url: '/api/readings/{reading_id}/notes';
+};
+
+export type AddNoteErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddNoteError = AddNoteErrors[keyof AddNoteErrors];
+
+export type AddNoteResponses = {
+    /**
+     * Successful Response
+     */
+    201: ReadingNote;
+};
+
+export type AddNoteResponse = AddNoteResponses[keyof AddNoteResponses];
+
+export type ReadPhotoData = {
+    body?: never;
+    path: {
+        /**
+         * Note Id
+         */
+        note_id: string;
+    };
+    query?: never;
+    url: '/api/notes/{note_id}/photo';
+};
+
+export type ReadPhotoErrors = {
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPhotoError = ReadPhotoErrors[keyof ReadPhotoErrors];
+
+export type ReadPhotoResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};

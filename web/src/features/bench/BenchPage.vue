@@ -10,6 +10,7 @@ import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { isTyping } from '@/shared/ui/typing'
 
+import BenchNote from './BenchNote.vue'
 import BenchNumbers from './BenchNumbers.vue'
 import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
@@ -22,7 +23,7 @@ import { useGaugeValue } from './useGaugeValue'
 const job = useJob()
 const undo = useUndo(job)
 const bench = useBench(job, undo)
-const { lens, quantity, spot, hole, taken, refusal, pass } = bench
+const { lens, quantity, spot, hole, taken, takenId, refusal, pass } = bench
 const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
 
 const block = computed(() => job.block.value)
@@ -161,6 +162,7 @@ onKeyStroke('z', (event) => {
             >taken: <b class="num whitespace-normal">{{ taken }}</b></template
           >
         </p>
+        <BenchNote v-if="takenId" :reading-id="takenId" :words="taken" :undo="undo" />
       </section>
       <BenchRing
         class="mx-auto w-full max-w-64 sm:max-w-md lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:max-w-[min(40rem,74vh)]"

@@ -33,6 +33,8 @@ export interface Bench {
   missing: ComputedRef<Spot[]>
   pass: Ref<Pass | null>
   taken: Ref<string>
+  /** The reading taken last, once the application has it; empty while it waits. */
+  takenId: Ref<string>
   refusal: Ref<Refusal | null>
   go: (spot: Spot | null) => void
   step: (by: 1 | -1) => void
@@ -55,6 +57,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     set: (now) => (passes.value = { ...passes.value, [lens.value]: now }),
   })
   const taken = ref('')
+  const takenId = ref('')
   const refusal = ref<Refusal | null>(null)
   let asked: TakeAs | null = null
   /** The id of what could not be sent, kept while the same is sent again: a lost answer doubles nothing. */
@@ -139,7 +142,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     try {
       const reading = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
       undo.took(reading.reading_id, body.read_before === 'correct' ? before : [])
-      await settle(at, reading.typed)
+      await settle(at, reading.typed, reading.reading_id)
     } catch (error) {
       if (asRefusal(error).code !== 'unavailable') throw error
       linkFailed()
@@ -153,8 +156,9 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     await settle(at, `${body.text}, waiting for the link`)
   }
 
-  async function settle(at: Spot, words: string): Promise<void> {
+  async function settle(at: Spot, words: string, readingId = ''): Promise<void> {
     if (pass.value) pass.value = { done: [...new Set([...pass.value.done, spotKey(at)])] }
+    takenId.value = readingId
     taken.value = `${at.hole} at ${at.hour}h: ${words}`
     tell(words, true)
     if (linkUp.value) await job.reload()
@@ -197,6 +201,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     missing,
     pass,
     taken,
+    takenId,
     refusal,
     go,
     step,

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import type { BlockView } from '@/api/generated'
+import type { BlockView, NoteRow } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
 import { asTyped } from '@/shared/format/lengths'
 import { whenText } from '@/shared/format/time'
+import NoteDialog from '@/shared/ui/NoteDialog.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import type { Undo } from '@/shared/state/useUndo'
@@ -26,6 +27,8 @@ interface TapeLine {
   reason: string
   event: number
   hole: number | null
+  /** Notes that stand on a reading; null on what takes none. */
+  notes: NoteRow[] | null
 }
 
 const lines = computed<TapeLine[]>(() => {
@@ -41,6 +44,7 @@ const lines = computed<TapeLine[]>(() => {
     reason: row.strike_reason,
     event: row.event,
     hole: row.hole,
+    notes: props.block.notes.filter((note) => note.reading_id === row.reading_id && !note.struck),
   }))
   const done = props.block.done.map((row) => ({
     row: row.row_id,
@@ -52,11 +56,20 @@ const lines = computed<TapeLine[]>(() => {
     reason: '',
     event: row.event,
     hole: row.hole,
+    notes: null,
   }))
   return [...readings, ...done]
     .filter((line) => !onlyHole.value || line.hole === props.hole)
     .sort((a, b) => b.event - a.event)
 })
+const noted = ref<TapeLine | null>(null)
+const noteWords = (note: NoteRow) => [note.words, note.has_photo ? 'photo' : ''].filter(Boolean).join(' · ')
+
+function noteAdded(noteId: string): void {
+  props.undo.took(noteId, [])
+  emit('changed')
+}
+
 const refusal = computed(() => props.undo.refusal.value)
 </script>
 
@@ -82,7 +95,7 @@ const refusal = computed(() => props.undo.refusal.value)
       <li
         v-for="line in lines"
         :key="line.row"
-        class="grid grid-cols-[4.2rem_1fr_auto] items-center gap-2 border-b border-rule py-1"
+        class="grid grid-cols-[4.2rem_1fr_auto_auto] items-center gap-2 border-b border-rule py-1"
       >
         <b class="num">{{ line.where }}</b>
         <span>
@@ -93,7 +106,20 @@ const refusal = computed(() => props.undo.refusal.value)
             {{ line.who }} {{ whenText(line.when)
             }}<template v-if="line.struck"> · struck: {{ line.reason || 'no reason given' }}</template>
           </span>
+          <span v-for="note in line.notes ?? []" :key="note.note_id" class="block text-xs"
+            >note: {{ noteWords(note) }}</span
+          >
         </span>
+        <button
+          v-if="line.notes"
+          type="button"
+          class="quiet text-xs"
+          :aria-label="`Note on ${line.where} ${line.words}`"
+          @click="noted = line"
+        >
+          Note
+        </button>
+        <span v-else />
         <button
           type="button"
           class="quiet text-xs"
@@ -104,5 +130,15 @@ const refusal = computed(() => props.undo.refusal.value)
         </button>
       </li>
     </ol>
+    <NoteDialog
+      :key="noted?.row ?? ''"
+      :open="noted !== null"
+      :reading-id="noted?.row ?? ''"
+      :where="noted ? `${noted.where} ${noted.words}` : ''"
+      :notes="block.notes"
+      @close="noted = null"
+      @added="noteAdded"
+      @strike="(id, struck) => undo.setStruck(id, struck, struck ? 'note struck' : 'restored')"
+    />
   </section>
 </template>

@@ -14,17 +14,31 @@ const router = useRouter()
 const { refusal, busy, send } = useForm()
 const file = ref<File | null>(null)
 const number = ref('')
+/** Chosen once for this file: photos that are not in it stay behind. */
+const leftBehind = ref(false)
 
 function choose(chosen: File): Promise<void> {
   file.value = chosen
   number.value = ''
+  leftBehind.value = false
+  return bringIn(false)
+}
+function leavePhotos(): Promise<void> {
+  leftBehind.value = true
   return bringIn(false)
 }
 function bringIn(asCopy: boolean): Promise<void> {
   return send(async () => {
     if (file.value === null) return
     const brought = await ask(
-      importJob({ body: { file: file.value, as_copy: asCopy, number: number.value } }),
+      importJob({
+        body: {
+          file: file.value,
+          as_copy: asCopy,
+          number: number.value,
+          without_photos: leftBehind.value,
+        },
+      }),
     )
     await router.push({ name: 'block', params: { job: brought.job_id, lens: 'protrusion' } })
   })
@@ -38,7 +52,18 @@ function bringIn(asCopy: boolean): Promise<void> {
       The file that the proof page gives out holds everything that was recorded: it comes in as it was, with
       its people, gauges and spec card where they are not here yet.
     </p>
-    <FileField label="Job file" accept=".json" hint="JSON" :largest-mb="5" @chosen="choose" />
+    <FileField
+      label="Job file"
+      accept=".json,.zip"
+      hint="JSON, 5 MB at most, or the ZIP with photos"
+      :largest-mb="100"
+      @chosen="choose"
+    />
+    <div v-if="file && refusal?.code === 'asks'" class="flex gap-3">
+      <button type="button" class="quiet" :disabled="busy" @click="leavePhotos">
+        Bring it in without its photos
+      </button>
+    </div>
     <p v-if="busy" class="text-ink-soft">Bringing {{ file?.name }} in …</p>
     <form
       v-if="file && refusal?.code === 'taken'"

@@ -32,6 +32,13 @@ function print(): void {
         <a class="quiet inline-flex items-center" :href="`${base}/readings.csv`" download>Readings as CSV</a>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.xlsx`" download>as XLSX</a>
         <a class="quiet inline-flex items-center" :href="`${base}/job.json`" download>Whole job as JSON</a>
+        <a
+          v-if="job.block.value?.notes.some((note) => note.photo_here)"
+          class="quiet inline-flex items-center"
+          :href="`${base}/job.zip`"
+          download
+          >with photos as ZIP</a
+        >
         <RouterLink class="quiet inline-flex items-center" :to="{ name: 'import' }"
           >Bring readings in</RouterLink
         >

@@ -68,6 +68,7 @@ export function useUndo(job: JobNow): Undo {
         struck: row.struck,
       })),
       ...(block?.done ?? []).map((row) => ({ row: row.row_id, event: row.event, struck: row.struck })),
+      ...(block?.notes ?? []).map((row) => ({ row: row.note_id, event: row.event, struck: row.struck })),
     ].filter((row) => !row.struck)
     const last = rows.sort((a, b) => a.event - b.event).at(-1)
     return last ? { row: last.row, struck: false, withIt: [] } : null
