@@ -35,7 +35,7 @@ def server() -> Iterator[str]:
             cluster.stop()
 
 
-def _make_database(server: str, name: str, template: str) -> str:
+def make_database(server: str, name: str, template: str) -> str:
     with psycopg.connect(server, autocommit=True) as conn:
         conn.execute(sql.SQL("CREATE DATABASE {} TEMPLATE {}").format(sql.Identifier(name), sql.Identifier(template)))
     return make_conninfo(server, dbname=name)
@@ -43,26 +43,26 @@ def _make_database(server: str, name: str, template: str) -> str:
 
 @pytest.fixture(scope="session")
 def empty_template(server: str) -> str:
-    with psycopg.connect(_make_database(server, "empty_template", "template1")) as conn:
+    with psycopg.connect(make_database(server, "empty_template", "template1")) as conn:
         migrate(conn)
     return "empty_template"
 
 
 @pytest.fixture(scope="session")
 def demo_template(server: str, empty_template: str) -> str:
-    with psycopg.connect(_make_database(server, "demo_template", empty_template)) as conn:
+    with psycopg.connect(make_database(server, "demo_template", empty_template)) as conn:
         load_demo(conn)
     return "demo_template"
 
 
 @pytest.fixture
 def empty_dsn(server: str, empty_template: str) -> str:
-    return _make_database(server, f"empty_{next(_numbers)}", empty_template)
+    return make_database(server, f"empty_{next(_numbers)}", empty_template)
 
 
 @pytest.fixture
 def demo_dsn(server: str, demo_template: str) -> str:
-    return _make_database(server, f"demo_{next(_numbers)}", demo_template)
+    return make_database(server, f"demo_{next(_numbers)}", demo_template)
 
 
 @pytest.fixture

@@ -48,7 +48,9 @@ class ErrorBody(BaseModel):
 ERROR_RESPONSES: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorBody, "description": what}
     for status, what in {
+        400: "The body of the request cannot be read.",
         401: "This device is not paired.",
+        403: "The request does not come from our own pages.",
         404: "There is no such thing.",
         409: "It cannot be done as things stand; the message asks back.",
         413: "The request is too large.",
@@ -142,7 +144,11 @@ def install_error_handlers(app: FastAPI) -> None:
     @app.exception_handler(HTTPException)
     def http_refused(request: Request, error: HTTPException) -> JSONResponse:
         codes = {401: "not paired", 404: "not found", 405: "wrong", 413: "too large"}
-        words = {404: f"There is nothing at {request.url.path}.", 405: "That cannot be done at this address."}
+        words = {
+            400: "The body of the request cannot be read: send JSON in UTF-8, or a form with its boundary.",
+            404: f"There is nothing at {request.url.path}.",
+            405: "That cannot be done at this address.",
+        }
         return error_response(
             error.status_code, codes.get(error.status_code, "wrong"), words.get(error.status_code, str(error.detail))
         )
