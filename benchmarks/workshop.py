@@ -1,12 +1,18 @@
 """What the benchmarks stand on: a private PostgreSQL, a served application, a large block."""
 
 import contextlib
+import http.client
+import multiprocessing
+import socket
 import tempfile
 import threading
+import time
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from decimal import Decimal
+from multiprocessing.process import BaseProcess
 from pathlib import Path
+from typing import Any
 from uuid import UUID, uuid4
 
 import psycopg
@@ -28,13 +34,20 @@ from vallostasis.store.rows import Conn
 
 HOLES = 16
 READINGS = 2000
+START_SECONDS = 60
+
+
+def figure(value: float, unit: str, aim: float | None = None, digits: int = 1) -> dict[str, Any]:
+    """A figure with what it should be at most, where there is an aim."""
+    ok = aim is None or value <= aim
+    return {"value": round(value, digits), "unit": unit, "aim": "none" if aim is None else f"≤ {aim:g}", "ok": ok}
 
 
 @contextlib.contextmanager
-def database() -> Iterator[str]:
+def database(*, durable: bool = False) -> Iterator[str]:
     with tempfile.TemporaryDirectory(prefix="vallo-bench-", dir="/tmp", ignore_cleanup_errors=True) as folder:
         Path(folder).chmod(0o755)
-        cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
+        cluster = PrivateCluster(Path(folder) / "cluster", durable=durable)
         try:
             dsn = cluster.start()
             with psycopg.connect(dsn) as conn:
@@ -57,6 +70,72 @@ def served(dsn: str) -> Iterator[int]:
     finally:
         server.should_exit = True
         thread.join()
+
+
+@dataclass(frozen=True)
+class Served:
+    """The application in a process of its own, with an endpoint beside it that does nothing."""
+
+    port: int
+    process: BaseProcess
+
+
+@contextlib.contextmanager
+def served_apart(dsn: str) -> Iterator[Served]:
+    """Serve from a process of its own, so that clients here do not share its interpreter."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = int(probe.getsockname()[1])
+    process = multiprocessing.get_context("spawn").Process(target=serve_with_empty, args=(dsn, port), daemon=True)
+    process.start()
+    try:
+        _wait_until_up(port)
+        yield Served(port, process)
+    finally:
+        process.terminate()
+        process.join()
+
+
+def serve_with_empty(dsn: str, port: int) -> None:
+    """Serve the application, and an endpoint that takes and gives nothing."""
+    app = create_app(Settings(dsn=dsn))
+    app.add_api_route("/empty", _nothing, methods=["POST"])
+    app.router.routes.insert(0, app.router.routes.pop())
+    Server(app, host="127.0.0.1", port=port, log_level="error").run()
+
+
+def _nothing() -> None:
+    return None
+
+
+def _wait_until_up(port: int) -> None:
+    deadline = time.monotonic() + START_SECONDS
+    while time.monotonic() < deadline:
+        with contextlib.suppress(OSError):
+            connection = http.client.HTTPConnection("127.0.0.1", port)
+            connection.request("GET", "/healthz")
+            if connection.getresponse().status == 200:
+                return
+        time.sleep(0.05)
+    raise RuntimeError("the application did not start")
+
+
+def bench_jobs(dsn: str, count: int) -> list[dict[str, str]]:
+    """So many jobs with one liner fitted in hole 1, a reading in its set, and who reads there."""
+    made = []
+    with psycopg.connect(dsn) as conn:
+        person = shop.add_person(conn, "Wren").person_id
+        shop.save_gauge(conn, None, 0, shop.GaugeEntry("Sled", "depth gauge", "2", "2.5"))
+        card_id = spec_cards.add_card(conn, ferry.spec_card(), person)
+        for number in range(count):
+            new = job_rows.NewJob(f"B-{number}", f"Bench {number}", "", "", "")
+            job_id = jobs.take_in_job(conn, new, card_id, person)
+            jobs.add_liner(conn, job_id, "L1", "", "")
+            fitting.record_fitting(conn, job_rows.list_holes(conn, job_id)[0].hole_id, uuid4(), "L1", (), person)
+            _take(conn, job_id, person, "8.5", hole=1, hour=6.0)
+            set_id = load_job_facts(conn, job_id).sets[0].reading_set_id
+            made.append({"job_id": str(job_id), "set_id": str(set_id), "person_id": str(person)})
+    return made
 
 
 def demo_job(dsn: str) -> UUID:

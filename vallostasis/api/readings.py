@@ -7,7 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from vallostasis.api.deps import Conn, LengthText, ShortText
+from vallostasis.api.deps import Conn, LengthText, Pool, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity, Reading, ZeroedOn
@@ -92,10 +92,14 @@ class Done(BaseModel):
 
 
 @router.post("/jobs/{job_id}/readings", status_code=201)
-def take_reading(job_id: UUID, body: ReadingBody, conn: Conn) -> Reading:
+def take_reading(job_id: UUID, body: ReadingBody, pool: Pool) -> Reading:
     """Append a reading; 409 asks back when its position was read before."""
     ask = readings.ReadingToTake(**body.model_dump(exclude={"person_id"}))
-    return readings.take_reading(conn, job_id, ask, body.person_id)
+    with pool.connection() as conn:
+        with conn.transaction():
+            taken = readings.take_reading(conn, job_id, ask, body.person_id)
+        readings.remember_taken(conn, job_id, taken)
+    return taken.reading
 
 
 @router.post("/recorded/{row_id}/strikes", status_code=201)

@@ -6,7 +6,7 @@ its hole until it came out for a cause that still stands, a ledge is what was re
 
 from collections import defaultdict
 from collections.abc import Callable, Hashable, Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, wraps
 from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
@@ -80,6 +80,18 @@ class JobFacts:
                 newest[row_id] = strike
         return {row_id: strike for row_id, strike in newest.items() if strike.struck}
 
+    def reading(self, reading_id: UUID) -> Reading | None:
+        """Return one reading of the job, struck or not, or None."""
+        return self._readings_by_id.get(reading_id)
+
+    @cached_property
+    def _readings_by_id(self) -> dict[UUID, Reading]:
+        return {reading.reading_id: reading for reading in self.readings}
+
+    def with_reading(self, reading: Reading) -> "JobFacts":
+        """Return the facts with one more reading, the newest thing recorded."""
+        return replace(self, readings=(*self.readings, reading))
+
     @property
     def newest_event(self) -> int:
         """Number of the newest thing recorded; grows with every change to the job."""
@@ -111,6 +123,10 @@ class JobFacts:
         """Return the newest setup for a quantity."""
         chosen = [setup for setup in self.setups if setup.quantity is quantity]
         return chosen[-1] if chosen else None
+
+    def newest_gauge(self, gauge_id: UUID) -> GaugeVersion:
+        """Return a gauge as it is now."""
+        return max((one for one in self.gauge_versions if one.gauge_id == gauge_id), key=lambda one: one.version)
 
     def gauge_version(self, gauge_version_id: UUID) -> GaugeVersion:
         """Return the version of a gauge that a set was read with."""

@@ -16,7 +16,9 @@ from vallostasis.core.records import GaugeVersion, Hole, Liner, Quantity, Readin
 from vallostasis.core.spec_card import SpecCard, typed_with_unit
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings
-from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.known_jobs import remember_job
+from vallostasis.store.revisions import Revision
 from vallostasis.store.rows import Conn
 
 # How far a reading may stand from the nearest of its set without being asked about, where the card
@@ -63,20 +65,29 @@ class Target:
     liner_id: UUID | None = None
 
 
-def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A reading as recorded; what the job is with it, where nothing else changed, once that is committed."""
+
+    reading: Reading
+    facts: JobFacts | None
+    revision: Revision
+
+
+def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Taken:
     """Append one reading; asks back by Refused where what was typed can be meant two ways."""
-    jobs.lock_job(conn, job_id)
-    known = readings.find_reading(conn, ask.reading_id)
+    locked = lock_job_facts(conn, job_id)
+    facts = locked.facts
+    known = facts.reading(ask.reading_id)
     if known is not None:
-        if known.typed == ask.text.strip() and known.hour == ask.hour:
-            return known
-        raise Refused("That reading id was used for another reading: send a new one.", "reading_id", RefusalCode.TAKEN)
-    facts = load_job_facts(conn, job_id)
+        if known.typed != ask.text.strip() or known.hour != ask.hour:
+            raise _id_used_before()
+        return Taken(known, facts, locked.after)
     target = target_of(facts, ask)
     setup = setup_for(conn, facts, ask, taken_by)
     parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, setup), ask.confirmed)
     if not ask.confirmed:
-        _ask_if_out_of_range(gauges.get_gauge(conn, setup.gauge_id), parsed)
+        _ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), parsed)
     present = None if ask.new_pass else _open_set(facts, target, setup)
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
@@ -84,12 +95,25 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
     same_place = [reading for reading in standing if reading.hour == ask.hour]
     if same_place and ask.read_before not in ("repeat", "correct"):
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
-    if ask.read_before == "correct":
-        for reading in same_place:
-            readings.add_strike(conn, job_id, True, f"corrected to {parsed.typed}", taken_by,
-                                reading_id=reading.reading_id)  # fmt: skip
+    corrected = same_place if ask.read_before == "correct" else []
+    for reading in corrected:
+        readings.add_strike(conn, job_id, True, f"corrected to {parsed.typed}", taken_by, reading_id=reading.reading_id)
     set_id = present.reading_set_id if present else new_set(conn, job_id, target, setup, ask.part_temp_c, taken_by)
-    return readings.add_reading(conn, _new_reading(ask, set_id, parsed), taken_by)
+    taken = readings.add_reading(conn, _new_reading(ask, set_id, parsed), taken_by)
+    if taken is None:
+        raise _id_used_before()
+    alone = present is not None and not corrected
+    return Taken(taken, facts.with_reading(taken) if alone else None, locked.after)
+
+
+def _id_used_before() -> Refused:
+    return Refused("That reading id was used for another reading: send a new one.", "reading_id", RefusalCode.TAKEN)
+
+
+def remember_taken(conn: Conn, job_id: UUID, taken: Taken) -> None:
+    """Keep what the job is with a reading; only once its transaction is committed."""
+    if taken.facts is not None:
+        remember_job(conn, job_id, taken.revision, taken.facts)
 
 
 def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> readings.NewReading:
@@ -223,10 +247,8 @@ def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | Non
     then = facts.setup(sets[-1].setup_id)
     if then.circumstances() != setup.circumstances() or then.zero != setup.zero:
         return None
-    newest_gauge = max(
-        (gauge for gauge in facts.gauge_versions if gauge.gauge_id == setup.gauge_id), key=lambda gauge: gauge.version
-    )
-    return sets[-1] if sets[-1].gauge_version_id == newest_gauge.gauge_version_id else None
+    newest = facts.newest_gauge(setup.gauge_id)
+    return sets[-1] if sets[-1].gauge_version_id == newest.gauge_version_id else None
 
 
 def new_set(conn: Conn, job_id: UUID, target: Target, setup: Setup, part_temp_c: Decimal | None, by: UUID) -> UUID:

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from vallostasis.core.records import GaugeVersion
 from vallostasis.store.changes import announce
+from vallostasis.store.revisions import advance_shop
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
 
@@ -78,4 +79,5 @@ def add_gauge_version(conn: Conn, gauge_id: UUID, version: int, sheet: GaugeShee
         """,
         {"gauge_id": gauge_id, "version": version, **asdict(sheet)},
     )
+    advance_shop(conn)
     announce(conn, None)

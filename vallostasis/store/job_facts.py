@@ -1,15 +1,47 @@
 """Loading everything recorded about one job."""
 
+from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.records import GaugeVersion
 from vallostasis.store import fittings, gauges, jobs, notes, readings, spec_cards
+from vallostasis.store.known_jobs import known_job, remember_job
+from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
 
 
+@dataclass(frozen=True, slots=True)
+class LockedJob:
+    """A job that nobody else can write to now, as it stood before; and the revision it gets with what is written."""
+
+    facts: JobFacts
+    after: Revision
+
+
 def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
-    """Load all facts of one job; raise NotFound if there is none with that id."""
+    """Return all facts of one job; raise NotFound if there is none with that id."""
+    return _facts_at(conn, job_id, present_revision(conn, job_id))
+
+
+def lock_job_facts(conn: Conn, job_id: UUID) -> LockedJob:
+    """Lock a job to write to it, before anything is written, and return its facts; raise NotFound if there is none."""
+    advanced = advance(conn, job_id)
+    return LockedJob(_facts_at(conn, job_id, advanced.before), advanced.after)
+
+
+def _facts_at(conn: Conn, job_id: UUID, revision: Revision | None) -> JobFacts:
+    """What is known at that revision, else everything read anew; without a revision nothing is kept."""
+    if revision is None:
+        return _read_job_facts(conn, job_id)
+    facts = known_job(conn, job_id, revision)
+    if facts is None:
+        facts = _read_job_facts(conn, job_id)
+        remember_job(conn, job_id, revision, facts)
+    return facts
+
+
+def _read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
     job = jobs.get_job(conn, job_id)
     version, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
     return JobFacts(

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from vallostasis.core.records import CardChosen, Hole, Job, Stage, StageMark
 from vallostasis.store.changes import announce
+from vallostasis.store.revisions import add_revision, advance
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
 
 JOB_COLUMNS = "j.job_id, j.number, j.name, j.customer, j.complaint, b.serial, j.opened_at, j.invented"
@@ -37,9 +38,7 @@ def get_job(conn: Conn, job_id: UUID) -> Job:
 
 def lock_job(conn: Conn, job_id: UUID) -> None:
     """Let one writer at a time record to a job, and tell every screen of it; raise NotFound if there is none."""
-    if fetch_value(conn, "SELECT 1 FROM job WHERE job_id = %(job_id)s FOR UPDATE", {"job_id": job_id}) is None:
-        raise NotFound("job", job_id)
-    announce(conn, job_id)
+    advance(conn, job_id)
 
 
 def job_of_hole(conn: Conn, hole_id: UUID) -> UUID:
@@ -96,6 +95,7 @@ def add_job(conn: Conn, new: NewJob) -> UUID:
     conn.execute(
         "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)", {"job_id": job_id, "serial": new.serial}
     )
+    add_revision(conn, job_id)
     announce(conn, job_id)
     return job_id
 

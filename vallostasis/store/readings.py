@@ -18,7 +18,7 @@ from vallostasis.core.records import (
     ZeroCorrection,
     ZeroedOn,
 )
-from vallostasis.store.rows import Conn, fetch_all, fetch_one, fetch_value
+from vallostasis.store.rows import Conn, fetch_all, fetch_value
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,13 +161,6 @@ def list_readings(conn: Conn, job_id: UUID) -> tuple[Reading, ...]:
         return tuple(cursor.execute(query, {"job_id": job_id}).fetchall())
 
 
-def find_reading(conn: Conn, reading_id: UUID) -> Reading | None:
-    """Return one reading, or None if it was never recorded."""
-    query = f"SELECT {READING_COLUMNS} FROM {READING_FROM} WHERE r.reading_id = %(reading_id)s"
-    rows = fetch_all(conn, Reading, query, {"reading_id": reading_id})
-    return rows[0] if rows else None
-
-
 ADD_READING = """
     INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
     VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
@@ -189,11 +182,19 @@ def _row(new: NewReading, taken_by: UUID) -> dict[str, object]:
     }
 
 
-def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading:
-    """Append one reading and return it as recorded."""
-    conn.execute(ADD_READING, _row(new, taken_by))
-    query = f"SELECT {READING_COLUMNS} FROM {READING_FROM} WHERE r.reading_id = %(reading_id)s"
-    return fetch_one(conn, Reading, query, {"reading_id": new.reading_id}, "reading")
+# Nobody's name is found only where nobody has that id: then the row itself is refused.
+ADD_AND_RETURN_READING = f"""
+    {ADD_READING}
+    ON CONFLICT (reading_id) DO NOTHING
+    RETURNING reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
+              (SELECT name FROM person WHERE person_id = taken_by), event
+"""
+
+
+def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading | None:
+    """Append one reading and return it as recorded; None when its id was used before."""
+    row = conn.execute(ADD_AND_RETURN_READING, _row(new, taken_by)).fetchone()
+    return None if row is None else Reading(*row)
 
 
 def add_readings(conn: Conn, rows: list[tuple[NewReading, UUID]]) -> None:

@@ -12,6 +12,7 @@ from vallostasis.core.records import CardChosen, CardVersion, GaugeVersion, Stag
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.store import notes, spec_cards
 from vallostasis.store.changes import announce
+from vallostasis.store.revisions import add_revision
 from vallostasis.store.rows import Conn, fetch_value
 
 
@@ -122,6 +123,7 @@ def add_whole_job(
     for statement, rows in _statements(facts, stage_marks, cards_chosen, person_id, photos):
         with conn.cursor() as cursor:
             cursor.executemany(statement, list(rows))
+    add_revision(conn, facts.job.job_id)
     announce(conn, facts.job.job_id)
 
 

@@ -1,0 +1,41 @@
+"""Jobs read before, kept while their revision stands: reading a job again costs one look at its stamp."""
+
+import threading
+from collections import OrderedDict
+from uuid import UUID
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.store.revisions import Revision
+from vallostasis.store.rows import Conn
+
+# So many jobs are kept; a shop works on a handful at a time.
+MOST_JOBS = 64
+
+_Key = tuple[str, int, str, UUID]
+_lock = threading.Lock()
+_known: OrderedDict[_Key, tuple[Revision, JobFacts]] = OrderedDict()
+
+
+def _key(conn: Conn, job_id: UUID) -> _Key:
+    return (conn.info.host, conn.info.port, conn.info.dbname, job_id)
+
+
+def known_job(conn: Conn, job_id: UUID, revision: Revision) -> JobFacts | None:
+    """Return what a job was at a revision, or None where that is not known."""
+    key = _key(conn, job_id)
+    with _lock:
+        known = _known.get(key)
+        if known is None or known[0] != revision:
+            return None
+        _known.move_to_end(key)
+        return known[1]
+
+
+def remember_job(conn: Conn, job_id: UUID, revision: Revision, facts: JobFacts) -> None:
+    """Keep what a job is at a revision that is committed."""
+    key = _key(conn, job_id)
+    with _lock:
+        _known[key] = (revision, facts)
+        _known.move_to_end(key)
+        while len(_known) > MOST_JOBS:
+            _known.popitem(last=False)

@@ -1,0 +1,79 @@
+"""Which revision of a job stands: new with every change, taken first by whoever writes."""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from vallostasis.store.changes import CHANNEL
+from vallostasis.store.rows import Conn, NotFound
+
+# What all jobs share: gauges above all.
+SHOP = UUID(int=0)
+
+
+@dataclass(frozen=True, slots=True)
+class Revision:
+    """Stamps of a job and of what all jobs share."""
+
+    job: UUID
+    shop: UUID
+
+
+@dataclass(frozen=True, slots=True)
+class Advance:
+    """The revision as it stood, and the one that stands once this transaction is committed."""
+
+    before: Revision
+    after: Revision
+
+
+def add_revision(conn: Conn, job_id: UUID) -> None:
+    """Begin the revisions of a new job."""
+    conn.execute("INSERT INTO revision (of_id) VALUES (%(job_id)s)", {"job_id": job_id})
+
+
+def present_revision(conn: Conn, job_id: UUID) -> Revision | None:
+    """Return the revision that is committed; None in a transaction that has written, where none is settled yet.
+
+    Raises
+    ------
+    NotFound
+        If there is no such job.
+    """
+    row = conn.execute(
+        """
+        SELECT job.stamp, shop.stamp, pg_current_xact_id_if_assigned() IS NULL
+          FROM revision job, revision shop
+         WHERE job.of_id = %(job_id)s AND shop.of_id = %(shop)s
+        """,
+        {"job_id": job_id, "shop": SHOP},
+    ).fetchone()
+    if row is None:
+        raise NotFound("job", job_id)
+    return Revision(row[0], row[1]) if row[2] else None
+
+
+def advance(conn: Conn, job_id: UUID) -> Advance:
+    """Let one writer at a time record to a job, and tell every screen of it once it is committed.
+
+    Raises
+    ------
+    NotFound
+        If there is no such job.
+    """
+    row = conn.execute(
+        """
+        UPDATE revision SET before = stamp, stamp = gen_random_uuid()
+         WHERE of_id = %(job_id)s
+        RETURNING before, stamp, (SELECT stamp FROM revision WHERE of_id = %(shop)s),
+                  pg_notify(%(channel)s, %(job)s)
+        """,
+        {"job_id": job_id, "shop": SHOP, "channel": CHANNEL, "job": str(job_id)},
+    ).fetchone()
+    if row is None:
+        raise NotFound("job", job_id)
+    return Advance(Revision(row[0], row[2]), Revision(row[1], row[2]))
+
+
+def advance_shop(conn: Conn) -> None:
+    """Let everything known of any job be read again: what they share changed."""
+    conn.execute("UPDATE revision SET stamp = gen_random_uuid() WHERE of_id = %(shop)s", {"shop": SHOP})
