@@ -5,6 +5,7 @@ that sends one reading after the other to its own job. What is compared runs tur
 """
 
 import http.client
+import itertools
 import json
 import threading
 import time
@@ -15,7 +16,7 @@ from uuid import uuid4
 
 import psycopg
 
-from benchmarks.workshop import Served, bench_jobs, database, figure, served_apart
+from benchmarks.workshop import HOLES_OF_A_BENCH, Served, bench_jobs, database, figure, served_apart
 
 BENCHES = (1, 8, 32)
 AIM_AT = 8
@@ -86,11 +87,14 @@ def _together(workers: list[Callable[[], None]], count: int) -> list[float]:
 
 def _appends(server: Served, job: dict[str, str]) -> Callable[[], None]:
     connection = http.client.HTTPConnection("127.0.0.1", server.port)
-    body = {"quantity": "protrusion", "hole": 1, "hour": 6, "text": "8.5", "bare_unit": "0.01 mm",
-            "read_before": "repeat", "person_id": job["person_id"]}  # fmt: skip
+    places = itertools.cycle(itertools.product(range(1, HOLES_OF_A_BENCH + 1), (12, 3, 6, 9)))
+    body = {"quantity": "protrusion", "text": "8.5", "bare_unit": "0.01 mm", "read_before": "repeat",
+            "person_id": job["person_id"]}  # fmt: skip
 
     def once() -> None:
-        _ask(connection, "POST", f"/api/jobs/{job['job_id']}/readings", {"reading_id": str(uuid4()), **body}, 201)
+        hole, hour = next(places)
+        reading = {"reading_id": str(uuid4()), "hole": hole, "hour": hour, **body}
+        _ask(connection, "POST", f"/api/jobs/{job['job_id']}/readings", reading, 201)
 
     return once
 

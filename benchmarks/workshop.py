@@ -34,6 +34,7 @@ from vallostasis.store.rows import Conn
 
 HOLES = 16
 READINGS = 2000
+HOLES_OF_A_BENCH = 6
 START_SECONDS = 60
 
 
@@ -121,7 +122,7 @@ def _wait_until_up(port: int) -> None:
 
 
 def bench_jobs(dsn: str, count: int) -> list[dict[str, str]]:
-    """So many jobs with one liner fitted in hole 1, a reading in its set, and who reads there."""
+    """So many jobs with every liner fitted and a set open in each hole, and who reads there."""
     made = []
     with psycopg.connect(dsn) as conn:
         person = shop.add_person(conn, "Wren").person_id
@@ -130,9 +131,10 @@ def bench_jobs(dsn: str, count: int) -> list[dict[str, str]]:
         for number in range(count):
             new = job_rows.NewJob(f"B-{number}", f"Bench {number}", "", "", "")
             job_id = jobs.take_in_job(conn, new, card_id, person)
-            jobs.add_liner(conn, job_id, "L1", "", "")
-            fitting.record_fitting(conn, job_rows.list_holes(conn, job_id)[0].hole_id, uuid4(), "L1", (), person)
-            _take(conn, job_id, person, "8.5", hole=1, hour=6.0)
+            for hole in job_rows.list_holes(conn, job_id):
+                jobs.add_liner(conn, job_id, f"L{hole.number}", "", "")
+                fitting.record_fitting(conn, hole.hole_id, uuid4(), f"L{hole.number}", (), person)
+                _take(conn, job_id, person, "8.5", hole=hole.number, hour=6.0)
             set_id = load_job_facts(conn, job_id).sets[0].reading_set_id
             made.append({"job_id": str(job_id), "set_id": str(set_id), "person_id": str(person)})
     return made

@@ -64,9 +64,11 @@ def create_app(settings: Settings) -> FastAPI:
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger=larger)
     app.add_middleware(OwnPagesOnly, host=settings.host)
     app.add_middleware(SecurityHeaders)
+    # Readings first: addresses are tried in this order, and a bench waits for each of them.
+    app.include_router(readings.router, dependencies=[pairing.LetIn])
     for module in (health, pairing):
         app.include_router(module.router)
-    for module in (changes, jobs, readings, counterbore, spec_cards, shop, gauge_links, compute, documents, imports,
+    for module in (changes, jobs, counterbore, spec_cards, shop, gauge_links, compute, documents, imports,
                    notes):  # fmt: skip
         app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)

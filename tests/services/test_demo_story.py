@@ -12,7 +12,7 @@ from vallostasis.core.needs import Action
 from vallostasis.core.records import Hole, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
-from vallostasis.services import block, fitting, readings
+from vallostasis.services import block, fitting, readings, setups
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
@@ -132,13 +132,13 @@ def test_changing_land_gauge_or_clamp_reopens_every_hole(demo: Conn, demo_job: U
     assert setup is not None
     new = NewSetup(demo_job, Quantity.PROTRUSION, setup.gauge_id, ferry.LIP, setup.datum, setup.hold_down,
                    setup.hold_down_torque_nm, True)  # fmt: skip
-    readings.change_setup(demo, new, wren)
+    setups.change_setup(demo, new, wren)
     now = block.block_of_job(demo, demo_job)
     assert {hole.state for hole in now.judgement.holes} == {State.NOT_MEASURED}
     assert all("land changed" in hole.reason for hole in now.judgement.holes)
     back = NewSetup(demo_job, Quantity.PROTRUSION, setup.gauge_id, ferry.FLAT, setup.datum, setup.hold_down,
                     setup.hold_down_torque_nm, True)  # fmt: skip
-    readings.change_setup(demo, back, wren)
+    setups.change_setup(demo, back, wren)
     assert states(demo, demo_job)[1] is State.IN
 
 
@@ -147,7 +147,7 @@ def test_a_coarse_gauge_is_called_the_wrong_tool_for_a_small_window(demo: Conn, 
     setup = facts.present_setup(Quantity.PROTRUSION)
     dial = next(gauge for gauge in gauges.list_gauges(demo) if gauge.name == "Old depth dial")
     assert setup is not None
-    readings.change_setup(demo, NewSetup(demo_job, Quantity.PROTRUSION, dial.gauge_id, setup.land, setup.datum,
+    setups.change_setup(demo, NewSetup(demo_job, Quantity.PROTRUSION, dial.gauge_id, setup.land, setup.datum,
                           setup.hold_down, setup.hold_down_torque_nm, True), wren)  # fmt: skip
     for hour in ferry.HOURS:
         take(demo, demo_job, wren, "7.0", hole=1, hour=hour)

@@ -62,7 +62,7 @@ def test_a_job_comes_back_in_another_shop_as_it_was(demo: Conn, rich_job: UUID, 
         uuid4(), Quantity.PROTRUSION, 5, 12.0, "", "", "10.0", "0.01 mm", True, "", False, None
     )
     taken = readings.take_reading(elsewhere, rich_job, ask, someone[0])
-    assert taken.reading.event > facts.newest_event
+    assert taken.event > facts.newest_event
 
 
 def test_a_job_that_is_here_is_refused_or_copied(demo: Conn, rich_job: UUID) -> None:

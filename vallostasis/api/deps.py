@@ -24,7 +24,7 @@ async def _pool(request: Request) -> ConnectionPool[Connection[TupleRow]]:
     return pool
 
 
-# For an endpoint that has something to do once its transaction is committed.
+# For an endpoint whose service opens its own transaction.
 Pool = Annotated[ConnectionPool[Connection[TupleRow]], Depends(_pool)]
 
 # Printable text only: control characters, NUL above all, cannot be kept or shown.

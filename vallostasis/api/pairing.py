@@ -5,6 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Request, Response
 from pydantic import BaseModel, Field
+from starlette.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
 from vallostasis.api.deps import Conn, Name, ShortText
@@ -29,10 +30,12 @@ def at_this_machine(request: Request) -> bool:
     return request.client is not None and is_loopback(request.client.host)
 
 
-def let_in(request: Request) -> None:
+async def let_in(request: Request) -> None:
     """Refuse a device of the network that was not paired; the machine itself needs no pairing."""
     settings: Settings = request.app.state.settings
-    if settings.pairing and not at_this_machine(request) and device_asking(request) is None:
+    if not settings.pairing or at_this_machine(request):
+        return
+    if await run_in_threadpool(device_asking, request) is None:
         raise HTTPException(401, "This device is not paired: scan the code shown on a paired screen, or type it here.")
 
 

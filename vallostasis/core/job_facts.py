@@ -90,7 +90,16 @@ class JobFacts:
 
     def with_reading(self, reading: Reading) -> "JobFacts":
         """Return the facts with one more reading, the newest thing recorded."""
-        return replace(self, readings=(*self.readings, reading))
+        facts = replace(self, readings=(*self.readings, reading))
+        # What was grouped before is carried on, so that a long job takes its readings as fast as a short one.
+        of_set = [*self.readings_by_set.get(reading.reading_set_id, ()), reading]
+        vars(facts).update(
+            readings_by_set={**self.readings_by_set, reading.reading_set_id: of_set},
+            _readings_by_id={**self._readings_by_id, reading.reading_id: reading},
+            struck=self.struck,
+            _present_fittings=self._present_fittings,
+        )
+        return facts
 
     @property
     def newest_event(self) -> int:
@@ -200,7 +209,10 @@ class JobFacts:
 
     def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
         """Readings of a set that are not struck."""
-        return [r for r in self.readings_by_set.get(reading_set.reading_set_id, ()) if r.reading_id not in self.struck]
+        readings = self.readings_by_set.get(reading_set.reading_set_id, [])
+        if not self.struck:
+            return list(readings)
+        return [reading for reading in readings if reading.reading_id not in self.struck]
 
     @cached_property
     def standing_notes(self) -> dict[UUID, list[ReadingNote]]:

@@ -1,25 +1,24 @@
 """Taking readings at the bench: parse, ask where something is odd, append, strike."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError, Suggestion
+from vallostasis.core.errors import CoreError, Suggestion
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.circumstances import outside_range, size_on_card
+from vallostasis.core.measuring.circumstances import outside_range
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
 from vallostasis.core.records import GaugeVersion, Hole, Liner, Quantity, Reading, ReadingSet, Setup, ZeroedOn
-from vallostasis.core.spec_card import SpecCard, typed_with_unit
+from vallostasis.core.spec_card import SpecCard
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
-from vallostasis.store.known_jobs import remember_job
-from vallostasis.store.revisions import Revision
-from vallostasis.store.rows import Conn
+from vallostasis.store.known_jobs import KnownJob, newest_known, remember_job
+from vallostasis.store.rows import Conn, is_settled
 
 # How far a reading may stand from the nearest of its set without being asked about, where the card
 # says nothing of how much one liner may vary. [µm] Common practice, no published source.
@@ -28,7 +27,6 @@ USUAL_SPREAD_UM: dict[Quantity, Decimal] = {
     Quantity.COUNTERBORE_DEPTH: Decimal(200),
     Quantity.FLANGE_THICKNESS: Decimal(50),
 }
-LONGEST_ZERO_UM = Decimal(10_000_000)
 # A set may spread this many times wider than the card allows before slips are looked for.
 SPREAD_OF_ALLOWED = Decimal("1.25")
 
@@ -65,26 +63,85 @@ class Target:
     liner_id: UUID | None = None
 
 
+def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+    """Append one reading; asks back by Refused where what was typed can be meant two ways.
+
+    Most readings go into the set that is open, of a job that is known and stands as it is known: they are appended
+    in one statement that does nothing when the job changed meanwhile. Everything else is looked at with the job locked.
+    """
+    known = newest_known(conn, job_id)
+    taken = None if known is None else _append_if_unchanged(conn, job_id, known, ask, taken_by)
+    if taken is None and is_settled(conn):
+        # What is known may be old: read again, which the next reading profits from too.
+        load_job_facts(conn, job_id)
+        newest = newest_known(conn, job_id)
+        if newest is not None and newest is not known:
+            taken = _append_if_unchanged(conn, job_id, newest, ask, taken_by)
+    return taken or _take_with_job_locked(conn, job_id, ask, taken_by)
+
+
 @dataclass(frozen=True, slots=True)
-class Taken:
-    """A reading as recorded; what the job is with it, where nothing else changed, once that is committed."""
+class _Decided:
+    """What becomes of a reading as the job stands: its value, the set it goes into, what it corrects."""
 
-    reading: Reading
-    facts: JobFacts | None
-    revision: Revision
+    target: Target
+    setup: Setup
+    parsed: ParsedLength
+    present: ReadingSet | None
+    corrected: tuple[Reading, ...]
 
 
-def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Taken:
-    """Append one reading; asks back by Refused where what was typed can be meant two ways."""
-    locked = lock_job_facts(conn, job_id)
-    facts = locked.facts
-    known = facts.reading(ask.reading_id)
-    if known is not None:
-        if known.typed != ask.text.strip() or known.hour != ask.hour:
+def _append_if_unchanged(
+    conn: Conn, job_id: UUID, known: KnownJob, ask: ReadingToTake, taken_by: UUID
+) -> Reading | None:
+    if known.facts.reading(ask.reading_id) is not None:
+        return None
+    setup = known.facts.present_setup(ask.quantity)
+    if setup is None or _other_land(ask, setup):
+        return None
+    try:
+        decided = _decide(known.facts, ask, setup)
+    except (Refused, CoreError):
+        # It may be refused for something that was put right meanwhile.
+        return None
+    if decided.present is None or decided.corrected:
+        return None
+    new = _new_reading(ask, decided.present.reading_set_id, decided.parsed)
+    added = readings.add_reading_at(conn, job_id, known.revision, new, taken_by)
+    if added is None:
+        return None
+    if is_settled(conn):
+        remember_job(conn, job_id, added.revision, known.facts.with_reading(added.reading))
+    return added.reading
+
+
+def _take_with_job_locked(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+    with conn.transaction():
+        facts = lock_job_facts(conn, job_id)
+        known = facts.reading(ask.reading_id)
+        if known is not None:
+            if known.typed != ask.text.strip() or known.hour != ask.hour:
+                raise _id_used_before()
+            return known
+        target_of(facts, ask)
+        decided = _decide(facts, ask, setup_for(conn, facts, ask, taken_by))
+        for reading in decided.corrected:
+            reason = f"corrected to {decided.parsed.typed}"
+            readings.add_strike(conn, job_id, True, reason, taken_by, reading_id=reading.reading_id)
+        present = decided.present
+        set_id = (
+            new_set(conn, job_id, decided.target, decided.setup, ask.part_temp_c, taken_by)
+            if present is None
+            else present.reading_set_id
+        )
+        taken = readings.add_reading(conn, _new_reading(ask, set_id, decided.parsed), taken_by)
+        if taken is None:
             raise _id_used_before()
-        return Taken(known, facts, locked.after)
+        return taken
+
+
+def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     target = target_of(facts, ask)
-    setup = setup_for(conn, facts, ask, taken_by)
     parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, setup), ask.confirmed)
     if not ask.confirmed:
         _ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), parsed)
@@ -95,25 +152,12 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
     same_place = [reading for reading in standing if reading.hour == ask.hour]
     if same_place and ask.read_before not in ("repeat", "correct"):
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
-    corrected = same_place if ask.read_before == "correct" else []
-    for reading in corrected:
-        readings.add_strike(conn, job_id, True, f"corrected to {parsed.typed}", taken_by, reading_id=reading.reading_id)
-    set_id = present.reading_set_id if present else new_set(conn, job_id, target, setup, ask.part_temp_c, taken_by)
-    taken = readings.add_reading(conn, _new_reading(ask, set_id, parsed), taken_by)
-    if taken is None:
-        raise _id_used_before()
-    alone = present is not None and not corrected
-    return Taken(taken, facts.with_reading(taken) if alone else None, locked.after)
+    corrected = tuple(same_place) if ask.read_before == "correct" else ()
+    return _Decided(target, setup, parsed, present, corrected)
 
 
 def _id_used_before() -> Refused:
     return Refused("That reading id was used for another reading: send a new one.", "reading_id", RefusalCode.TAKEN)
-
-
-def remember_taken(conn: Conn, job_id: UUID, taken: Taken) -> None:
-    """Keep what the job is with a reading; only once its transaction is committed."""
-    if taken.facts is not None:
-        remember_job(conn, job_id, taken.revision, taken.facts)
 
 
 def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> readings.NewReading:
@@ -225,7 +269,7 @@ def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setu
     setup = facts.present_setup(ask.quantity)
     if setup is None:
         raise Refused(f"Choose the gauge for {ask.quantity.value} first.", "quantity")
-    if ask.quantity is not Quantity.FLANGE_THICKNESS or not ask.land or ask.land == setup.land:
+    if not _other_land(ask, setup):
         return setup
     land = known_land(facts, ask.land)
     new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, land, setup.datum, setup.hold_down,
@@ -233,6 +277,10 @@ def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setu
                             setup.zero_typed)  # fmt: skip
     setup_id = readings.add_setup(conn, new, by)
     return next(s for s in readings.list_setups(conn, facts.job.job_id) if s.setup_id == setup_id)
+
+
+def _other_land(ask: ReadingToTake, setup: Setup) -> bool:
+    return ask.quantity is Quantity.FLANGE_THICKNESS and bool(ask.land) and ask.land != setup.land
 
 
 def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | None:
@@ -271,54 +319,6 @@ def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: U
     # The zero is read once more with the same gauge, so the correction carries that reading's own part.
     standard_um = (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()
     readings.add_correction(conn, set_id, parsed.value_um, standard_um, parsed.typed, reason, by)
-
-
-def change_setup(conn: Conn, new: readings.NewSetup, by: UUID, bare_unit: Unit = "mm") -> None:
-    """Read with another gauge, zero, land, datum or clamp from now on; every hole read otherwise re-opens."""
-    jobs.lock_job(conn, new.job_id)
-    facts = load_job_facts(conn, new.job_id)
-    gauges.get_gauge(conn, new.gauge_id)
-    new = _with_zero(facts.card, new, bare_unit)
-    lands = [land.name for land in facts.card.lands]
-    if new.quantity is not Quantity.COUNTERBORE_DEPTH and new.land not in lands:
-        raise Refused(f"Choose one of the card's lands: {', '.join(lands)}.", "land")
-    readings.add_setup(conn, new, by)
-
-
-def _with_zero(card: SpecCard, new: readings.NewSetup, bare_unit: Unit) -> readings.NewSetup:
-    """Find the size the gauge was zeroed on: as typed, or as the card gives it where nothing was typed."""
-    typed = new.zero_typed.strip()
-    if new.zeroed_on in (ZeroedOn.DATUM, ZeroedOn.PART):
-        if typed:
-            raise Refused(f"Zeroed on the {new.zeroed_on.value} it stands at no size: leave this empty.", "zero")
-        return replace(new, zero_um=Decimal(0), zero_typed="")
-    on_card = size_on_card(card, new.quantity, new.zeroed_on)
-    if not typed and on_card is None:
-        raise Refused(f"Type the size that the gauge shows as nought on the {new.zeroed_on.value}.", "zero")
-    if not typed and on_card is not None:
-        is_size = new.quantity is not Quantity.PROTRUSION
-        return replace(new, zero_um=on_card.um, zero_typed=typed_with_unit(on_card, card.unit, is_size=is_size))
-    try:
-        parsed = parse_length(typed, bare_unit, confirmed=True)
-    except NotationError as error:
-        error.field = "zero"
-        raise
-    if abs(parsed.value_um) > LONGEST_ZERO_UM:
-        raise Refused("No part here is that long: check number and unit.", "zero")
-    if on_card is not None and parsed.value_um != on_card.um:
-        raise Refused(
-            f"The card's {new.zeroed_on.value} is {on_card.um.normalize():f} µm, not {parsed.value_um.normalize():f}: "
-            "leave this empty to take the card's, or say it was zeroed on a setting master.",
-            "zero",
-        )
-    return replace(new, zero_um=parsed.value_um, zero_typed=_with_unit(parsed))
-
-
-def _with_unit(parsed: ParsedLength) -> str:
-    """A length that can be typed again as it stands."""
-    if parsed.unit == "0.01 mm":
-        return f"{(parsed.value_um / 1000).normalize():f} mm"
-    return as_entered(parsed.typed, parsed.unit)
 
 
 def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUID:

@@ -1,6 +1,8 @@
 """The connection pool and the migrations, numbered SQL files applied in order."""
 
+import time
 from importlib.resources import files
+from weakref import WeakKeyDictionary
 
 from psycopg import Connection
 from psycopg.rows import TupleRow
@@ -10,6 +12,20 @@ from psycopg_pool import ConnectionPool
 MIGRATION_LOCK = 8_420_001
 
 
+# A connection used a moment ago is taken to live; one that rested is asked first, the server may have gone since.
+RESTED_S = 1.0
+_used_at: "WeakKeyDictionary[Connection[TupleRow], float]" = WeakKeyDictionary()
+
+
+def _note_use(conn: Connection[TupleRow]) -> None:
+    _used_at[conn] = time.monotonic()
+
+
+def _check_if_rested(conn: Connection[TupleRow]) -> None:
+    if time.monotonic() - _used_at.get(conn, 0.0) > RESTED_S:
+        ConnectionPool.check_connection(conn)
+
+
 def open_pool(dsn: str, largest: int = 12) -> ConnectionPool[Connection[TupleRow]]:
     """Open a pool of connections; connections are made in the background, so a dead server does not stop the start."""
     return ConnectionPool(
@@ -17,8 +33,10 @@ def open_pool(dsn: str, largest: int = 12) -> ConnectionPool[Connection[TupleRow
         min_size=1,
         max_size=largest,
         timeout=5.0,
-        kwargs={"options": "-c timezone=UTC"},
-        check=ConnectionPool.check_connection,
+        # A statement outside a transaction is one of its own; everything else opens one.
+        kwargs={"options": "-c timezone=UTC", "autocommit": True},
+        check=_check_if_rested,
+        reset=_note_use,
         open=True,
     )
 

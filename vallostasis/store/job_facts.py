@@ -1,6 +1,5 @@
 """Loading everything recorded about one job."""
 
-from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
@@ -11,23 +10,14 @@ from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
 
 
-@dataclass(frozen=True, slots=True)
-class LockedJob:
-    """A job that nobody else can write to now, as it stood before; and the revision it gets with what is written."""
-
-    facts: JobFacts
-    after: Revision
-
-
 def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
     """Return all facts of one job; raise NotFound if there is none with that id."""
     return _facts_at(conn, job_id, present_revision(conn, job_id))
 
 
-def lock_job_facts(conn: Conn, job_id: UUID) -> LockedJob:
+def lock_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
     """Lock a job to write to it, before anything is written, and return its facts; raise NotFound if there is none."""
-    advanced = advance(conn, job_id)
-    return LockedJob(_facts_at(conn, job_id, advanced.before), advanced.after)
+    return _facts_at(conn, job_id, advance(conn, job_id))
 
 
 def _facts_at(conn: Conn, job_id: UUID, revision: Revision | None) -> JobFacts:

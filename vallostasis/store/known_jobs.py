@@ -2,6 +2,7 @@
 
 import threading
 from collections import OrderedDict
+from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
@@ -13,11 +14,25 @@ MOST_JOBS = 64
 
 _Key = tuple[str, int, str, UUID]
 _lock = threading.Lock()
-_known: OrderedDict[_Key, tuple[Revision, JobFacts]] = OrderedDict()
+_known: "OrderedDict[_Key, KnownJob]" = OrderedDict()
 
 
 def _key(conn: Conn, job_id: UUID) -> _Key:
     return (conn.info.host, conn.info.port, conn.info.dbname, job_id)
+
+
+@dataclass(frozen=True, slots=True)
+class KnownJob:
+    """A job as it was read last, and the revision it stood at."""
+
+    revision: Revision
+    facts: JobFacts
+
+
+def newest_known(conn: Conn, job_id: UUID) -> KnownJob | None:
+    """Return a job as it was read last, whether it still stands so or not; None when it was not read here."""
+    with _lock:
+        return _known.get(_key(conn, job_id))
 
 
 def known_job(conn: Conn, job_id: UUID, revision: Revision) -> JobFacts | None:
@@ -25,17 +40,17 @@ def known_job(conn: Conn, job_id: UUID, revision: Revision) -> JobFacts | None:
     key = _key(conn, job_id)
     with _lock:
         known = _known.get(key)
-        if known is None or known[0] != revision:
+        if known is None or known.revision != revision:
             return None
         _known.move_to_end(key)
-        return known[1]
+        return known.facts
 
 
 def remember_job(conn: Conn, job_id: UUID, revision: Revision, facts: JobFacts) -> None:
     """Keep what a job is at a revision that is committed."""
     key = _key(conn, job_id)
     with _lock:
-        _known[key] = (revision, facts)
+        _known[key] = KnownJob(revision, facts)
         _known.move_to_end(key)
         while len(_known) > MOST_JOBS:
             _known.popitem(last=False)

@@ -18,6 +18,8 @@ from vallostasis.core.records import (
     ZeroCorrection,
     ZeroedOn,
 )
+from vallostasis.store.changes import CHANNEL
+from vallostasis.store.revisions import SHOP, Revision
 from vallostasis.store.rows import Conn, fetch_all, fetch_value
 
 
@@ -195,6 +197,47 @@ def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading | None:
     """Append one reading and return it as recorded; None when its id was used before."""
     row = conn.execute(ADD_AND_RETURN_READING, _row(new, taken_by)).fetchone()
     return None if row is None else Reading(*row)
+
+
+ADD_READING_AT = """
+    WITH advanced AS (
+        UPDATE revision job SET before = job.stamp, stamp = gen_random_uuid()
+          FROM revision shop
+         WHERE job.of_id = %(job_id)s AND job.stamp = %(job_stamp)s
+           AND shop.of_id = %(shop)s AND shop.stamp = %(shop_stamp)s
+        RETURNING job.stamp, pg_notify(%(channel)s, %(job)s)
+    )
+    INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
+    SELECT %(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
+           coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s
+      FROM advanced
+        ON CONFLICT (reading_id) DO NOTHING
+    RETURNING reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
+              (SELECT name FROM person WHERE person_id = taken_by), event, (SELECT stamp FROM advanced)
+"""
+
+
+@dataclass(frozen=True, slots=True)
+class Added:
+    """A reading as recorded, and the revision its job stands at with it."""
+
+    reading: Reading
+    revision: Revision
+
+
+def add_reading_at(conn: Conn, job_id: UUID, at: Revision, new: NewReading, taken_by: UUID) -> Added | None:
+    """Append one reading if the job still stands at a revision, all in one statement; None when it does not."""
+    params = {
+        **_row(new, taken_by),
+        "job_id": job_id,
+        "job": str(job_id),
+        "job_stamp": at.job,
+        "shop": SHOP,
+        "shop_stamp": at.shop,
+        "channel": CHANNEL,
+    }
+    row = conn.execute(ADD_READING_AT, params).fetchone()
+    return None if row is None else Added(Reading(*row[:-1]), Revision(row[-1], at.shop))
 
 
 def add_readings(conn: Conn, rows: list[tuple[NewReading, UUID]]) -> None:

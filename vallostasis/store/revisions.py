@@ -18,14 +18,6 @@ class Revision:
     shop: UUID
 
 
-@dataclass(frozen=True, slots=True)
-class Advance:
-    """The revision as it stood, and the one that stands once this transaction is committed."""
-
-    before: Revision
-    after: Revision
-
-
 def add_revision(conn: Conn, job_id: UUID) -> None:
     """Begin the revisions of a new job."""
     conn.execute("INSERT INTO revision (of_id) VALUES (%(job_id)s)", {"job_id": job_id})
@@ -52,8 +44,10 @@ def present_revision(conn: Conn, job_id: UUID) -> Revision | None:
     return Revision(row[0], row[1]) if row[2] else None
 
 
-def advance(conn: Conn, job_id: UUID) -> Advance:
+def advance(conn: Conn, job_id: UUID) -> Revision:
     """Let one writer at a time record to a job, and tell every screen of it once it is committed.
+
+    Returns the revision that stood before.
 
     Raises
     ------
@@ -64,14 +58,14 @@ def advance(conn: Conn, job_id: UUID) -> Advance:
         """
         UPDATE revision SET before = stamp, stamp = gen_random_uuid()
          WHERE of_id = %(job_id)s
-        RETURNING before, stamp, (SELECT stamp FROM revision WHERE of_id = %(shop)s),
+        RETURNING before, (SELECT stamp FROM revision WHERE of_id = %(shop)s),
                   pg_notify(%(channel)s, %(job)s)
         """,
         {"job_id": job_id, "shop": SHOP, "channel": CHANNEL, "job": str(job_id)},
     ).fetchone()
     if row is None:
         raise NotFound("job", job_id)
-    return Advance(Revision(row[0], row[2]), Revision(row[1], row[2]))
+    return Revision(row[0], row[1])
 
 
 def advance_shop(conn: Conn) -> None:

@@ -3,10 +3,16 @@
 from typing import Any, TypeVar
 
 from psycopg import Connection
+from psycopg.pq import TransactionStatus
 from psycopg.rows import TupleRow, class_row
 
 Row = TypeVar("Row")
 Conn = Connection[TupleRow]
+
+
+def is_settled(conn: Conn) -> bool:
+    """Whether everything done on a connection is committed: nobody opened a transaction that may still be undone."""
+    return conn.info.transaction_status is TransactionStatus.IDLE
 
 
 class NotFound(Exception):
