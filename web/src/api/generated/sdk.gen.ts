@@ -19,6 +19,76 @@ export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends 
 };
 
 /**
+ * Take Reading
+ *
+ * Append a reading; 409 asks back when its position was read before.
+ */
+export const takeReading = <ThrowOnError extends boolean = false>(options: Options<TakeReadingData, ThrowOnError>) => (options.client ?? client).post<TakeReadingResponses, TakeReadingErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/readings',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Strike
+ *
+ * Strike out or restore a reading, cut or fitting; nothing is ever erased.
+ */
+export const strike = <ThrowOnError extends boolean = false>(options: Options<StrikeData, ThrowOnError>) => (options.client ?? client).post<StrikeResponses, StrikeErrors, ThrowOnError>({
+    url: '/api/recorded/{row_id}/strikes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Change Setup
+ *
+ * Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open.
+ */
+export const changeSetup = <ThrowOnError extends boolean = false>(options: Options<ChangeSetupData, ThrowOnError>) => (options.client ?? client).post<ChangeSetupResponses, ChangeSetupErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/setups',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Correct Zero
+ *
+ * Record that the zero of a set was found moved.
+ */
+export const correctZero = <ThrowOnError extends boolean = false>(options: Options<CorrectZeroData, ThrowOnError>) => (options.client ?? client).post<CorrectZeroResponses, CorrectZeroErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/sets/{set_id}/zero-corrections',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Mark Unreadable
+ *
+ * Say that a required position cannot be read; the hole is then undecided, not unmeasured.
+ */
+export const markUnreadable = <ThrowOnError extends boolean = false>(options: Options<MarkUnreadableData, ThrowOnError>) => (options.client ?? client).post<MarkUnreadableResponses, MarkUnreadableErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/unreadable',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Read Health
  *
  * Say whether everything answers; 503 when the database does not.
@@ -137,76 +207,6 @@ export const markStage = <ThrowOnError extends boolean = false>(options: Options
  */
 export const chooseCard = <ThrowOnError extends boolean = false>(options: Options<ChooseCardData, ThrowOnError>) => (options.client ?? client).post<ChooseCardResponses, ChooseCardErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/card',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Take Reading
- *
- * Append a reading; 409 asks back when its position was read before.
- */
-export const takeReading = <ThrowOnError extends boolean = false>(options: Options<TakeReadingData, ThrowOnError>) => (options.client ?? client).post<TakeReadingResponses, TakeReadingErrors, ThrowOnError>({
-    url: '/api/jobs/{job_id}/readings',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Strike
- *
- * Strike out or restore a reading, cut or fitting; nothing is ever erased.
- */
-export const strike = <ThrowOnError extends boolean = false>(options: Options<StrikeData, ThrowOnError>) => (options.client ?? client).post<StrikeResponses, StrikeErrors, ThrowOnError>({
-    url: '/api/recorded/{row_id}/strikes',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Change Setup
- *
- * Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open.
- */
-export const changeSetup = <ThrowOnError extends boolean = false>(options: Options<ChangeSetupData, ThrowOnError>) => (options.client ?? client).post<ChangeSetupResponses, ChangeSetupErrors, ThrowOnError>({
-    url: '/api/jobs/{job_id}/setups',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Correct Zero
- *
- * Record that the zero of a set was found moved.
- */
-export const correctZero = <ThrowOnError extends boolean = false>(options: Options<CorrectZeroData, ThrowOnError>) => (options.client ?? client).post<CorrectZeroResponses, CorrectZeroErrors, ThrowOnError>({
-    url: '/api/jobs/{job_id}/sets/{set_id}/zero-corrections',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Mark Unreadable
- *
- * Say that a required position cannot be read; the hole is then undecided, not unmeasured.
- */
-export const markUnreadable = <ThrowOnError extends boolean = false>(options: Options<MarkUnreadableData, ThrowOnError>) => (options.client ?? client).post<MarkUnreadableResponses, MarkUnreadableErrors, ThrowOnError>({
-    url: '/api/holes/{hole_id}/unreadable',
     ...options,
     headers: {
         'Content-Type': 'application/json',

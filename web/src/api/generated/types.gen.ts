@@ -3570,6 +3570,300 @@ export type ZeroCorrectionBody = {
  */
 export type ZeroedOn = 'datum' | 'setting master' | 'micrometer' | 'nominal' | 'low limit' | 'target' | 'part itself';
 
+export type TakeReadingData = {
+    body: ReadingBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/readings';
+};
+
+export type TakeReadingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TakeReadingError = TakeReadingErrors[keyof TakeReadingErrors];
+
+export type TakeReadingResponses = {
+    /**
+     * Successful Response
+     */
+    201: Reading;
+};
+
+export type TakeReadingResponse = TakeReadingResponses[keyof TakeReadingResponses];
+
+export type StrikeData = {
+    body: StrikeBody;
+    path: {
+        /**
+         * Row Id
+         */
+        row_id: string;
+    };
+    query?: never;
+    url: '/api/recorded/{row_id}/strikes';
+};
+
+export type StrikeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type StrikeError = StrikeErrors[keyof StrikeErrors];
+
+export type StrikeResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type StrikeResponse = StrikeResponses[keyof StrikeResponses];
+
+export type ChangeSetupData = {
+    body: SetupBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/setups';
+};
+
+export type ChangeSetupErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChangeSetupError = ChangeSetupErrors[keyof ChangeSetupErrors];
+
+export type ChangeSetupResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type ChangeSetupResponse = ChangeSetupResponses[keyof ChangeSetupResponses];
+
+export type CorrectZeroData = {
+    body: ZeroCorrectionBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Set Id
+         */
+        set_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/sets/{set_id}/zero-corrections';
+};
+
+export type CorrectZeroErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type CorrectZeroError = CorrectZeroErrors[keyof CorrectZeroErrors];
+
+export type CorrectZeroResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type CorrectZeroResponse = CorrectZeroResponses[keyof CorrectZeroResponses];
+
+export type MarkUnreadableData = {
+    body: UnreadableBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/unreadable';
+};
+
+export type MarkUnreadableErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MarkUnreadableError = MarkUnreadableErrors[keyof MarkUnreadableErrors];
+
+export type MarkUnreadableResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type MarkUnreadableResponse = MarkUnreadableResponses[keyof MarkUnreadableResponses];
+
 export type ReadHealthData = {
     body?: never;
     path?: never;
@@ -3604,9 +3898,17 @@ export type ReadNetworkData = {
 
 export type ReadNetworkErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3649,9 +3951,17 @@ export type MakePairingCodeData = {
 
 export type MakePairingCodeErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3694,9 +4004,17 @@ export type ListPairedDevicesData = {
 
 export type ListPairedDevicesErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3741,9 +4059,17 @@ export type PairDeviceData = {
 
 export type PairDeviceErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3791,9 +4117,17 @@ export type SignOutDeviceData = {
 
 export type SignOutDeviceErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3852,9 +4186,17 @@ export type ListJobsData = {
 
 export type ListJobsErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3899,9 +4241,17 @@ export type TakeInJobData = {
 
 export type TakeInJobErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3949,9 +4299,17 @@ export type ReadBlockData = {
 
 export type ReadBlockErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -3999,9 +4357,17 @@ export type AddLinerData = {
 
 export type AddLinerErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4049,9 +4415,17 @@ export type MarkStageData = {
 
 export type MarkStageErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4099,9 +4473,17 @@ export type ChooseCardData = {
 
 export type ChooseCardErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4137,260 +4519,6 @@ export type ChooseCardResponses = {
 
 export type ChooseCardResponse = ChooseCardResponses[keyof ChooseCardResponses];
 
-export type TakeReadingData = {
-    body: ReadingBody;
-    path: {
-        /**
-         * Job Id
-         */
-        job_id: string;
-    };
-    query?: never;
-    url: '/api/jobs/{job_id}/readings';
-};
-
-export type TakeReadingErrors = {
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type TakeReadingError = TakeReadingErrors[keyof TakeReadingErrors];
-
-export type TakeReadingResponses = {
-    /**
-     * Successful Response
-     */
-    201: Reading;
-};
-
-export type TakeReadingResponse = TakeReadingResponses[keyof TakeReadingResponses];
-
-export type StrikeData = {
-    body: StrikeBody;
-    path: {
-        /**
-         * Row Id
-         */
-        row_id: string;
-    };
-    query?: never;
-    url: '/api/recorded/{row_id}/strikes';
-};
-
-export type StrikeErrors = {
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type StrikeError = StrikeErrors[keyof StrikeErrors];
-
-export type StrikeResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type StrikeResponse = StrikeResponses[keyof StrikeResponses];
-
-export type ChangeSetupData = {
-    body: SetupBody;
-    path: {
-        /**
-         * Job Id
-         */
-        job_id: string;
-    };
-    query?: never;
-    url: '/api/jobs/{job_id}/setups';
-};
-
-export type ChangeSetupErrors = {
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ChangeSetupError = ChangeSetupErrors[keyof ChangeSetupErrors];
-
-export type ChangeSetupResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type ChangeSetupResponse = ChangeSetupResponses[keyof ChangeSetupResponses];
-
-export type CorrectZeroData = {
-    body: ZeroCorrectionBody;
-    path: {
-        /**
-         * Job Id
-         */
-        job_id: string;
-        /**
-         * Set Id
-         */
-        set_id: string;
-    };
-    query?: never;
-    url: '/api/jobs/{job_id}/sets/{set_id}/zero-corrections';
-};
-
-export type CorrectZeroErrors = {
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type CorrectZeroError = CorrectZeroErrors[keyof CorrectZeroErrors];
-
-export type CorrectZeroResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type CorrectZeroResponse = CorrectZeroResponses[keyof CorrectZeroResponses];
-
-export type MarkUnreadableData = {
-    body: UnreadableBody;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: never;
-    url: '/api/holes/{hole_id}/unreadable';
-};
-
-export type MarkUnreadableErrors = {
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type MarkUnreadableError = MarkUnreadableErrors[keyof MarkUnreadableErrors];
-
-export type MarkUnreadableResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type MarkUnreadableResponse = MarkUnreadableResponses[keyof MarkUnreadableResponses];
-
 export type ReadCutPlanData = {
     body?: never;
     path: {
@@ -4410,9 +4538,17 @@ export type ReadCutPlanData = {
 
 export type ReadCutPlanErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4460,9 +4596,17 @@ export type ReadWhyData = {
 
 export type ReadWhyErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4510,9 +4654,17 @@ export type RecordCutData = {
 
 export type RecordCutErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4560,9 +4712,17 @@ export type RecordFittingData = {
 
 export type RecordFittingErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4605,9 +4765,17 @@ export type ListCardsData = {
 
 export type ListCardsErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4652,9 +4820,17 @@ export type AddCardData = {
 
 export type AddCardErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4702,9 +4878,17 @@ export type ReadCardData = {
 
 export type ReadCardErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4752,9 +4936,17 @@ export type SaveVersionData = {
 
 export type SaveVersionErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4797,9 +4989,17 @@ export type ListPeopleData = {
 
 export type ListPeopleErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4844,9 +5044,17 @@ export type AddPersonData = {
 
 export type AddPersonErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4889,9 +5097,17 @@ export type ListGaugesData = {
 
 export type ListGaugesErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4936,9 +5152,17 @@ export type AddGaugeData = {
 
 export type AddGaugeErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -4986,9 +5210,17 @@ export type SaveGaugeVersionData = {
 
 export type SaveGaugeVersionErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5031,9 +5263,17 @@ export type ListGaugeLinksData = {
 
 export type ListGaugeLinksErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5083,9 +5323,17 @@ export type ReadGaugeLinkData = {
 
 export type ReadGaugeLinkErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5135,9 +5383,17 @@ export type SetUpGaugeLinkData = {
 
 export type SetUpGaugeLinkErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5185,9 +5441,17 @@ export type PlaceTipData = {
 
 export type PlaceTipErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5230,9 +5494,17 @@ export type ComputeParseData = {
 
 export type ComputeParseErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5275,9 +5547,17 @@ export type ComputePlaneData = {
 
 export type ComputePlaneErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5320,9 +5600,17 @@ export type ComputeStackData = {
 
 export type ComputeStackErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5365,9 +5653,17 @@ export type ComputeDecisionData = {
 
 export type ComputeDecisionErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5410,9 +5706,17 @@ export type ComputeCutPlanData = {
 
 export type ComputeCutPlanErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5462,9 +5766,17 @@ export type ReadProofHtmlData = {
 
 export type ReadProofHtmlErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5514,9 +5826,17 @@ export type ReadProofPdfData = {
 
 export type ReadProofPdfErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5564,9 +5884,17 @@ export type ReadReadingsCsvData = {
 
 export type ReadReadingsCsvErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5612,9 +5940,17 @@ export type ReadReadingsXlsxData = {
 
 export type ReadReadingsXlsxErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5660,9 +5996,17 @@ export type ReadJobJsonData = {
 
 export type ReadJobJsonErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5708,9 +6052,17 @@ export type ReadJobArchiveData = {
 
 export type ReadJobArchiveErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5753,9 +6105,17 @@ export type ReadJobSchemaData = {
 
 export type ReadJobSchemaErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5807,9 +6167,17 @@ export type ImportReadingsData = {
 
 export type ImportReadingsErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5852,9 +6220,17 @@ export type ImportJobData = {
 
 export type ImportJobErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5902,9 +6278,17 @@ export type AddNoteData = {
 
 export type AddNoteErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
@@ -5952,9 +6336,17 @@ export type ReadPhotoData = {
 
 export type ReadPhotoErrors = {
     /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
      * This device is not paired.
      */
     401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
     /**
      * There is no such thing.
      */
