@@ -77,7 +77,7 @@ def test_an_engine_is_taken_in_with_its_numbering_shown(page: Page) -> None:
     page.get_by_role("link", name="Take an engine in").click()
     page.get_by_role("button", name="Take in").click()
     expect(page.get_by_role("alert")).to_contain_text("Choose the spec card")
-    page.get_by_label("Measured to").select_option(index=1)
+    page.get_by_label("Measured to").select_option(label="Fennick 6W, wet liners · 6 holes · version 1")
     expect(page.get_by_role("img", name="Numbering of the holes")).to_contain_text("123456")
     expect(page.get_by_role("figure")).to_contain_text("12 h, the copper mark: the exhaust side")
     page.get_by_label("Job number").fill("26-031")

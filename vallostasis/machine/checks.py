@@ -10,6 +10,8 @@ from typing import Any
 from vallostasis.machine.packages import ROOT, WEB, node_environment, say
 
 PROGRAMS = Path(sys.executable).parent
+# Tests mostly wait for a database or a browser: two at a time keep two cores busy.
+WORKERS = 2
 
 
 def run_all() -> int:
@@ -25,7 +27,7 @@ def run_all() -> int:
         ("front end: style", ["npm", "run", "lint"], WEB),
         ("front end: formatting", ["npm", "run", "format"], WEB),
         ("front end: tests", ["npm", "run", "test"], WEB),
-        ("tests", [str(PROGRAMS / "pytest")], ROOT),
+        ("tests", [str(PROGRAMS / "pytest"), "-n", str(WORKERS), "--dist", "worksteal"], ROOT),
     ]
     failed = []
     for name, command, folder in steps:

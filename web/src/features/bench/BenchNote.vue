@@ -1,20 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-import { useJob } from '@/shared/state/job'
 import type { Undo } from '@/shared/state/useUndo'
 import NoteDialog from '@/shared/ui/NoteDialog.vue'
 
 /** A note or a photo for the reading taken last, while the liner is still in sight. */
-const props = defineProps<{ readingId: string; words: string; undo: Undo }>()
-const job = useJob()
+defineProps<{ readingId: string; words: string; undo: Undo }>()
 const open = ref(false)
-
-function added(noteId: string): void {
-  props.undo.took(noteId, [])
-  open.value = false
-  void job.reload()
-}
 </script>
 
 <template>
@@ -25,10 +17,9 @@ function added(noteId: string): void {
       :open="open"
       :reading-id="readingId"
       :where="words"
-      :notes="job.block.value?.notes ?? []"
+      :undo="undo"
       @close="open = false"
-      @added="added"
-      @strike="(id, struck) => undo.setStruck(id, struck, struck ? 'note struck' : 'restored')"
+      @added="open = false"
     />
   </div>
 </template>

@@ -65,11 +65,6 @@ const lines = computed<TapeLine[]>(() => {
 const noted = ref<TapeLine | null>(null)
 const noteWords = (note: NoteRow) => [note.words, note.has_photo ? 'photo' : ''].filter(Boolean).join(' · ')
 
-function noteAdded(noteId: string): void {
-  props.undo.took(noteId, [])
-  emit('changed')
-}
-
 const refusal = computed(() => props.undo.refusal.value)
 </script>
 
@@ -135,10 +130,8 @@ const refusal = computed(() => props.undo.refusal.value)
       :open="noted !== null"
       :reading-id="noted?.row ?? ''"
       :where="noted ? `${noted.where} ${noted.words}` : ''"
-      :notes="block.notes"
+      :undo="undo"
       @close="noted = null"
-      @added="noteAdded"
-      @strike="(id, struck) => undo.setStruck(id, struck, struck ? 'note struck' : 'restored')"
     />
   </section>
 </template>

@@ -3,10 +3,12 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { addNote, type NoteRow, type PhotoMark } from '@/api/generated'
+import { addNote, type PhotoMark } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { newId } from '@/shared/newId'
+import { useJob } from '@/shared/state/job'
 import { personId } from '@/shared/state/preferences'
+import type { Undo } from '@/shared/state/useUndo'
 
 import DialogFrame from './DialogFrame.vue'
 import FileField from './FileField.vue'
@@ -16,8 +18,8 @@ import TextField from './TextField.vue'
 import { useForm } from './useForm'
 
 /** What is written and photographed at one reading, and adding to it. */
-const props = defineProps<{ open: boolean; readingId: string; where: string; notes: NoteRow[] }>()
-const emit = defineEmits<{ close: []; added: [noteId: string]; strike: [noteId: string, struck: boolean] }>()
+const props = defineProps<{ open: boolean; readingId: string; where: string; undo: Undo }>()
+const emit = defineEmits<{ close: []; added: [] }>()
 
 const LARGEST_PHOTO_MB = 10
 const words = useLocalStorage<string | null>(`vallo-note-${props.readingId}`, '', { writeDefaults: false })
@@ -27,7 +29,10 @@ const marks = ref<PhotoMark[]>([])
 /** Made once for what is written, so that sending it again never doubles it. */
 const noteId = ref(newId())
 const { refusal, busy, send } = useForm()
-const here = computed(() => props.notes.filter((note) => note.reading_id === props.readingId))
+const job = useJob()
+const here = computed(
+  () => job.block.value?.notes.filter((note) => note.reading_id === props.readingId) ?? [],
+)
 
 /** Shown from the file itself: nothing is sent before it is kept. */
 function choose(file: File): void {
@@ -58,7 +63,9 @@ function keep(): Promise<void> {
     }
     const note = await ask(addNote({ path: { reading_id: props.readingId }, body }))
     clear()
-    emit('added', note.note_id)
+    props.undo.took(note.note_id, [])
+    emit('added')
+    await job.reload()
   })
 }
 </script>
@@ -72,7 +79,7 @@ function keep(): Promise<void> {
           type="button"
           class="quiet text-xs"
           :aria-label="`${note.struck ? 'Restore' : 'Strike'} the note`"
-          @click="emit('strike', note.note_id, !note.struck)"
+          @click="undo.setStruck(note.note_id, !note.struck, note.struck ? 'restored' : 'note struck')"
         >
           {{ note.struck ? 'Restore' : 'Strike' }}
         </button>
