@@ -108,6 +108,9 @@ onKeyStroke('z', (event) => {
           <template v-else-if="block.holes.some((one) => one.liner)">Every position is read</template>
           <template v-else>Nothing to read: no liner is fitted</template>
         </h1>
+        <p v-if="!spot && block.holes.some((one) => one.liner)" class="text-lg text-ink-soft">
+          Choose a hole above to read it again, or measure the whole block anew.
+        </p>
         <p v-if="allRead && spot" class="text-lg text-in">
           Every position is read{{ pass ? ' in this pass' : '' }}.
         </p>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { ask } from '@/api/ask'
 import { listJobs } from '@/api/generated'
 import { onChange } from '@/shared/state/link'
+import { tellingHole } from '@/shared/state/standing'
 import { welcome } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -20,7 +21,9 @@ watch(strips, (now) => {
   const invented = now?.find((strip) => strip.job.invented)
   if (welcome.value !== 'new' || !invented) return
   welcome.value = 'shown'
-  void router.replace({ name: 'block', params: { job: invented.job.job_id, lens: 'protrusion' } })
+  const telling = tellingHole(invented.holes)
+  const params = { job: invented.job.job_id, lens: 'protrusion', hole: String(telling?.number ?? '') }
+  void router.replace({ name: 'block', params })
 })
 </script>
 

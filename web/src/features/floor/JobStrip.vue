@@ -10,16 +10,21 @@ import PhraseText from '@/shared/ui/PhraseText.vue'
 const props = defineProps<{ strip: FloorStrip }>()
 
 const PITCH = 126
+const GAP = 22
 const TOP = 8
 
-const headStarts = computed(() => new Set(props.strip.heads.map((head) => head[0])))
+/** Head by head, as they stand on the block: in a V the numbers need not follow each other. */
 const places = computed(() => {
+  const holes = new Map(props.strip.holes.map((hole) => [hole.number, hole]))
   let x = 0
-  return props.strip.holes.map((hole) => {
-    if (headStarts.value.has(hole.number) && x > 0) x += 22
-    const place = { hole, x: x + PITCH / 2 }
-    x += PITCH
-    return place
+  return props.strip.heads.flatMap((head, index) => {
+    if (index > 0) x += GAP
+    return head.flatMap((number) => {
+      const hole = holes.get(number)
+      if (!hole) return []
+      x += PITCH
+      return [{ hole, x: x - PITCH / 2 }]
+    })
   })
 })
 const width = computed(() => (places.value.at(-1)?.x ?? 0) + PITCH / 2)

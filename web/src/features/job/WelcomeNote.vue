@@ -3,10 +3,11 @@ import { computed } from 'vue'
 
 import type { BlockView } from '@/api/generated'
 import { welcome } from '@/shared/state/preferences'
+import { tellingHole } from '@/shared/state/standing'
 
 /** A first visit: what this block is, and three things to try on it. */
 const props = defineProps<{ block: BlockView }>()
-const open = computed(() => props.block.holes.find((hole) => hole.state !== 'in') ?? props.block.holes[0])
+const open = computed(() => tellingHole(props.block.holes))
 const job = computed(() => props.block.job.job_id)
 </script>
 
@@ -16,14 +17,14 @@ const job = computed(() => props.block.job.job_id)
     aria-label="First visit"
     class="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-rule bg-part-wash px-5 py-2"
   >
-    <p><b>Try anything here:</b> {{ block.job.name }} is invented, and every entry can be undone.</p>
+    <p><b>Try anything:</b> {{ block.job.name }} is invented, everything can be undone.</p>
     <ol class="flex flex-wrap gap-x-5">
       <li>
         1.
         <RouterLink
           class="link"
           :to="{ name: 'block', params: { job, lens: 'protrusion', hole: String(open.number) } }"
-          >what hole {{ open.number }} needs, and why</RouterLink
+          >what hole {{ open.number }} needs</RouterLink
         >
       </li>
       <li>
