@@ -27,7 +27,7 @@ from vallostasis.api.pages import mount_pages
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.services.change_feed import ChangeFeed
 from vallostasis.settings import Settings
-from vallostasis.store.database import open_pool
+from vallostasis.store.database import async_pool, open_pool
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -36,12 +36,15 @@ def create_app(settings: Settings) -> FastAPI:
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.pool = open_pool(settings.dsn)
+        app.state.async_pool = async_pool(settings.dsn)
+        await app.state.async_pool.open()
         app.state.links = LinkBoard()
         app.state.feed = ChangeFeed(settings.dsn)
         app.state.feed.open()
         yield
         app.state.feed.close()
         app.state.links.close()
+        await app.state.async_pool.close()
         app.state.pool.close()
 
     app = FastAPI(

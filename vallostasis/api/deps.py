@@ -6,7 +6,6 @@ from typing import Annotated
 from fastapi import Depends, Request
 from psycopg import Connection
 from psycopg.rows import TupleRow
-from psycopg_pool import ConnectionPool
 from pydantic import StringConstraints
 
 
@@ -18,14 +17,6 @@ def _transaction(request: Request) -> Iterator[Connection[TupleRow]]:
 
 Conn = Annotated[Connection[TupleRow], Depends(_transaction, scope="function")]
 
-
-async def _pool(request: Request) -> ConnectionPool[Connection[TupleRow]]:
-    pool: ConnectionPool[Connection[TupleRow]] = request.app.state.pool
-    return pool
-
-
-# For an endpoint whose service opens its own transaction.
-Pool = Annotated[ConnectionPool[Connection[TupleRow]], Depends(_pool)]
 
 # Printable text only: control characters, NUL above all, cannot be kept or shown.
 _PRINTABLE = r"^[^\x00-\x1f\x7f]*$"

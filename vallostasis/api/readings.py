@@ -4,14 +4,16 @@ from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, Field, TypeAdapter
+from starlette.concurrency import run_in_threadpool
 
-from vallostasis.api.deps import Conn, LengthText, Pool, ShortText
+from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings, setups
+from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.readings import NewSetup
 
 router = APIRouter(prefix="/api", tags=["readings"], responses=ERROR_RESPONSES)
@@ -95,13 +97,23 @@ _READING = TypeAdapter(Reading)
 
 
 @router.post("/jobs/{job_id}/readings", status_code=201, response_model=Reading)
-def take_reading(job_id: UUID, body: ReadingBody, pool: Pool) -> Response:
+async def take_reading(job_id: UUID, body: ReadingBody, request: Request) -> Response:
     """Append a reading; 409 asks back when its position was read before."""
     ask = readings.ReadingToTake(**body.model_dump(exclude={"person_id"}))
-    with pool.connection() as conn:
-        taken = readings.take_reading(conn, job_id, ask, body.person_id)
-    # Written here, not by the framework: that would cost every reading a second thread.
+    async with request.app.state.async_pool.connection() as conn:
+        taken = await readings.append_if_unchanged(conn, job_id, ask, body.person_id)
+    if taken is None:
+        taken = await run_in_threadpool(_take_with_job_locked, request, job_id, ask, body.person_id)
+    # Written here, not by the framework: that would cost every reading a thread.
     return Response(_READING.dump_json(taken), 201, media_type="application/json")
+
+
+def _take_with_job_locked(request: Request, job_id: UUID, ask: readings.ReadingToTake, person_id: UUID) -> Reading:
+    with request.app.state.pool.connection() as conn:
+        taken = readings.take_reading(conn, job_id, ask, person_id)
+        # The next reading finds the job known, as it stands with this one.
+        load_job_facts(conn, job_id)
+    return taken
 
 
 @router.post("/recorded/{row_id}/strikes", status_code=201)

@@ -17,8 +17,8 @@ from vallostasis.core.spec_card import SpecCard
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
-from vallostasis.store.known_jobs import KnownJob, newest_known, remember_job
-from vallostasis.store.rows import Conn, is_settled
+from vallostasis.store.known_jobs import newest_known, remember_job
+from vallostasis.store.rows import AsyncConn, Conn
 
 # How far a reading may stand from the nearest of its set without being asked about, where the card
 # says nothing of how much one liner may vary. [µm] Common practice, no published source.
@@ -63,23 +63,6 @@ class Target:
     liner_id: UUID | None = None
 
 
-def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
-    """Append one reading; asks back by Refused where what was typed can be meant two ways.
-
-    Most readings go into the set that is open, of a job that is known and stands as it is known: they are appended
-    in one statement that does nothing when the job changed meanwhile. Everything else is looked at with the job locked.
-    """
-    known = newest_known(conn, job_id)
-    taken = None if known is None else _append_if_unchanged(conn, job_id, known, ask, taken_by)
-    if taken is None and is_settled(conn):
-        # What is known may be old: read again, which the next reading profits from too.
-        load_job_facts(conn, job_id)
-        newest = newest_known(conn, job_id)
-        if newest is not None and newest is not known:
-            taken = _append_if_unchanged(conn, job_id, newest, ask, taken_by)
-    return taken or _take_with_job_locked(conn, job_id, ask, taken_by)
-
-
 @dataclass(frozen=True, slots=True)
 class _Decided:
     """What becomes of a reading as the job stands: its value, the set it goes into, what it corrects."""
@@ -91,10 +74,14 @@ class _Decided:
     corrected: tuple[Reading, ...]
 
 
-def _append_if_unchanged(
-    conn: Conn, job_id: UUID, known: KnownJob, ask: ReadingToTake, taken_by: UUID
-) -> Reading | None:
-    if known.facts.reading(ask.reading_id) is not None:
+async def append_if_unchanged(conn: AsyncConn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading | None:
+    """Append a reading as most are: into the set that is open, of a job that is known and stands as it is known.
+
+    One statement, which does nothing when the job changed meanwhile. None where it is another case: then it is to be
+    looked at with the job locked.
+    """
+    known = newest_known(conn, job_id)
+    if known is None or known.facts.reading(ask.reading_id) is not None:
         return None
     setup = known.facts.present_setup(ask.quantity)
     if setup is None or _other_land(ask, setup):
@@ -107,15 +94,15 @@ def _append_if_unchanged(
     if decided.present is None or decided.corrected:
         return None
     new = _new_reading(ask, decided.present.reading_set_id, decided.parsed)
-    added = readings.add_reading_at(conn, job_id, known.revision, new, taken_by)
+    added = await readings.add_reading_at(conn, job_id, known.revision, new, taken_by)
     if added is None:
         return None
-    if is_settled(conn):
-        remember_job(conn, job_id, added.revision, known.facts.with_reading(added.reading))
+    remember_job(conn, job_id, added.revision, known.facts.with_reading(added.reading))
     return added.reading
 
 
-def _take_with_job_locked(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+    """Append one reading with the job locked; asks back by Refused where what was typed can be meant two ways."""
     with conn.transaction():
         facts = lock_job_facts(conn, job_id)
         known = facts.reading(ask.reading_id)

@@ -6,24 +6,55 @@ from weakref import WeakKeyDictionary
 
 from psycopg import Connection
 from psycopg.rows import TupleRow
-from psycopg_pool import ConnectionPool
+from psycopg_pool import AsyncConnectionPool, ConnectionPool
+
+from vallostasis.store.rows import AsyncConn, Conn
 
 # Two processes that start at once must not migrate at once. Any fixed number will do.
 MIGRATION_LOCK = 8_420_001
 
 
+# A statement outside a transaction is one of its own; everything else opens one.
+CONNECTION = {"options": "-c timezone=UTC", "autocommit": True}
 # A connection used a moment ago is taken to live; one that rested is asked first, the server may have gone since.
 RESTED_S = 1.0
-_used_at: "WeakKeyDictionary[Connection[TupleRow], float]" = WeakKeyDictionary()
+_used_at: "WeakKeyDictionary[Conn | AsyncConn, float]" = WeakKeyDictionary()
 
 
-def _note_use(conn: Connection[TupleRow]) -> None:
+def _note_use(conn: Conn | AsyncConn) -> None:
     _used_at[conn] = time.monotonic()
 
 
-def _check_if_rested(conn: Connection[TupleRow]) -> None:
-    if time.monotonic() - _used_at.get(conn, 0.0) > RESTED_S:
+def _rested(conn: Conn | AsyncConn) -> bool:
+    return time.monotonic() - _used_at.get(conn, 0.0) > RESTED_S
+
+
+def _check_if_rested(conn: Conn) -> None:
+    if _rested(conn):
         ConnectionPool.check_connection(conn)
+
+
+async def _note_async_use(conn: AsyncConn) -> None:
+    _note_use(conn)
+
+
+async def _check_async_if_rested(conn: AsyncConn) -> None:
+    if _rested(conn):
+        await AsyncConnectionPool.check_connection(conn)
+
+
+def async_pool(dsn: str, largest: int = 6) -> AsyncConnectionPool[AsyncConn]:
+    """Build the pool for readings that are appended without a thread; whoever runs the loop opens it."""
+    return AsyncConnectionPool(
+        dsn,
+        min_size=1,
+        max_size=largest,
+        timeout=5.0,
+        kwargs=CONNECTION,
+        check=_check_async_if_rested,
+        reset=_note_async_use,
+        open=False,
+    )
 
 
 def open_pool(dsn: str, largest: int = 12) -> ConnectionPool[Connection[TupleRow]]:
@@ -33,8 +64,7 @@ def open_pool(dsn: str, largest: int = 12) -> ConnectionPool[Connection[TupleRow
         min_size=1,
         max_size=largest,
         timeout=5.0,
-        # A statement outside a transaction is one of its own; everything else opens one.
-        kwargs={"options": "-c timezone=UTC", "autocommit": True},
+        kwargs=CONNECTION,
         check=_check_if_rested,
         reset=_note_use,
         open=True,

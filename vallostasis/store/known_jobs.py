@@ -7,7 +7,7 @@ from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.store.revisions import Revision
-from vallostasis.store.rows import Conn
+from vallostasis.store.rows import AsyncConn, Conn
 
 # So many jobs are kept; a shop works on a handful at a time.
 MOST_JOBS = 64
@@ -17,7 +17,7 @@ _lock = threading.Lock()
 _known: "OrderedDict[_Key, KnownJob]" = OrderedDict()
 
 
-def _key(conn: Conn, job_id: UUID) -> _Key:
+def _key(conn: Conn | AsyncConn, job_id: UUID) -> _Key:
     return (conn.info.host, conn.info.port, conn.info.dbname, job_id)
 
 
@@ -29,7 +29,7 @@ class KnownJob:
     facts: JobFacts
 
 
-def newest_known(conn: Conn, job_id: UUID) -> KnownJob | None:
+def newest_known(conn: Conn | AsyncConn, job_id: UUID) -> KnownJob | None:
     """Return a job as it was read last, whether it still stands so or not; None when it was not read here."""
     with _lock:
         return _known.get(_key(conn, job_id))
@@ -46,7 +46,7 @@ def known_job(conn: Conn, job_id: UUID, revision: Revision) -> JobFacts | None:
         return known.facts
 
 
-def remember_job(conn: Conn, job_id: UUID, revision: Revision, facts: JobFacts) -> None:
+def remember_job(conn: Conn | AsyncConn, job_id: UUID, revision: Revision, facts: JobFacts) -> None:
     """Keep what a job is at a revision that is committed."""
     key = _key(conn, job_id)
     with _lock:

@@ -20,7 +20,7 @@ from vallostasis.core.records import (
 )
 from vallostasis.store.changes import CHANNEL
 from vallostasis.store.revisions import SHOP, Revision
-from vallostasis.store.rows import Conn, fetch_all, fetch_value
+from vallostasis.store.rows import AsyncConn, Conn, fetch_all, fetch_value
 
 
 @dataclass(frozen=True, slots=True)
@@ -225,7 +225,7 @@ class Added:
     revision: Revision
 
 
-def add_reading_at(conn: Conn, job_id: UUID, at: Revision, new: NewReading, taken_by: UUID) -> Added | None:
+async def add_reading_at(conn: AsyncConn, job_id: UUID, at: Revision, new: NewReading, taken_by: UUID) -> Added | None:
     """Append one reading if the job still stands at a revision, all in one statement; None when it does not."""
     params = {
         **_row(new, taken_by),
@@ -236,7 +236,7 @@ def add_reading_at(conn: Conn, job_id: UUID, at: Revision, new: NewReading, take
         "shop_stamp": at.shop,
         "channel": CHANNEL,
     }
-    row = conn.execute(ADD_READING_AT, params).fetchone()
+    row = await (await conn.execute(ADD_READING_AT, params)).fetchone()
     return None if row is None else Added(Reading(*row[:-1]), Revision(row[-1], at.shop))
 
 

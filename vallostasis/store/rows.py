@@ -2,17 +2,13 @@
 
 from typing import Any, TypeVar
 
-from psycopg import Connection
-from psycopg.pq import TransactionStatus
+from psycopg import AsyncConnection, Connection
 from psycopg.rows import TupleRow, class_row
 
 Row = TypeVar("Row")
 Conn = Connection[TupleRow]
-
-
-def is_settled(conn: Conn) -> bool:
-    """Whether everything done on a connection is committed: nobody opened a transaction that may still be undone."""
-    return conn.info.transaction_status is TransactionStatus.IDLE
+# For the one thing done so often that a thread for each would be felt: appending a reading.
+AsyncConn = AsyncConnection[TupleRow]
 
 
 class NotFound(Exception):
