@@ -12,7 +12,9 @@ from vallostasis.core.needs import Action
 from vallostasis.core.records import Hole, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
+from vallostasis.devices.simulated_gauge import parse_tip
 from vallostasis.services import block, fitting, readings, setups
+from vallostasis.services.demo_loading import standing_truth_um
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
@@ -287,3 +289,16 @@ def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
         ("Ferry Lanthorn", True),
         ("Sawmill Hauler", True),
     ]
+
+
+def test_the_simulated_gauge_knows_the_block_by_the_liner_in_it() -> None:
+    v8 = parse_tip("at 8 12h protrusion S8")
+    ferry_hole = parse_tip("at 5 6h protrusion L6")
+    shimmed = parse_tip("at 3 12h protrusion S3 shim 152.4")
+    assert v8 is not None
+    assert ferry_hole is not None
+    assert shimmed is not None
+    assert standing_truth_um(v8) == pytest.approx(90, abs=3)
+    assert standing_truth_um(ferry_hole) == pytest.approx(29, abs=3)
+    # As found, the shim that is really there counts, not the one written down.
+    assert standing_truth_um(shimmed) == pytest.approx(8889 + 203.2 - 8995, abs=5)
