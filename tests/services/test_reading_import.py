@@ -8,10 +8,11 @@ from uuid import UUID, uuid4
 import pytest
 
 from vallostasis.core.records import Quantity, Reading, Strike
-from vallostasis.services import proof, readings
+from vallostasis.services import proof, readings, shop
 from vallostasis.services.block import block_of_job
 from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict, import_readings
 from vallostasis.services.refused import Refused
+from vallostasis.store import gauges
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -155,3 +156,16 @@ def test_imported_readings_may_be_undone_like_any(demo: Conn, demo_job: UUID, wr
     newest = load_job_facts(demo, demo_job).readings[-1]
     readings.strike(demo, newest.reading_id, True, "wrong engine", wren)
     assert newest.reading_id in load_job_facts(demo, demo_job).struck
+
+
+def test_a_row_the_gauge_cannot_have_shown_is_bad_unless_taken_as_written(
+    demo: Conn, demo_job: UUID, wren: UUID
+) -> None:
+    micrometer = next(gauge for gauge in gauges.list_gauges(demo) if gauge.name == "Bench micrometer")
+    entry = shop.GaugeEntry(micrometer.name, micrometer.kind, "1", "1", range_from="0", range_to="8")
+    shop.save_gauge(demo, micrometer.gauge_id, 1, entry)
+    content = _table("L7,8.901 mm", head="liner,reading")
+    report = import_readings(demo, demo_job, content, _wish(quantity=Quantity.FLANGE_THICKNESS), wren)
+    assert "reads from 0 to 8 mm" in _messages(report)[2]
+    as_written = _wish(quantity=Quantity.FLANGE_THICKNESS, as_written=True)
+    assert import_readings(demo, demo_job, content, as_written, wren).taken == 1

@@ -17,6 +17,7 @@ from vallostasis.documents.readings_table import NotATable, TableRow, read_table
 from vallostasis.services.readings import (
     ReadingToTake,
     Target,
+    ask_if_out_of_range,
     expected_range,
     known_land,
     new_set,
@@ -163,6 +164,8 @@ class _Checker:
         setup = self._setup(quantity)
         allowed = expected_range(self.facts.card, setup)
         parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written)
+        if not self.wish.as_written:
+            ask_if_out_of_range(self.facts.newest_gauge(setup.gauge_id), parsed)
         if row["value_um"] and _number(row, "value_um", -(10**9), 10**9) != parsed.value_um:
             raise Refused(f"The row says {row['value_um']} µm and {row['reading']}: which is right?")
         repeat = _whole(row, "repeat", "The repeat is a number, 1 for the first") or 1
@@ -185,7 +188,7 @@ class _Checker:
     def _same_circumstances(self, row: TableRow, ask: ReadingToTake, target: Target) -> None:
         """Readings taken otherwise do not go into one set with those taken as the job reads now."""
         setup = self._setup(ask.quantity)
-        gauge = next(g for g in self.facts.gauge_versions if g.gauge_id == setup.gauge_id)
+        gauge = self.facts.newest_gauge(setup.gauge_id)
         torque = setup.hold_down_torque_nm
         now_by_column = {
             "gauge": gauge.name,

@@ -110,6 +110,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
             if known.typed != ask.text.strip() or known.hour != ask.hour:
                 raise _id_used_before()
             return known
+        # Refused before a setup is written for another land.
         target_of(facts, ask)
         decided = _decide(facts, ask, setup_for(conn, facts, ask, taken_by))
         for reading in decided.corrected:
@@ -131,7 +132,7 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     target = target_of(facts, ask)
     parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, setup), ask.confirmed)
     if not ask.confirmed:
-        _ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), parsed)
+        ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), parsed)
     present = None if ask.new_pass else _open_set(facts, target, setup)
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
@@ -167,7 +168,8 @@ def usual_spread_um(card: SpecCard, quantity: Quantity) -> Decimal:
     return USUAL_SPREAD_UM[quantity]
 
 
-def _ask_if_out_of_range(gauge: GaugeVersion, parsed: ParsedLength) -> None:
+def ask_if_out_of_range(gauge: GaugeVersion, parsed: ParsedLength) -> None:
+    """Ask back where a gauge cannot have shown what was typed."""
     if outside_range(gauge, parsed.value_um):
         assert gauge.range_from_um is not None
         assert gauge.range_to_um is not None
