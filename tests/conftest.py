@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from uuid import UUID
 
+import hypothesis
 import psycopg
 import pytest
 from fastapi.testclient import TestClient
@@ -19,6 +20,11 @@ from vallostasis.settings import Settings
 from vallostasis.store import jobs, people
 from vallostasis.store.database import migrate
 from vallostasis.store.rows import Conn
+
+# No timed assertions: a loaded machine may take its time over an example.
+hypothesis.settings.register_profile("patient", deadline=None, suppress_health_check=[hypothesis.HealthCheck.too_slow])
+hypothesis.settings.load_profile("patient")
+
 
 _numbers = itertools.count(1)
 

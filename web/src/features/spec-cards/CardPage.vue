@@ -33,6 +33,8 @@ provide(
 )
 
 const newest = computed(() => versions.value?.versions[0])
+/** What is typed into a card before it has come would be lost when it comes. */
+const ready = computed(() => isNew.value || versions.value !== null || draft.value.basedOn > 0)
 const changed = computed(() => {
   const base = versions.value?.cards[0] ?? emptyCard()
   return JSON.stringify(strip(cardOf(draft.value))) !== JSON.stringify(strip(base))
@@ -113,7 +115,8 @@ function takeTheirs(): void {
     />
     <RefusalNote v-else :refusal="refusal" />
     <p v-if="saved" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
-    <form class="mt-3 grid gap-6 pb-24" @submit.prevent="save">
+    <p v-if="!ready && !refusal" class="py-4 text-ink-soft">Loading the card …</p>
+    <form v-if="ready" class="mt-3 grid gap-6 pb-24" @submit.prevent="save">
       <CardEngine />
       <CardLimits />
       <CardMeasuring />
