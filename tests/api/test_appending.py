@@ -18,6 +18,10 @@ from vallostasis.settings import Settings
 from vallostasis.store import job_facts
 
 
+# The application runs in this process: its threads draw random numbers of their own while examples are made.
+pytestmark = pytest.mark.filterwarnings("ignore:Do not use the .random. module inside strategies")
+
+
 @pytest.fixture(scope="module")
 def dsn(server: str, demo_template: str) -> str:
     return make_database(server, "appending", demo_template)

@@ -17,6 +17,9 @@ from tests.e2e.conftest import serving
 from vallostasis.main import create_app
 from vallostasis.settings import Settings
 
+# The application runs in this process: its threads draw random numbers of their own while examples are made.
+pytestmark = pytest.mark.filterwarnings("ignore:Do not use the .random. module inside strategies")
+
 EXAMPLES = 12
 # Printing takes seconds.
 FEW = 1
