@@ -41,7 +41,7 @@ def server() -> Iterator[str]:
             cluster.stop()
 
 
-def make_database(server: str, name: str, template: str) -> str:
+def _make_database(server: str, name: str, template: str) -> str:
     with psycopg.connect(server, autocommit=True) as conn:
         conn.execute(sql.SQL("CREATE DATABASE {} TEMPLATE {}").format(sql.Identifier(name), sql.Identifier(template)))
     return make_conninfo(server, dbname=name)
@@ -49,26 +49,31 @@ def make_database(server: str, name: str, template: str) -> str:
 
 @pytest.fixture(scope="session")
 def empty_template(server: str) -> str:
-    with psycopg.connect(make_database(server, "empty_template", "template1")) as conn:
+    with psycopg.connect(_make_database(server, "empty_template", "template1")) as conn:
         migrate(conn)
     return "empty_template"
 
 
 @pytest.fixture(scope="session")
 def demo_template(server: str, empty_template: str) -> str:
-    with psycopg.connect(make_database(server, "demo_template", empty_template)) as conn:
+    with psycopg.connect(_make_database(server, "demo_template", empty_template)) as conn:
         load_demo(conn)
     return "demo_template"
 
 
+def copy_of_demo(server: str, demo_template: str) -> str:
+    """Make one more database with the demo jobs; none has the name of another."""
+    return _make_database(server, f"demo_{next(_numbers)}", demo_template)
+
+
 @pytest.fixture
 def empty_dsn(server: str, empty_template: str) -> str:
-    return make_database(server, f"empty_{next(_numbers)}", empty_template)
+    return _make_database(server, f"empty_{next(_numbers)}", empty_template)
 
 
 @pytest.fixture
 def demo_dsn(server: str, demo_template: str) -> str:
-    return make_database(server, f"demo_{next(_numbers)}", demo_template)
+    return copy_of_demo(server, demo_template)
 
 
 @pytest.fixture

@@ -12,11 +12,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.api.bench import Bench
-from tests.conftest import at_this_machine, make_database
+from tests.conftest import at_this_machine, copy_of_demo
 from vallostasis.services import readings
 from vallostasis.settings import Settings
 from vallostasis.store import job_facts
-
 
 # The application runs in this process: its threads draw random numbers of their own while examples are made.
 pytestmark = pytest.mark.filterwarnings("ignore:Do not use the .random. module inside strategies")
@@ -24,7 +23,7 @@ pytestmark = pytest.mark.filterwarnings("ignore:Do not use the .random. module i
 
 @pytest.fixture(scope="module")
 def dsn(server: str, demo_template: str) -> str:
-    return make_database(server, "appending", demo_template)
+    return copy_of_demo(server, demo_template)
 
 
 @pytest.fixture(scope="module")

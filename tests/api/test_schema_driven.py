@@ -12,7 +12,7 @@ from hypothesis.strategies import SearchStrategy
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import response_schema_conformance, status_code_conformance
 
-from tests.conftest import make_database
+from tests.conftest import copy_of_demo
 from tests.e2e.conftest import serving
 from vallostasis.main import create_app
 from vallostasis.settings import Settings
@@ -31,7 +31,7 @@ PATIENCE_S = 30
 @pytest.fixture(scope="module")
 def address(server: str, demo_template: str) -> Iterator[str]:
     """One application for all requests: what one of them records, the next ones meet."""
-    with serving(make_database(server, "schema_driven", demo_template)) as address:
+    with serving(copy_of_demo(server, demo_template)) as address:
         yield address
 
 
