@@ -7,11 +7,14 @@ from fastapi import FastAPI
 
 from vallostasis import __version__
 from vallostasis.api import (
+    cabinet,
     changes,
     compute,
+    compute_measuring,
     counterbore,
     documents,
     gauge_links,
+    gauge_studies,
     health,
     imports,
     jobs,
@@ -20,6 +23,7 @@ from vallostasis.api import (
     readings,
     shop,
     spec_cards,
+    surveys,
 )
 from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
@@ -71,8 +75,8 @@ def create_app(settings: Settings) -> FastAPI:
     app.include_router(readings.router, dependencies=[pairing.LetIn])
     for module in (health, pairing):
         app.include_router(module.router)
-    for module in (changes, jobs, counterbore, spec_cards, shop, gauge_links, compute, documents, imports,
-                   notes):  # fmt: skip
+    for module in (changes, jobs, counterbore, spec_cards, shop, gauge_links, compute, compute_measuring,
+                   documents, imports, notes, surveys, cabinet, gauge_studies):  # fmt: skip
         app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)

@@ -7,13 +7,13 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.records import (
     CardVersion,
     Cut,
     FittedShim,
     Fitting,
     FittingOut,
-    GaugeVersion,
     Hole,
     Job,
     Liner,

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from tests.core.facts import Story
 from vallostasis.core.counterbore.ledge_report import LedgeReport, ledge_left, report_ledge
 from vallostasis.core.measuring.clock import angle_of_hour
-from vallostasis.core.protrusion.measured import trust_of_set
+from vallostasis.core.measuring.values import trust_of_set
 from vallostasis.core.protrusion.plane import fit_plane
 from vallostasis.core.records import Quantity
 

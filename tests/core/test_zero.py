@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 from tests.core.facts import Story
 from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup, outside_range, size_on_card
 from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import GaugeVersion, Quantity, ZeroedOn
+from vallostasis.core.records import Quantity, ZeroedOn
 
 OURS = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(2), Decimal(2), "", "", master="set 1")
 THEIRS = replace(OURS, gauge_id=uuid4(), name="Their sled", owner="Northgate Engines", master="")

@@ -64,7 +64,7 @@ def test_what_is_written_is_read(cells: list[tuple[str, str]]) -> None:
         (b"", "The file is empty"),
         (b"\n\n", "The file is empty"),
         (b"hole,reading\n", "no readings below it"),
-        (b"a,b\n1,2\n", "names no column for reading and hole or liner; it names a, b"),
+        (b"a,b\n1,2\n", "names no column for reading and hole or liner or part; it names a, b"),
         (b"hole,cyl,reading\n1,1,2\n", "Two columns are both read as"),
         (b"hole\x00", "neither CSV nor XLSX"),
         (b"PK\x03\x04nonsense", "The workbook cannot be read"),

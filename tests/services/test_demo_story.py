@@ -13,7 +13,7 @@ from vallostasis.core.records import Hole, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.devices.simulated_gauge import parse_tip
-from vallostasis.services import block, fitting, readings, setups
+from vallostasis.services import block, fitting, readings, setups, zeros
 from vallostasis.services.demo_loading import standing_truth_um
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs
@@ -215,7 +215,7 @@ def test_a_zero_found_moved_shifts_the_set_and_widens_what_is_shared(demo: Conn,
     reading_set = facts.newest_protrusion_set(fitted.fitting_id)
     assert reading_set is not None
     before = block.block_of_job(demo, demo_job).judgement.holes[0]
-    readings.correct_zero(demo, demo_job, reading_set.reading_set_id, "-5 µm", "µm", "zero found at +5", wren)
+    zeros.correct_zero(demo, demo_job, reading_set.reading_set_id, "-5 µm", "µm", "zero found at +5", wren)
     after = block.block_of_job(demo, demo_job).judgement.holes[0]
     assert before.mean_m is not None
     assert before.mean_expanded_m is not None
@@ -251,18 +251,18 @@ def test_a_position_that_cannot_be_read_leaves_the_hole_undecided_with_the_reaso
     readings.strike(demo, newest.reading_id, True, "the tip slipped off", wren)
     assert states(demo, demo_job)[1] is State.NOT_MEASURED
     with pytest.raises(Refused, match="Type the reason"):
-        readings.mark_unreadable(demo, hole.hole_id, 6.0, True, " ", wren)
+        zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, " ", wren)
     with pytest.raises(Refused, match="does not ask for 5h"):
-        readings.mark_unreadable(demo, hole.hole_id, 5.0, True, "x", wren)
-    readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
+        zeros.mark_unreadable(demo, hole.hole_id, 5.0, True, "x", wren)
+    zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
     judged = block.block_of_job(demo, demo_job).judgement.holes[0]
     assert judged.state is State.CANNOT_TELL
     assert "6h cannot be read: a stud in the way" in judged.reason
     with pytest.raises(Refused, match="said already"):
-        readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "again", wren)
-    readings.mark_unreadable(demo, hole.hole_id, 6.0, False, "", wren)
+        zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, "again", wren)
+    zeros.mark_unreadable(demo, hole.hole_id, 6.0, False, "", wren)
     assert states(demo, demo_job)[1] is State.NOT_MEASURED
-    readings.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
+    zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
     take(demo, demo_job, wren, "8.6", hole=1, hour=6.0)
     assert states(demo, demo_job)[1] is State.IN, "one that was read after all counts as read"
 

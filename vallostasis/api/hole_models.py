@@ -10,16 +10,16 @@ from vallostasis.core.counterbore.hole_plan import depth_window, expected_after_
 from vallostasis.core.counterbore.ledge_report import LedgeReport, report_ledge
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.clock import hour_of_angle
-from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.decision import RuleResult, State
 from vallostasis.core.measuring.uncertainty import standard_of_mean
+from vallostasis.core.measuring.values import trust_of_set
 from vallostasis.core.needs import Action, Need
 from vallostasis.core.protrusion.measured import (
     hole_parts,
     measured_hole,
     readings_by_hour,
-    trust_of_set,
 )
-from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
+from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole
 from vallostasis.core.records import Cut, FittedShim, Hole, Liner
 
 

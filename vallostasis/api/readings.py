@@ -12,8 +12,7 @@ from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity, Reading, ZeroedOn
-from vallostasis.services import readings, setups
-from vallostasis.store.job_facts import load_job_facts
+from vallostasis.services import readings, setups, zeros
 from vallostasis.store.readings import NewSetup
 
 router = APIRouter(prefix="/api", tags=["readings"], responses=ERROR_RESPONSES)
@@ -41,6 +40,11 @@ class ReadingBody(BaseModel):
     )
     new_pass: bool = Field(False, description="Open a new set, with the gauge zeroed anew.")
     part_temp_c: Temperature | None = None
+    part: ShortText = Field("", description="Part of a survey, such as hole-2, liner-L5 or main-3.")
+    level_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Depth of its level. [µm]")
+    axis_deg: float | None = Field(None, ge=0, lt=180, multiple_of=0.5, description="Its axis from the front. [deg]")
+    along_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Along the deck. [µm]")
+    across_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Across the deck. [µm]")
     waited_s: float = Field(0, ge=0, le=LONGEST_WAIT_S, description="How long it waited for the link. [s]")
     person_id: UUID
 
@@ -58,13 +62,18 @@ class SetupBody(BaseModel):
 
     quantity: Quantity
     gauge_id: UUID
-    land: ShortText
+    land: ShortText = ""
     datum: ShortText = ""
     hold_down: ShortText = ""
     hold_down_torque_nm: Annotated[Decimal, Field(ge=0, le=10_000, decimal_places=2)] | None = None
     shared_zero: bool = Field(True, description="All holes are read from one zero of the gauge.")
     zeroed_on: ZeroedOn = ZeroedOn.DATUM
     zero: LengthText = Field("", description="Size the gauge was zeroed on; empty for what the card gives.")
+    load: ShortText = Field("", description="Caps torqued, plate on, free; dry or oiled.")
+    method: ShortText = ""
+    setting_master_id: UUID | None = Field(None, description="Master of the cabinet that the gauge was set on.")
+    master_temp_c: Temperature | None = None
+    gauge_temp_c: Temperature | None = None
     bare_unit: Unit = "mm"
     person_id: UUID
 
@@ -110,10 +119,7 @@ async def take_reading(job_id: UUID, body: ReadingBody, request: Request) -> Res
 
 def _take_with_job_locked(request: Request, job_id: UUID, ask: readings.ReadingToTake, person_id: UUID) -> Reading:
     with request.app.state.pool.connection() as conn:
-        taken = readings.take_reading(conn, job_id, ask, person_id)
-        # The next reading finds the job known, as it stands with this one.
-        load_job_facts(conn, job_id)
-    return taken
+        return readings.take_and_know(conn, job_id, ask, person_id)
 
 
 @router.post("/recorded/{row_id}/strikes", status_code=201)
@@ -125,21 +131,21 @@ def strike(row_id: UUID, body: StrikeBody, conn: Conn) -> Done:
 @router.post("/jobs/{job_id}/setups", status_code=201)
 def change_setup(job_id: UUID, body: SetupBody, conn: Conn) -> Done:
     """Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open."""
-    fields = body.model_dump(exclude={"person_id", "zero", "bare_unit"})
+    fields = body.model_dump(exclude={"person_id", "zero", "bare_unit", "setting_master_id"})
     new = NewSetup(job_id=job_id, zero_typed=body.zero, **fields)
-    setups.change_setup(conn, new, body.person_id, body.bare_unit)
+    setups.change_setup(conn, new, body.person_id, body.bare_unit, body.setting_master_id)
     return Done(job_id=job_id)
 
 
 @router.post("/jobs/{job_id}/sets/{set_id}/zero-corrections", status_code=201)
 def correct_zero(job_id: UUID, set_id: UUID, body: ZeroCorrectionBody, conn: Conn) -> Done:
     """Record that the zero of a set was found moved."""
-    readings.correct_zero(conn, job_id, set_id, body.text, body.bare_unit, body.reason, body.person_id)
+    zeros.correct_zero(conn, job_id, set_id, body.text, body.bare_unit, body.reason, body.person_id)
     return Done(job_id=job_id)
 
 
 @router.post("/holes/{hole_id}/unreadable", status_code=201)
 def mark_unreadable(hole_id: UUID, body: UnreadableBody, conn: Conn) -> Done:
     """Say that a required position cannot be read; the hole is then undecided, not unmeasured."""
-    job_id = readings.mark_unreadable(conn, hole_id, body.hour, body.unreadable, body.reason, body.person_id)
+    job_id = zeros.mark_unreadable(conn, hole_id, body.hour, body.unreadable, body.reason, body.person_id)
     return Done(job_id=job_id)

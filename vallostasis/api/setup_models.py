@@ -1,6 +1,6 @@
 """How a quantity is read, as it goes over the wire."""
 
-from datetime import date
+from datetime import date, datetime
 from decimal import Decimal
 
 from pydantic import BaseModel, Field
@@ -9,11 +9,12 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup
 from vallostasis.core.measuring.decision import Capability, gauge_capability
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.measuring.values import trust_of_gauge
 from vallostasis.core.protrusion.measured import (
     limits_for,
-    trust_of_gauge,
 )
-from vallostasis.core.records import GaugeVersion, Quantity, Setup, ZeroedOn
+from vallostasis.core.records import Quantity, Setup, ZeroedOn
 
 
 class SetupView(BaseModel):
@@ -29,6 +30,12 @@ class SetupView(BaseModel):
     zeroed_on: ZeroedOn
     zero_m: float = Field(description="Size the gauge was zeroed on; a reading is the deviation from it. [m]")
     zero_typed: str
+    load: str
+    method: str
+    master: str = Field(description="Name of the setting master; empty where none was named.")
+    master_temp_c: Decimal | None
+    gauge_temp_c: Decimal | None
+    chosen_at: datetime
     expanded_m: float = Field(description="Expanded uncertainty of one reading. [m]")
     capability: Capability | None
     cautions: list[str]
@@ -54,10 +61,20 @@ def setup_view(facts: JobFacts, setup: Setup, today: date) -> SetupView:
         zeroed_on=setup.zeroed_on,
         zero_m=metres(setup.zero_um),
         zero_typed=setup.zero_typed,
+        load=setup.load,
+        method=setup.method,
+        master=_master_name(facts, setup),
+        master_temp_c=setup.master_temp_c,
+        gauge_temp_c=setup.gauge_temp_c,
+        chosen_at=setup.chosen_at,
         expanded_m=expanded,
         capability=capability,
         cautions=[*cautions_of_setup(facts.card, setup), *cautions_of_gauge(gauge, _gauges_read(facts), today)],
     )
+
+
+def _master_name(facts: JobFacts, setup: Setup) -> str:
+    return "" if setup.setting_master_version_id is None else facts.master(setup.setting_master_version_id).name
 
 
 def _gauges_read(facts: JobFacts) -> list[GaugeVersion]:

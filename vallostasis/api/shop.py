@@ -8,7 +8,8 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.records import GaugeVersion, Person
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.records import Person
 from vallostasis.services import shop
 from vallostasis.store import gauges, people
 

@@ -8,6 +8,7 @@ from uuid import UUID
 from pydantic import BaseModel
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.pattern import place_words
 from vallostasis.core.records import PhotoMark, Quantity, Setup
 
 
@@ -24,6 +25,8 @@ class ReadingRow:
     hole: int | None
     liner_mark: str
     land: str
+    part: str
+    place: str
     hour: float | None
     value_um: Decimal
     typed: str
@@ -88,6 +91,7 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
     fittings = {f.fitting_id: (holes[f.hole_id], facts.liner(f.liner_id).mark) for f in facts.fittings}
     marks = {liner.liner_id: liner.mark for liner in facts.liners}
     setups = {setup.setup_id: setup for setup in facts.setups}
+    parts = {s.reading_set_id: s.part for s in facts.sets}
     of_set: dict[UUID, tuple[int | None, str, Setup]] = {}
     for s in facts.sets:
         if s.fitting_id is not None:
@@ -95,8 +99,9 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
             of_set[s.reading_set_id] = (hole, mark, setups[s.setup_id])
         elif s.hole_id is not None:
             of_set[s.reading_set_id] = (holes[s.hole_id], "", setups[s.setup_id])
-        elif s.liner_id is not None:
-            of_set[s.reading_set_id] = (None, marks[s.liner_id], setups[s.setup_id])
+        else:
+            mark = "" if s.liner_id is None else marks[s.liner_id]
+            of_set[s.reading_set_id] = (None, mark, setups[s.setup_id])
     rows = []
     for reading in facts.readings:
         number, mark, setup = of_set[reading.reading_set_id]
@@ -109,6 +114,8 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
                 hole=number,
                 liner_mark=mark,
                 land=setup.land,
+                part=parts[reading.reading_set_id],
+                place="" if reading.hour is not None else place_words(reading.place),
                 hour=reading.hour,
                 value_um=reading.value_um + setup.zero_um if setup.zero_um else reading.value_um,
                 typed=reading.typed,

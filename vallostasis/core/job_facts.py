@@ -11,13 +11,14 @@ from functools import cached_property, wraps
 from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
 
+from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
+from vallostasis.core.measuring.temperature import Temperature
 from vallostasis.core.records import (
     CardVersion,
     Cut,
     FittedShim,
     Fitting,
     FittingOut,
-    GaugeVersion,
     Hole,
     Job,
     Liner,
@@ -27,8 +28,10 @@ from vallostasis.core.records import (
     ReadingSet,
     Setup,
     Stage,
+    Stamp,
     Strike,
     Unreadable,
+    ZeroCheck,
     ZeroCorrection,
 )
 from vallostasis.core.spec_card import SpecCard
@@ -56,6 +59,10 @@ class JobFacts:
     unreadables: tuple[Unreadable, ...]
     gauge_versions: tuple[GaugeVersion, ...]
     notes: tuple[ReadingNote, ...] = ()
+    zero_checks: tuple[ZeroCheck, ...] = ()
+    temperatures: tuple[Temperature, ...] = ()
+    stamps: tuple[Stamp, ...] = ()
+    masters: tuple[SettingMaster, ...] = ()
 
     @cached_property
     def worked_out(self) -> dict[Hashable, Any]:
@@ -72,10 +79,10 @@ class JobFacts:
 
     @cached_property
     def struck(self) -> dict[UUID, Strike]:
-        """Readings, cuts, fittings and notes that are struck now, with the strike that holds."""
+        """Readings, cuts, fittings, notes and temperatures that are struck now, with the strike that holds."""
         newest: dict[UUID, Strike] = {}
         for strike in self.strikes:
-            row_id = strike.reading_id or strike.cut_id or strike.fitting_id or strike.note_id
+            row_id = strike.reading_id or strike.cut_id or strike.fitting_id or strike.note_id or strike.temperature_id
             if row_id is not None:
                 newest[row_id] = strike
         return {row_id: strike for row_id, strike in newest.items() if strike.struck}
@@ -113,6 +120,9 @@ class JobFacts:
             self.corrections,
             self.unreadables,
             self.notes,
+            self.zero_checks,
+            self.temperatures,
+            self.stamps,
         )
         return max((rows[-1].event for rows in recorded if rows), default=0)
 
@@ -187,24 +197,38 @@ class JobFacts:
 
     def newest_protrusion_set(self, fitting_id: UUID) -> ReadingSet | None:
         """Return the newest set of protrusion readings of a fitting."""
-        return _newest(s for s in self.sets if s.fitting_id == fitting_id)
+        return _newest(s for s in self.sets_of(Quantity.PROTRUSION) if s.fitting_id == fitting_id)
 
     def newest_depth_set(self, hole_id: UUID) -> ReadingSet | None:
         """Return the newest set of ledge depths read since the last cut of a hole."""
         cut = self.last_cut(hole_id)
         after = None if cut is None else cut.cut_id
-        return _newest(s for s in self.sets if s.hole_id == hole_id and s.after_cut_id == after)
+        sets = self.sets_of(Quantity.COUNTERBORE_DEPTH)
+        return _newest(s for s in sets if s.hole_id == hole_id and s.after_cut_id == after)
 
     def newest_flange_set(self, liner_id: UUID, land: str) -> ReadingSet | None:
         """Return the newest set of flange thicknesses of a liner at a land that has a standing reading."""
         return _newest(
-            s for s in self.sets
+            s for s in self.sets_of(Quantity.FLANGE_THICKNESS)
             if s.liner_id == liner_id and self.setup(s.setup_id).land == land and self.standing_readings(s)
         )  # fmt: skip
 
+    def sets_of(self, quantity: Quantity) -> list[ReadingSet]:
+        """Return all sets of one feature, oldest first."""
+        of = self._quantity_of_setup
+        return [s for s in self.sets if of[s.setup_id] is quantity]
+
+    @cached_property
+    def _quantity_of_setup(self) -> dict[UUID, Quantity]:
+        return {setup.setup_id: setup.quantity for setup in self.setups}
+
     def unreadable_hours(self, fitting_id: UUID) -> dict[float, str]:
-        """Positions of a fitting that cannot be read now, with the reason."""
-        newest = {one.hour: one for one in self.unreadables if one.fitting_id == fitting_id}
+        """Clock positions of a fitting's protrusion that cannot be read now, with the reason."""
+        newest = {
+            one.hour: one
+            for one in self.unreadables
+            if one.fitting_id == fitting_id and one.quantity is Quantity.PROTRUSION and one.hour is not None
+        }
         return {hour: one.reason for hour, one in newest.items() if one.unreadable}
 
     def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
@@ -224,9 +248,24 @@ class JobFacts:
         return groups
 
     def correction_of(self, reading_set: ReadingSet) -> ZeroCorrection | None:
-        """Return the newest zero correction of a set."""
-        made = [c for c in self.corrections if c.reading_set_id == reading_set.reading_set_id]
+        """Return the newest zero correction of a whole set."""
+        made = [c for c in self.corrections if c.reading_set_id == reading_set.reading_set_id and c.after_event is None]
         return made[-1] if made else None
+
+    def corrections_of(self, reading: Reading) -> tuple[ZeroCorrection, ...]:
+        """Return every zero correction that holds for a reading: the newest of its set, and those between checks."""
+        of_set = [c for c in self.corrections if c.reading_set_id == reading.reading_set_id]
+        whole = [c for c in of_set if c.after_event is None]
+        between = {(c.after_event, c.until_event): c for c in of_set if c.after_event is not None and c.covers(reading)}
+        return (*whole[-1:], *between.values())
+
+    def reading_set(self, reading_set_id: UUID) -> ReadingSet:
+        """Return one set of the job."""
+        return next(s for s in self.sets if s.reading_set_id == reading_set_id)
+
+    def master(self, version_id: UUID) -> SettingMaster:
+        """Return the version of a setting master that a gauge was set on."""
+        return next(one for one in self.masters if one.setting_master_version_id == version_id)
 
 
 What = ParamSpec("What")

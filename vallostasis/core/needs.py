@@ -8,9 +8,9 @@ from vallostasis.core.counterbore.hole_plan import plan_hole
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.decision import State, repeats_to_settle
+from vallostasis.core.measuring.decision import RuleResult, State, repeats_to_settle
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour
-from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
+from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole
 from vallostasis.core.protrusion.stack import LandSlip, StackResidual, land_slips, shim_slip
 from vallostasis.core.records import Fitting, Hole
 from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, CONSTRUCTIONS_WITH_PROTRUSION

@@ -5,7 +5,7 @@ that was recorded, independent of any clock.
 """
 
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import datetime
 from decimal import Decimal
 from enum import StrEnum
 from uuid import UUID
@@ -16,7 +16,32 @@ class Quantity(StrEnum):
 
     PROTRUSION = "protrusion"
     COUNTERBORE_DEPTH = "counterbore depth"
+    COUNTERBORE_DIAMETER = "counterbore diameter"
     FLANGE_THICKNESS = "flange thickness"
+    BLOCK_BORE = "block bore"
+    LINER_OUTSIDE = "liner outside"
+    LINER_BORE = "liner bore"
+    PISTON_SKIRT = "piston skirt"
+    PISTON_CROWN = "piston crown"
+    MAIN_BORE = "main bore"
+    DECK_FLATNESS = "deck flatness"
+    NEIGHBOUR_GAP = "neighbour gap"
+    RING_GAP = "ring gap"
+    TRIAL_FIT = "trial fit"
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Where on a part a reading stands: clock [h], level below the deck [µm], axis [deg], or a point of a grid [µm].
+
+    An axis counts clockwise from the front, 0 along the crank, 90 across it.
+    """
+
+    hour: float | None = None
+    level_um: Decimal | None = None
+    axis_deg: float | None = None
+    along_um: Decimal | None = None
+    across_um: Decimal | None = None
 
 
 class ZeroedOn(StrEnum):
@@ -37,32 +62,6 @@ class Person:
 
     person_id: UUID
     name: str
-
-
-@dataclass(frozen=True, slots=True)
-class GaugeVersion:
-    """A gauge as it was at one time; whatever changes about it is a new version. [µm]
-
-    ``owner`` is empty for the shop's own; ``master`` names what it was checked against.
-    """
-
-    gauge_version_id: UUID
-    gauge_id: UUID
-    name: str
-    kind: str
-    version: int
-    resolution_um: Decimal
-    repeatability_um: Decimal
-    tip: str
-    note: str
-    range_from_um: Decimal | None = None
-    range_to_um: Decimal | None = None
-    tip_radius_um: Decimal | None = None
-    calibrated_on: date | None = None
-    due_on: date | None = None
-    owner: str = ""
-    master: str = ""
-    faults: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -221,20 +220,26 @@ class Setup:
     zeroed_on: ZeroedOn = ZeroedOn.DATUM
     zero_um: Decimal = Decimal(0)
     zero_typed: str = ""
+    load: str = ""
+    method: str = ""
+    setting_master_version_id: UUID | None = None
+    master_temp_c: Decimal | None = None
+    gauge_temp_c: Decimal | None = None
 
     @property
-    def zero(self) -> tuple[ZeroedOn, Decimal]:
+    def zero(self) -> tuple[object, ...]:
         """What the gauge was zeroed on: readings from different zeros never share a set."""
-        return (self.zeroed_on, self.zero_um)
+        return (self.zeroed_on, self.zero_um, self.setting_master_version_id, self.master_temp_c)
 
     def circumstances(self) -> tuple[object, ...]:
         """Everything that makes two readings comparable."""
-        return (self.quantity, self.gauge_id, self.land, self.datum, self.hold_down, self.hold_down_torque_nm)
+        return (self.quantity, self.gauge_id, self.land, self.datum, self.hold_down, self.hold_down_torque_nm,
+                self.load, self.method)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class ReadingSet:
-    """One pass of readings: of a fitting, of a hole's ledge since a cut, or of a liner."""
+    """One pass of readings: of a fitting, of a hole since a cut, of a liner, or of a part by name."""
 
     reading_set_id: UUID
     setup_id: UUID
@@ -247,11 +252,12 @@ class ReadingSet:
     opened_at: datetime
     opened_by: str
     event: int
+    part: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """One reading: exact value [µm], the text as typed, the clock position [h] where it has one."""
+    """One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]"""
 
     reading_id: UUID
     reading_set_id: UUID
@@ -262,6 +268,15 @@ class Reading:
     taken_at: datetime
     taken_by: str
     event: int
+    level_um: Decimal | None = None
+    axis_deg: float | None = None
+    along_um: Decimal | None = None
+    across_um: Decimal | None = None
+
+    @property
+    def place(self) -> Place:
+        """Where on the part it stands."""
+        return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)
 
 
 @dataclass(frozen=True, slots=True)
@@ -292,7 +307,7 @@ class ReadingNote:
 
 @dataclass(frozen=True, slots=True)
 class Strike:
-    """A reading, cut, fitting or note struck out or restored; the newest one holds."""
+    """A reading, cut, fitting, note or temperature struck out or restored; the newest one holds."""
 
     reading_id: UUID | None
     cut_id: UUID | None
@@ -303,11 +318,15 @@ class Strike:
     made_by: str
     event: int
     note_id: UUID | None = None
+    temperature_id: UUID | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class ZeroCorrection:
-    """A zero found moved: added to every reading of its set, with a shared uncertainty. [µm]"""
+    """A zero found moved: added to every reading of its set, with a shared uncertainty. [µm]
+
+    One that follows from a check holds only for readings between two events.
+    """
 
     reading_set_id: UUID
     correction_um: Decimal
@@ -317,16 +336,62 @@ class ZeroCorrection:
     made_at: datetime
     made_by: str
     event: int
+    after_event: int | None = None
+    until_event: int | None = None
+
+    def covers(self, reading: Reading) -> bool:
+        """Whether it holds for a reading."""
+        if self.after_event is None or self.until_event is None:
+            return True
+        return self.after_event < reading.event < self.until_event
+
+
+@dataclass(frozen=True, slots=True)
+class ZeroCheck:
+    """The zero of a setup looked at again: moved by so much, positive when the gauge shows more. [µm]"""
+
+    zero_check_id: UUID
+    setup_id: UUID
+    moved_um: Decimal
+    typed: str
+    checked_at: datetime
+    checked_by: str
+    event: int
+
+
+@dataclass(frozen=True, slots=True)
+class Stamp:
+    """Class or grade letters found on a part; the newest row of a part holds."""
+
+    stamp_id: UUID
+    part: str
+    letters: str
+    made_at: datetime
+    made_by: str
+    event: int
 
 
 @dataclass(frozen=True, slots=True)
 class Unreadable:
-    """A clock position [h] of a fitting that cannot be read, with the reason, or that can be again."""
+    """A place of a feature that cannot be read, with the reason, or that can be again. [h], [µm], [deg]"""
 
-    fitting_id: UUID
-    hour: float
+    fitting_id: UUID | None
+    hour: float | None
     unreadable: bool
     reason: str
     made_at: datetime
     made_by: str
     event: int
+    quantity: Quantity = Quantity.PROTRUSION
+    hole_id: UUID | None = None
+    liner_id: UUID | None = None
+    part: str = ""
+    level_um: Decimal | None = None
+    axis_deg: float | None = None
+    along_um: Decimal | None = None
+    across_um: Decimal | None = None
+
+    @property
+    def place(self) -> Place:
+        """Which place of the part."""
+        return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)

@@ -12,6 +12,7 @@ from enum import StrEnum
 
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.decision import Acceptance
+from vallostasis.core.records import Quantity
 
 
 class SourceStatus(StrEnum):
@@ -170,6 +171,37 @@ class Cutter:
     graduation_error_percent: float = 5.0
 
 
+NO_LIMIT = Limit(None)
+
+
+@dataclass(frozen=True, slots=True)
+class CardLevel:
+    """A named level of a capture pattern: its depth below the deck, or its height on a part."""
+
+    name: str
+    depth: Length
+
+
+@dataclass(frozen=True, slots=True)
+class FeatureSheet:
+    """One feature that the card has measured: its limits, and its capture pattern.
+
+    Axes count clockwise from the front in degrees, 0 along the crank. Which lists hold the pattern depends on the
+    feature; all empty, it is read at one place.
+    """
+
+    quantity: Quantity
+    nominal: Limit = NO_LIMIT
+    least: Limit = NO_LIMIT
+    greatest: Limit = NO_LIMIT
+    out_of_round: Limit = NO_LIMIT
+    taper: Limit = NO_LIMIT
+    levels: tuple[CardLevel, ...] = ()
+    axes_deg: tuple[float, ...] = ()
+    along: tuple[Length, ...] = ()
+    across: tuple[Length, ...] = ()
+
+
 @dataclass(frozen=True, slots=True)
 class SpecCard:
     """Everything one version of a card says."""
@@ -190,6 +222,8 @@ class SpecCard:
     currency: str = ""
     acceptance: Acceptance = Acceptance.GUARDED
     coverage_factor: float = 2.0
+    features: tuple[FeatureSheet, ...] = ()
+    main_bores: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -219,6 +253,11 @@ CONSTRUCTIONS_WITH_LEDGE = (
     Construction.DRY_FLANGED,
     Construction.INSERT,
 )
+
+
+def sheet_of(card: SpecCard, quantity: Quantity) -> FeatureSheet | None:
+    """What the card says of a feature; None where it says nothing."""
+    return next((sheet for sheet in card.features if sheet.quantity is quantity), None)
 
 
 def hole_numbers(card: SpecCard) -> tuple[int, ...]:

@@ -8,7 +8,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.protrusion.rules import BlockJudgement
-from vallostasis.core.records import CardChosen, CardVersion, StageMark
+from vallostasis.core.records import CardChosen, CardVersion, StageMark, ZeroCorrection
 from vallostasis.core.spec_card import SpecCard
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
@@ -16,7 +16,7 @@ FORMAT_VERSION: Literal[1] = 1
 SCHEMA_ID = "urn:vallostasis:job:1"
 # Parts of the facts whose rows carry an event number.
 EVENTFUL = ("fittings", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes", "corrections", "unreadables",
-            "notes")  # fmt: skip
+            "notes", "zero_checks", "temperatures", "stamps")  # fmt: skip
 
 
 class NotAJobFile(Exception):
@@ -101,6 +101,8 @@ def with_events(facts: JobFacts, history: JobHistory, numbers: dict[int, int]) -
     def renumbered(rows: tuple[Any, ...]) -> tuple[Any, ...]:
         return tuple(replace(row, event=numbers[row.event]) for row in rows)
 
+    # A correction that follows from a look at the zero names two other events; they keep their places.
+    facts = replace(facts, corrections=tuple(_between(row, numbers) for row in facts.corrections))
     parts: dict[str, Any] = {part: renumbered(getattr(facts, part)) for part in EVENTFUL}
     return (
         replace(facts, **parts),
@@ -110,6 +112,13 @@ def with_events(facts: JobFacts, history: JobHistory, numbers: dict[int, int]) -
             cards_chosen=renumbered(history.cards_chosen),
         ),
     )
+
+
+def _between(correction: ZeroCorrection, numbers: dict[int, int]) -> ZeroCorrection:
+    if correction.after_event is None or correction.until_event is None:
+        return correction
+    after, until = numbers.get(correction.after_event), numbers.get(correction.until_event)
+    return replace(correction, after_event=after, until_event=until)
 
 
 def job_file_schema() -> dict[str, Any]:

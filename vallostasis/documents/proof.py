@@ -16,8 +16,13 @@ from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, format_u
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.uncertainty import standard_of_mean
+from vallostasis.core.measuring.values import trust_of_set
 from vallostasis.core.notation import as_entered
-from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour, trust_of_set
+from vallostasis.core.protrusion.measured import (
+    hole_parts,
+    measured_hole,
+    readings_by_hour,
+)
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingNote, ReadingSet, Setup
 from vallostasis.core.spec_card import Limit, typed_with_unit

@@ -40,9 +40,16 @@ COLUMNS: dict[str, tuple[str, ...]] = {
     "taken_at": ("taken_at", "when", "date"),
     "struck": ("struck",),
     "strike_reason": ("strike_reason", "reason"),
+    "part": ("part",),
+    "level_mm": ("level_mm", "depth_mm", "height_mm"),
+    "axis_deg": ("axis_deg", "axis"),
+    "along_mm": ("along_mm",),
+    "across_mm": ("across_mm",),
+    "load": ("load",),
+    "method": ("method",),
 }
 _COLUMN_OF = {head: column for column, heads in COLUMNS.items() for head in heads}
-NEEDED = ("reading", "hole or liner")
+NEEDED = ("reading", "hole or liner or part")
 
 
 class NotATable(Exception):
@@ -97,7 +104,8 @@ def _columns(head: list[str]) -> dict[int, str]:
     if missing:
         raise NotATable(
             f"The head names no column for {' and '.join(missing)}; it names {', '.join(filter(None, head))}. "
-            "Columns are: hole, clock_h, repeat, reading, unit; liner for flange thickness."
+            "Columns are: hole, clock_h, repeat, reading, unit; liner for flange thickness; part, level_mm and "
+            "axis_deg for a bore."
         )
     return columns
 

@@ -8,7 +8,8 @@ from uuid import UUID, uuid4, uuid5
 
 from vallostasis.core.errors import CoreError
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import CardVersion, GaugeVersion
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.records import CardVersion
 from vallostasis.documents.job_archive import NotAnArchive, is_archive, read_archive
 from vallostasis.documents.job_file import (
     JobFile,
@@ -21,16 +22,18 @@ from vallostasis.documents.job_file import (
 from vallostasis.services.block import judge_facts
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.spec_cards import read_card
-from vallostasis.store import gauges, jobs, people, whole_job
+from vallostasis.store import gauges, jobs, people, setting_masters, whole_job
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
 # Rows that belong to the job alone: a copy gets ids of its own for them. Gauges and cards belong to the shop.
 OWN_IDS = {
     "job_id", "stage_id", "hole_id", "liner_id", "fitting_id", "cut_id", "setup_id", "reading_set_id", "reading_id",
-    "after_cut_id", "because_cut_id", "because_fitting_id", "note_id",
+    "after_cut_id", "because_cut_id", "because_fitting_id", "note_id", "zero_check_id", "temperature_id",
+    "stamp_id",
 }  # fmt: skip
 GAUGE_IDS = {"gauge_id", "gauge_version_id"}
+MASTER_IDS = {"setting_master_id", "setting_master_version_id"}
 CARD_IDS = {"spec_card_id", "spec_card_version_id"}
 LARGEST_NUMBER = Decimal(10) ** 9
 LONGEST_TEXT = 2_000
@@ -68,7 +71,7 @@ def import_job(conn: Conn, content: bytes, as_copy: bool, number: str, without_p
     drawn = whole_job.draw_event_numbers(conn, len(numbers))
     facts, history = with_events(facts, history, dict(zip(numbers, drawn, strict=True)))
     try:
-        facts, history = _with_cards(conn, _with_gauges(conn, facts), history)
+        facts, history = _with_cards(conn, _with_masters(conn, _with_gauges(conn, facts)), history)
         whole_job.add_whole_job(conn, facts, history.stage_marks, history.cards_chosen, _people(conn), photos)
         judge_facts(load_job_facts(conn, facts.job.job_id))
     except whole_job.Contradiction as error:
@@ -116,9 +119,13 @@ def _refuse_twice(conn: Conn, facts: JobFacts, as_copy: bool) -> None:
             raise Refused(f"Job number {job.number} is taken: {what}.", "number", RefusalCode.TAKEN)
 
 
+def _is_measurable(number: Decimal) -> bool:
+    return number.is_finite() and abs(number) < LARGEST_NUMBER
+
+
 def _check_values(part: Any, path: str) -> None:  # noqa: ANN401
     """Refuse numbers and texts that nobody can have measured or written."""
-    if isinstance(part, Decimal | float) and not abs(Decimal(part)) < LARGEST_NUMBER:
+    if isinstance(part, Decimal | float) and not _is_measurable(Decimal(part)):
         raise Refused(f"{path} is no number that can be measured.", "file")
     if isinstance(part, str) and (len(part) > LONGEST_TEXT or "\x00" in part):
         raise Refused(f"{path} is longer than any text here, or holds a character that cannot be kept.", "file")
@@ -169,6 +176,24 @@ def _with_gauges(conn: Conn, facts: JobFacts) -> JobFacts:
             name = own.name if own.name.casefold() not in taken else f"{own.name} of {facts.job.number}"
             whole_job.add_gauge_version_as(conn, replace(own, name=name))
     renamed: JobFacts = _renamed(facts, GAUGE_IDS, renaming)
+    return renamed
+
+
+def _with_masters(conn: Conn, facts: JobFacts) -> JobFacts:
+    """Use the setting masters that are known here; one that is not, or became another, is added."""
+    ids: dict[UUID, UUID] = {}
+    for master in facts.masters:
+        if whole_job.master_version_exists(conn, master.setting_master_version_id):
+            continue
+        if whole_job.master_has_version(conn, master.setting_master_id, master.version):
+            ids[master.setting_master_version_id] = uuid4()
+            ids.setdefault(master.setting_master_id, uuid4())
+        own = _renamed(master, MASTER_IDS, _by(ids))
+        here = setting_masters.list_masters(conn)
+        taken = {one.name.casefold() for one in here if one.setting_master_id != own.setting_master_id}
+        name = own.name if own.name.casefold() not in taken else f"{own.name} of {facts.job.number}"
+        whole_job.add_master_version_as(conn, replace(own, name=name))
+    renamed: JobFacts = _renamed(facts, MASTER_IDS, _by(ids))
     return renamed
 
 

@@ -10,13 +10,14 @@ from uuid import UUID, uuid5
 from vallostasis.core.errors import CoreError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import MICROMETRES_PER, Unit
+from vallostasis.core.measuring.features import PartKind, feature_of, is_surveyed
 from vallostasis.core.measuring.odd_reading import ask_if_odd
+from vallostasis.core.measuring.parts import Target
 from vallostasis.core.notation import ParsedLength, parse_length
-from vallostasis.core.records import Quantity, Setup
+from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.documents.readings_table import NotATable, TableRow, read_table
 from vallostasis.services.readings import (
     ReadingToTake,
-    Target,
     ask_if_out_of_range,
     expected_range,
     known_land,
@@ -94,7 +95,7 @@ class _Reading:
     @property
     def place(self) -> tuple[object, ...]:
         """One position, or one land of a flange, in one pass."""
-        return (*self.one_set, self.ask.hour)
+        return (*self.one_set, self.ask.place)
 
     @property
     def one_set(self) -> tuple[object, ...]:
@@ -144,13 +145,15 @@ class _Checker:
 
     def _understood(self, row: TableRow) -> _Reading:
         quantity = _quantity(row, self.wish.quantity)
-        bare = self.wish.small_unit if quantity is Quantity.PROTRUSION else self.wish.size_unit
+        setup = self._setup(quantity)
+        deviation = setup.zeroed_on is not ZeroedOn.DATUM and is_surveyed(quantity)
+        bare = self.wish.size_unit if feature_of(quantity).is_size and not deviation else self.wish.small_unit
         ask = ReadingToTake(
             reading_id=self._id(row),
             quantity=quantity,
             hole=_whole(row, "hole", "The hole is a number"),
             hour=_hour(row),
-            liner_mark=row["liner"] if quantity is Quantity.FLANGE_THICKNESS else "",
+            liner_mark=_liner_mark(row, quantity),
             land=row["land"],
             text=row["reading"],
             bare_unit=_unit(row, bare),
@@ -158,10 +161,14 @@ class _Checker:
             read_before="",
             new_pass=True,
             part_temp_c=_number(row, "part_temp_c", -60, 300),
+            part=_part_key(row, quantity),
+            level_um=_um(row, "level_mm"),
+            axis_deg=_axis(row),
+            along_um=_um(row, "along_mm"),
+            across_um=_um(row, "across_mm"),
         )
         target = target_of(self.facts, ask)
         self._same_circumstances(row, ask, target)
-        setup = self._setup(quantity)
         allowed = expected_range(self.facts.card, setup)
         parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written)
         if not self.wish.as_written:
@@ -196,6 +203,8 @@ class _Checker:
             "hold_down": setup.hold_down,
             "hold_down_torque_nm": "" if torque is None else f"{torque.normalize():f}",
             "land": setup.land,
+            "load": setup.load,
+            "method": setup.method,
             "zeroed_on": setup.zeroed_on.value,
             "zero_um": f"{setup.zero_um.normalize():f}",
         }
@@ -249,14 +258,41 @@ def _record(conn: Conn, facts: JobFacts, good: list[_Reading], by: UUID) -> None
         key = (one.target, one.pass_name, setup.setup_id)
         if key not in sets:
             sets[key] = new_set(conn, facts.job.job_id, one.target, setup, ask.part_temp_c, by)
-        new = readings.NewReading(ask.reading_id, sets[key], ask.hour, parsed.value_um, parsed.typed, parsed.unit,
-                                  taken_at=one.taken_at)  # fmt: skip
+        new = readings.NewReading(ask.reading_id, sets[key], parsed.value_um, parsed.typed, parsed.unit,
+                                  taken_at=one.taken_at, place=ask.place)  # fmt: skip
         rows.append((new, one.taken_by))
     readings.add_readings(conn, rows)
     for one in good:
         if one.row["struck"]:
             readings.add_strike(conn, facts.job.job_id, True, one.row["strike_reason"] or "struck in the file", by,
                                 reading_id=one.ask.reading_id)  # fmt: skip
+
+
+def _liner_mark(row: TableRow, quantity: Quantity) -> str:
+    if quantity is Quantity.TRIAL_FIT:
+        return row["part"] or row["liner"]
+    return row["liner"] if quantity is Quantity.FLANGE_THICKNESS else ""
+
+
+def _part_key(row: TableRow, quantity: Quantity) -> str:
+    """Key of the part that a row is of: as it says, else its hole or its liner."""
+    if not is_surveyed(quantity):
+        return ""
+    if row["part"] and quantity is not Quantity.TRIAL_FIT:
+        return row["part"]
+    if feature_of(quantity).part is PartKind.LINER:
+        return f"liner-{row['liner']}"
+    return f"hole-{row['hole']}"
+
+
+def _um(row: TableRow, column: str) -> Decimal | None:
+    millimetres = _number(row, column, -10_000, 10_000)
+    return None if millimetres is None else millimetres * 1000
+
+
+def _axis(row: TableRow) -> float | None:
+    axis = _number(row, "axis_deg", 0, 179)
+    return None if axis is None else float(axis)
 
 
 def _where(row: TableRow) -> str:

@@ -1,6 +1,6 @@
 """Taking readings at the bench: parse, ask where something is odd, append, strike."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID
@@ -10,25 +10,23 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.circumstances import outside_range
 from vallostasis.core.measuring.clock import hour_name
+from vallostasis.core.measuring.features import PatternKind, feature_of, is_surveyed
+from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.odd_reading import ask_if_odd
+from vallostasis.core.measuring.parts import Target, part_with_key, parts_of, target_of_set
 from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
-from vallostasis.core.records import GaugeVersion, Hole, Liner, Quantity, Reading, ReadingSet, Setup, ZeroedOn
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records import Hole, Liner, Place, Quantity, Reading, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.spec_card import SpecCard, sheet_of
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.known_jobs import newest_known, remember_job
 from vallostasis.store.rows import AsyncConn, Conn
 
-# How far a reading may stand from the nearest of its set without being asked about, where the card
-# says nothing of how much one liner may vary. [µm] Common practice, no published source.
-USUAL_SPREAD_UM: dict[Quantity, Decimal] = {
-    Quantity.PROTRUSION: Decimal(60),
-    Quantity.COUNTERBORE_DEPTH: Decimal(200),
-    Quantity.FLANGE_THICKNESS: Decimal(50),
-}
 # A set may spread this many times wider than the card allows before slips are looked for.
 SPREAD_OF_ALLOWED = Decimal("1.25")
+# A size this far from the card's nominal is asked about. [µm] Common practice, no published source.
+USUAL_OFF_NOMINAL_UM = Decimal(3000)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,16 +49,16 @@ class ReadingToTake:
     new_pass: bool
     part_temp_c: Decimal | None
     waited_s: float = 0.0
+    part: str = ""
+    level_um: Decimal | None = None
+    axis_deg: float | None = None
+    along_um: Decimal | None = None
+    across_um: Decimal | None = None
 
-
-@dataclass(frozen=True, slots=True)
-class Target:
-    """What a reading is of: exactly one of fitting, hole or liner."""
-
-    fitting_id: UUID | None = None
-    hole_id: UUID | None = None
-    after_cut_id: UUID | None = None
-    liner_id: UUID | None = None
+    @property
+    def place(self) -> Place:
+        """Where on the part it was read."""
+        return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,13 +99,20 @@ async def append_if_unchanged(conn: AsyncConn, job_id: UUID, ask: ReadingToTake,
     return added.reading
 
 
+def take_and_know(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
+    """Append one reading with the job locked, and know the job as it stands with it, so that the next is quick."""
+    taken = take_reading(conn, job_id, ask, taken_by)
+    load_job_facts(conn, job_id)
+    return taken
+
+
 def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
     """Append one reading with the job locked; asks back by Refused where what was typed can be meant two ways."""
     with conn.transaction():
         facts = lock_job_facts(conn, job_id)
         known = facts.reading(ask.reading_id)
         if known is not None:
-            if known.typed != ask.text.strip() or known.hour != ask.hour:
+            if known.typed != ask.text.strip() or known.place != ask.place:
                 raise _id_used_before()
             return known
         # Refused before a setup is written for another land.
@@ -137,7 +142,7 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
         ask_if_odd(parsed, tuple(reading.value_um for reading in standing), usual_spread_um(facts.card, ask.quantity))
-    same_place = [reading for reading in standing if reading.hour == ask.hour]
+    same_place = [reading for reading in standing if reading.place == ask.place]
     if same_place and ask.read_before not in ("repeat", "correct"):
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
     corrected = tuple(same_place) if ask.read_before == "correct" else ()
@@ -149,14 +154,16 @@ def _id_used_before() -> Refused:
 
 
 def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> readings.NewReading:
-    return readings.NewReading(ask.reading_id, set_id, ask.hour, parsed.value_um, parsed.typed, parsed.unit,
-                               timedelta(seconds=ask.waited_s))  # fmt: skip
+    return readings.NewReading(ask.reading_id, set_id, parsed.value_um, parsed.typed, parsed.unit,
+                               timedelta(seconds=ask.waited_s), place=ask.place)  # fmt: skip
 
 
 def _read_before(same_place: list[Reading], ask: ReadingToTake) -> str:
     there = ", ".join(as_entered(reading.typed, reading.typed_unit) for reading in same_place)
     where = "" if ask.hour is None else f" at {hour_name(ask.hour)}"
     what = f"Hole {ask.hole}{where}" if ask.hole is not None else f"The flange of {ask.liner_mark}"
+    if ask.part:
+        what = "This place"
     return f"{what} was read before ({there}): is this a repeat, or does it correct the first?"
 
 
@@ -165,7 +172,7 @@ def usual_spread_um(card: SpecCard, quantity: Quantity) -> Decimal:
     allowed = card.limits.variation_round.length
     if quantity is Quantity.PROTRUSION and allowed is not None:
         return allowed.um * SPREAD_OF_ALLOWED
-    return USUAL_SPREAD_UM[quantity]
+    return feature_of(quantity).usual_spread_um
 
 
 def ask_if_out_of_range(gauge: GaugeVersion, parsed: ParsedLength) -> None:
@@ -200,6 +207,12 @@ def _expected_size(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
             return None
         window = max(max(values) - min(values), Decimal(40))
         return ExpectedRange(min(values) - 6 * window, max(values) + 6 * window)
+    if is_surveyed(quantity):
+        sheet = sheet_of(card, quantity)
+        if sheet is None or sheet.nominal.length is None or quantity is Quantity.TRIAL_FIT:
+            return None
+        wide = USUAL_OFF_NOMINAL_UM if feature_of(quantity).is_size else 6 * sheet.nominal.length.um
+        return ExpectedRange(sheet.nominal.length.um - wide, sheet.nominal.length.um + wide)
     seat = card.seat
     nominal = seat.counterbore_nominal if quantity is Quantity.COUNTERBORE_DEPTH else seat.flange_nominal
     if nominal.length is None:
@@ -210,6 +223,10 @@ def _expected_size(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
 
 def target_of(facts: JobFacts, ask: ReadingToTake) -> Target:
     """Return what a reading is of as the job stands now, or refuse at the field."""
+    if is_surveyed(ask.quantity):
+        _fitting_place(ask)
+        liner = known_liner(facts, ask.liner_mark) if ask.quantity is Quantity.TRIAL_FIT else None
+        return surveyed_target(facts, ask.quantity, ask.part, "" if liner is None else liner.mark)
     if ask.quantity is Quantity.FLANGE_THICKNESS:
         return Target(liner_id=known_liner(facts, ask.liner_mark).liner_id)
     hole = known_hole(facts, ask.hole)
@@ -222,6 +239,33 @@ def target_of(facts: JobFacts, ask: ReadingToTake) -> Target:
     if fitting is None:
         raise Refused(f"Hole {hole.number} has no liner: record the fitting first, then read it.", "hole")
     return Target(fitting_id=fitting.fitting_id)
+
+
+def surveyed_target(facts: JobFacts, quantity: Quantity, key: str, liner_mark: str = "") -> Target:
+    """Return what a survey of that part is of, or refuse at the field."""
+    part = part_with_key(facts, quantity, key)
+    if part is None:
+        names = ", ".join(one.key for one in parts_of(facts, quantity)) or "none yet"
+        raise Refused(f"There is no such part for {quantity.value}: this job has {names}.", "part")
+    if part.target is None:
+        raise Refused(f"{part.title.capitalize()}: {part.why_not}.", "part")
+    return replace(part.target, part=liner_mark) if liner_mark else part.target
+
+
+def _fitting_place(ask: ReadingToTake) -> None:
+    """Refuse a place that is none on such a part."""
+    place, kind = ask.place, feature_of(ask.quantity).pattern
+    given = {name for name in Place.__slots__ if getattr(place, name) is not None}
+    needed = {
+        PatternKind.LEVELS_AND_AXES: {"level_um", "axis_deg"},
+        PatternKind.LEVELS: {"level_um"},
+        PatternKind.GRID: {"along_um", "across_um"},
+        PatternKind.ONCE: set(),
+        PatternKind.CLOCK: {"hour"},
+    }[kind]
+    if given != needed:
+        field = next(iter(sorted(needed - given) or sorted(given)))
+        raise Refused(f"{ask.quantity.value.capitalize()} is read by {kind.value}: say where.", field)
 
 
 def known_hole(facts: JobFacts, number: int | None) -> Hole:
@@ -263,7 +307,8 @@ def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setu
     land = known_land(facts, ask.land)
     new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, land, setup.datum, setup.hold_down,
                             setup.hold_down_torque_nm, setup.shared_zero, setup.zeroed_on, setup.zero_um,
-                            setup.zero_typed)  # fmt: skip
+                            setup.zero_typed, setup.load, setup.method, setup.setting_master_version_id,
+                            setup.master_temp_c, setup.gauge_temp_c)  # fmt: skip
     setup_id = readings.add_setup(conn, new, by)
     return next(s for s in readings.list_setups(conn, facts.job.job_id) if s.setup_id == setup_id)
 
@@ -274,11 +319,7 @@ def _other_land(ask: ReadingToTake, setup: Setup) -> bool:
 
 def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | None:
     """Return the newest set of the target, if it was read under the circumstances that hold now."""
-    sets = [
-        s for s in facts.sets
-        if (s.fitting_id, s.hole_id, s.after_cut_id, s.liner_id)
-        == (target.fitting_id, target.hole_id, target.after_cut_id, target.liner_id)
-    ]  # fmt: skip
+    sets = [s for s in facts.sets_of(setup.quantity) if target_of_set(s) == target]
     if not sets:
         return None
     then = facts.setup(sets[-1].setup_id)
@@ -292,26 +333,12 @@ def new_set(conn: Conn, job_id: UUID, target: Target, setup: Setup, part_temp_c:
     """Open a set for a target."""
     gauge = gauges.get_gauge(conn, setup.gauge_id)
     new = readings.NewSet(job_id, setup.setup_id, gauge.gauge_version_id, target.fitting_id, target.hole_id,
-                          target.after_cut_id, target.liner_id, part_temp_c)  # fmt: skip
+                          target.after_cut_id, target.liner_id, part_temp_c, target.part)  # fmt: skip
     return readings.add_set(conn, new, by)
 
 
-def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: Unit, reason: str, by: UUID) -> None:
-    """Record that the zero of a set was found moved: added to all its readings, as uncertain as the gauge's step."""
-    jobs.lock_job(conn, job_id)
-    facts = load_job_facts(conn, job_id)
-    reading_set = next((s for s in facts.sets if s.reading_set_id == set_id), None)
-    if reading_set is None:
-        raise Refused("There is no such set in this job.", "reading_set_id")
-    parsed = parse_length(text, bare_unit, ExpectedRange(Decimal(-500), Decimal(500)), confirmed=False)
-    gauge = facts.gauge_version(reading_set.gauge_version_id)
-    # The zero is read once more with the same gauge, so the correction carries that reading's own part.
-    standard_um = (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()
-    readings.add_correction(conn, set_id, parsed.value_um, standard_um, parsed.typed, reason, by)
-
-
 def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUID:
-    """Strike out or restore a reading, cut, fitting or note; return the job it belongs to."""
+    """Strike out or restore a reading, cut, fitting, note or temperature; return the job it belongs to."""
     job_id = jobs.job_of_recorded(conn, row_id)
     jobs.lock_job(conn, job_id)
     facts = load_job_facts(conn, job_id)
@@ -324,30 +351,14 @@ def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUI
         kind = "fitting_id"
     elif any(note.note_id == row_id for note in facts.notes):
         kind = "note_id"
+    elif any(one.temperature_id == row_id for one in facts.temperatures):
+        kind = "temperature_id"
     builds_on = kind in ("cut_id", "fitting_id")
     if builds_on:
         _only_the_newest(facts, row_id)
     readings.add_strike(conn, job_id, struck, reason, by, **{kind: row_id})
     if builds_on:
         _no_liner_twice(load_job_facts(conn, job_id))
-    return job_id
-
-
-def mark_unreadable(conn: Conn, hole_id: UUID, hour: float, unreadable: bool, reason: str, by: UUID) -> UUID:
-    """Record that a position of the liner in a hole cannot be read, or can be again; return the job."""
-    job_id = jobs.job_of_hole(conn, hole_id)
-    jobs.lock_job(conn, job_id)
-    facts = load_job_facts(conn, job_id)
-    fitting = facts.present_fitting(hole_id)
-    if fitting is None:
-        raise Refused("The hole has no liner: there is nothing to read in it yet.", "hour")
-    if unreadable and not reason.strip():
-        raise Refused("Why can it not be read? Type the reason, such as a stud in the way.", "reason")
-    if hour not in facts.card.measuring.required_hours:
-        raise Refused(f"The card does not ask for {hour_name(hour)}: simply leave it out.", "hour")
-    if (hour in facts.unreadable_hours(fitting.fitting_id)) is unreadable:
-        raise Refused("It is said already." if unreadable else "Nothing was said about it.", "hour")
-    readings.add_unreadable(conn, job_id, fitting.fitting_id, hour, unreadable, reason.strip(), by)
     return job_id
 
 

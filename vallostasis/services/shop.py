@@ -7,8 +7,9 @@ from uuid import UUID
 
 from vallostasis.core.errors import NotationError
 from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.notation import parse_length
-from vallostasis.core.records import GaugeVersion, Person
+from vallostasis.core.records import Person
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, people
 from vallostasis.store.rows import Conn
@@ -89,6 +90,15 @@ def _sheet(entry: GaugeEntry) -> gauges.GaugeSheet:
     return gauges.GaugeSheet(resolution_um, repeatability_um, entry.tip, entry.note, range_from_um, range_to_um,
                              tip_radius_um, entry.calibrated_on, entry.due_on, entry.owner, entry.master,
                              entry.faults)  # fmt: skip
+
+
+def sheet_of_gauge(
+    gauge: GaugeVersion, repeatability_um: Decimal, freedom: int | None, gauge_study_id: UUID | None
+) -> gauges.GaugeSheet:
+    """Return the sheet of a gauge with another repeatability, everything else as it is."""
+    return gauges.GaugeSheet(gauge.resolution_um, repeatability_um, gauge.tip, gauge.note, gauge.range_from_um,
+                             gauge.range_to_um, gauge.tip_radius_um, gauge.calibrated_on, gauge.due_on, gauge.owner,
+                             gauge.master, gauge.faults, freedom, gauge_study_id)  # fmt: skip
 
 
 def _length(field: str, text: str, unit: Unit) -> Decimal | None:

@@ -1,5 +1,6 @@
 """Saving spec cards as new versions, and naming the version that judges a job."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, fields, is_dataclass, replace
 from decimal import Decimal
 from typing import Any
@@ -8,6 +9,8 @@ from uuid import UUID
 from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.features import feature_of
+from vallostasis.core.measuring.plan import check_features
 from vallostasis.core.notation import parse_length
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import CardVersion
@@ -39,19 +42,28 @@ class ChangedHole:
     reason: str
 
 
-def bare_unit(card_unit: CardUnit, field: str) -> Unit:
+def bare_unit(card: SpecCard, field: str) -> Unit:
     """Unit that a bare number takes at a field of a card."""
-    if card_unit is CardUnit.MM:
+    if card.unit is CardUnit.MM:
         return "mm"
-    return "inch" if field.startswith(SIZES) else "thou"
+    return "inch" if field.startswith((*SIZES, *_feature_sizes(card))) else "thou"
+
+
+def _feature_sizes(card: SpecCard) -> Iterator[str]:
+    """Fields of the features that are sizes: places always, limits where the feature itself is a size."""
+    for index, sheet in enumerate(card.features):
+        names = ["levels", "along", "across"]
+        if feature_of(sheet.quantity).is_size:
+            names += ["nominal", "least", "greatest"]
+        yield from (f"features.{index}.{name}" for name in names)
 
 
 def read_card(card: SpecCard) -> SpecCard:
     """Read every length typed on a card; raise Refused naming every field that is wrong."""
     problems: list[FieldProblem] = []
-    read: SpecCard = _read(card, "", card.unit, problems)
+    read: SpecCard = _read(card, "", card, problems)
     if not problems:
-        problems += check_card(read)
+        problems += [*check_card(read), *check_features(read)]
     if problems:
         raise Refused(
             f"The card has {len(problems)} field{'s' if len(problems) > 1 else ''} to put right.",
@@ -60,15 +72,15 @@ def read_card(card: SpecCard) -> SpecCard:
     return read
 
 
-def _read(value: Any, path: str, unit: CardUnit, problems: list[FieldProblem]) -> Any:  # noqa: ANN401
+def _read(value: Any, path: str, card: SpecCard, problems: list[FieldProblem]) -> Any:  # noqa: ANN401
     """Walk a card: parse its lengths, and find text and numbers that cannot be kept."""
     if isinstance(value, Length):
-        return _read_length(value, path, unit, problems)
+        return _read_length(value, path, card, problems)
     if is_dataclass(value) and not isinstance(value, type):
-        read = {f.name: _read(getattr(value, f.name), _join(path, f.name), unit, problems) for f in fields(value)}
+        read = {f.name: _read(getattr(value, f.name), _join(path, f.name), card, problems) for f in fields(value)}
         return replace(value, **read)
     if isinstance(value, tuple):
-        return tuple(_read(item, _join(path, str(index)), unit, problems) for index, item in enumerate(value))
+        return tuple(_read(item, _join(path, str(index)), card, problems) for index, item in enumerate(value))
     if isinstance(value, str) and type(value) is str:
         if len(value) > LONGEST_FIELD:
             problems.append(FieldProblem(path, f"Too long: type at most {LONGEST_FIELD} characters."))
@@ -83,10 +95,10 @@ def _join(path: str, name: str) -> str:
     return f"{path}.{name}" if path else name
 
 
-def _read_length(length: Length, path: str, unit: CardUnit, problems: list[FieldProblem]) -> Length:
+def _read_length(length: Length, path: str, card: SpecCard, problems: list[FieldProblem]) -> Length:
     field = path.removesuffix(".length")
     try:
-        parsed = parse_length(length.typed, bare_unit(unit, field), confirmed=True)
+        parsed = parse_length(length.typed, bare_unit(card, field), confirmed=True)
     except NotationError as error:
         problems.append(FieldProblem(field, str(error)))
         return length

@@ -3,8 +3,8 @@
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import GaugeVersion
-from vallostasis.store import fittings, gauges, jobs, notes, readings, spec_cards
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.store import fittings, gauges, jobs, notes, readings, setting_masters, spec_cards, temperatures, zeros
 from vallostasis.store.known_jobs import known_job, remember_job
 from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
@@ -49,10 +49,14 @@ def _read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         sets=readings.list_sets(conn, job_id),
         readings=readings.list_readings(conn, job_id),
         strikes=readings.list_strikes(conn, job_id),
-        corrections=readings.list_corrections(conn, job_id),
-        unreadables=readings.list_unreadables(conn, job_id),
+        corrections=zeros.list_corrections(conn, job_id),
+        unreadables=zeros.list_unreadables(conn, job_id),
         notes=notes.list_notes(conn, job_id),
         gauge_versions=_gauge_versions_used(conn, job_id),
+        zero_checks=zeros.list_zero_checks(conn, job_id),
+        temperatures=temperatures.list_temperatures(conn, job_id),
+        stamps=temperatures.list_stamps(conn, job_id),
+        masters=setting_masters.list_masters_of_job(conn, job_id),
     )
 
 

@@ -9,13 +9,12 @@ from uuid import UUID
 from psycopg.rows import args_row
 
 from vallostasis.core.records import (
+    Place,
     Quantity,
     Reading,
     ReadingSet,
     Setup,
     Strike,
-    Unreadable,
-    ZeroCorrection,
     ZeroedOn,
 )
 from vallostasis.store.changes import CHANNEL
@@ -38,11 +37,16 @@ class NewSetup:
     zeroed_on: ZeroedOn = ZeroedOn.DATUM
     zero_um: Decimal = Decimal(0)
     zero_typed: str = ""
+    load: str = ""
+    method: str = ""
+    setting_master_version_id: UUID | None = None
+    master_temp_c: Decimal | None = None
+    gauge_temp_c: Decimal | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class NewSet:
-    """A pass of readings to open: of a fitting, of a hole's ledge since a cut, or of a liner."""
+    """A pass of readings to open: of a fitting, of a hole since a cut, of a liner, or of a part by name."""
 
     job_id: UUID
     setup_id: UUID
@@ -52,6 +56,7 @@ class NewSet:
     after_cut_id: UUID | None = None
     liner_id: UUID | None = None
     part_temp_c: Decimal | None = None
+    part: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,19 +65,24 @@ class NewReading:
 
     reading_id: UUID
     reading_set_id: UUID
-    hour: float | None
     value_um: Decimal
     typed: str
     typed_unit: str
     taken_ago: timedelta = timedelta(0)
     taken_at: datetime | None = None
+    place: Place = Place()
+
+
+# Place of that column in what list_setups asks for.
+ZEROED_ON = 11
 
 
 def list_setups(conn: Conn, job_id: UUID) -> tuple[Setup, ...]:
     """Return all setups of a job, oldest first."""
     query = """
         SELECT s.setup_id, s.quantity, s.gauge_id, s.land, s.datum, s.hold_down, s.hold_down_torque_nm,
-               s.shared_zero, s.chosen_at, p.name AS chosen_by, s.event, s.zeroed_on, s.zero_um, s.zero_typed
+               s.shared_zero, s.chosen_at, p.name AS chosen_by, s.event, s.zeroed_on, s.zero_um, s.zero_typed,
+               s.load, s.method, s.setting_master_version_id, s.master_temp_c, s.gauge_temp_c
           FROM setup s JOIN person p ON p.person_id = s.chosen_by
          WHERE s.job_id = %(job_id)s
          ORDER BY s.event
@@ -83,17 +93,19 @@ def list_setups(conn: Conn, job_id: UUID) -> tuple[Setup, ...]:
 
 
 def _typed(row: tuple[Any, ...]) -> tuple[Any, ...]:
-    setup_id, quantity, *others, zeroed_on, zero_um, zero_typed = row
-    return (setup_id, Quantity(quantity), *others, ZeroedOn(zeroed_on), zero_um, zero_typed)
+    setup_id, quantity, *others = row[:ZEROED_ON]
+    return (setup_id, Quantity(quantity), *others, ZeroedOn(row[ZEROED_ON]), *row[ZEROED_ON + 1 :])
 
 
 def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
     """Record a setup; it holds until a newer one for the same quantity."""
     query = """
         INSERT INTO setup (job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
-                           chosen_by, zeroed_on, zero_um, zero_typed)
+                           chosen_by, zeroed_on, zero_um, zero_typed, load, method, setting_master_version_id,
+                           master_temp_c, gauge_temp_c)
         VALUES (%(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s, %(torque)s,
-                %(shared_zero)s, %(chosen_by)s, %(zeroed_on)s, %(zero_um)s, %(zero_typed)s)
+                %(shared_zero)s, %(chosen_by)s, %(zeroed_on)s, %(zero_um)s, %(zero_typed)s, %(load)s,
+                %(method)s, %(master)s, %(master_temp_c)s, %(gauge_temp_c)s)
         RETURNING setup_id
     """
     params = {
@@ -109,6 +121,11 @@ def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
         "zeroed_on": new.zeroed_on.value,
         "zero_um": new.zero_um,
         "zero_typed": new.zero_typed,
+        "load": new.load,
+        "method": new.method,
+        "master": new.setting_master_version_id,
+        "master_temp_c": new.master_temp_c,
+        "gauge_temp_c": new.gauge_temp_c,
     }
     return UUID(str(fetch_value(conn, query, params)))
 
@@ -117,7 +134,7 @@ def list_sets(conn: Conn, job_id: UUID) -> tuple[ReadingSet, ...]:
     """Return all sets of a job, oldest first."""
     query = """
         SELECT s.reading_set_id, s.setup_id, s.gauge_version_id, s.fitting_id, s.hole_id, s.after_cut_id, s.liner_id,
-               s.part_temp_c, s.opened_at, p.name AS opened_by, s.event
+               s.part_temp_c, s.opened_at, p.name AS opened_by, s.event, s.part
           FROM reading_set s JOIN person p ON p.person_id = s.opened_by
          WHERE s.job_id = %(job_id)s
          ORDER BY s.event
@@ -129,9 +146,9 @@ def add_set(conn: Conn, new: NewSet, opened_by: UUID) -> UUID:
     """Open a set."""
     query = """
         INSERT INTO reading_set (job_id, setup_id, gauge_version_id, fitting_id, hole_id, after_cut_id, liner_id,
-                                 part_temp_c, opened_by)
+                                 part_temp_c, part, opened_by)
         VALUES (%(job_id)s, %(setup_id)s, %(gauge_version_id)s, %(fitting_id)s, %(hole_id)s, %(after_cut_id)s,
-                %(liner_id)s, %(part_temp_c)s, %(opened_by)s)
+                %(liner_id)s, %(part_temp_c)s, %(part)s, %(opened_by)s)
         RETURNING reading_set_id
     """
     params = {
@@ -143,6 +160,7 @@ def add_set(conn: Conn, new: NewSet, opened_by: UUID) -> UUID:
         "after_cut_id": new.after_cut_id,
         "liner_id": new.liner_id,
         "part_temp_c": new.part_temp_c,
+        "part": new.part,
         "opened_by": opened_by,
     }
     return UUID(str(fetch_value(conn, query, params)))
@@ -150,7 +168,7 @@ def add_set(conn: Conn, new: NewSet, opened_by: UUID) -> UUID:
 
 READING_COLUMNS = """
     r.reading_id, r.reading_set_id, r.hour::float8 AS hour, r.value_um, r.typed, r.typed_unit, r.taken_at,
-    p.name AS taken_by, r.event
+    p.name AS taken_by, r.event, r.level_um, r.axis_deg::float8 AS axis_deg, r.along_um, r.across_um
 """
 READING_FROM = "reading r JOIN reading_set s USING (reading_set_id) JOIN person p ON p.person_id = r.taken_by"
 
@@ -163,10 +181,19 @@ def list_readings(conn: Conn, job_id: UUID) -> tuple[Reading, ...]:
         return tuple(cursor.execute(query, {"job_id": job_id}).fetchall())
 
 
-ADD_READING = """
-    INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
-    VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
-            coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s)
+INTO_READING = """
+    INSERT INTO reading (reading_id, reading_set_id, hour, level_um, axis_deg, along_um, across_um, value_um, typed,
+                         typed_unit, taken_at, taken_by)
+"""
+NEW_ROW = """
+    %(reading_id)s, %(reading_set_id)s, %(hour)s, %(level_um)s, %(axis_deg)s, %(along_um)s, %(across_um)s, %(value_um)s,
+    %(typed)s, %(typed_unit)s, coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s
+"""
+ADD_READING = f"{INTO_READING} VALUES ({NEW_ROW})"
+# In the order of the type's fields. Nobody's name is found only where nobody has that id: the row itself is refused.
+AS_RECORDED = """
+    reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
+    (SELECT name FROM person WHERE person_id = taken_by), event, level_um, axis_deg::float8, along_um, across_um
 """
 
 
@@ -174,7 +201,11 @@ def _row(new: NewReading, taken_by: UUID) -> dict[str, object]:
     return {
         "reading_id": new.reading_id,
         "reading_set_id": new.reading_set_id,
-        "hour": new.hour,
+        "hour": new.place.hour,
+        "level_um": new.place.level_um,
+        "axis_deg": new.place.axis_deg,
+        "along_um": new.place.along_um,
+        "across_um": new.place.across_um,
         "value_um": new.value_um,
         "typed": new.typed,
         "typed_unit": new.typed_unit,
@@ -184,13 +215,7 @@ def _row(new: NewReading, taken_by: UUID) -> dict[str, object]:
     }
 
 
-# Nobody's name is found only where nobody has that id: then the row itself is refused.
-ADD_AND_RETURN_READING = f"""
-    {ADD_READING}
-    ON CONFLICT (reading_id) DO NOTHING
-    RETURNING reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
-              (SELECT name FROM person WHERE person_id = taken_by), event
-"""
+ADD_AND_RETURN_READING = f"{ADD_READING} ON CONFLICT (reading_id) DO NOTHING RETURNING {AS_RECORDED}"
 
 
 def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading | None:
@@ -199,7 +224,7 @@ def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading | None:
     return None if row is None else Reading(*row)
 
 
-ADD_READING_AT = """
+ADD_READING_AT = f"""
     WITH advanced AS (
         UPDATE revision job SET before = job.stamp, stamp = gen_random_uuid()
           FROM revision shop
@@ -207,13 +232,11 @@ ADD_READING_AT = """
            AND shop.of_id = %(shop)s AND shop.stamp = %(shop_stamp)s
         RETURNING job.stamp, pg_notify(%(channel)s, %(job)s)
     )
-    INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by)
-    SELECT %(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s,
-           coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s
+    {INTO_READING}
+    SELECT {NEW_ROW}
       FROM advanced
         ON CONFLICT (reading_id) DO NOTHING
-    RETURNING reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
-              (SELECT name FROM person WHERE person_id = taken_by), event, (SELECT stamp FROM advanced)
+    RETURNING {AS_RECORDED}, (SELECT stamp FROM advanced)
 """
 
 
@@ -250,7 +273,7 @@ def list_strikes(conn: Conn, job_id: UUID) -> tuple[Strike, ...]:
     """Return all strikes and un-strikes of a job, oldest first."""
     query = """
         SELECT k.reading_id, k.cut_id, k.fitting_id, k.struck, k.reason, k.made_at, p.name AS made_by, k.event,
-               k.note_id
+               k.note_id, k.temperature_id
           FROM strike k JOIN person p ON p.person_id = k.made_by
          WHERE k.job_id = %(job_id)s
          ORDER BY k.event
@@ -269,13 +292,14 @@ def add_strike(
     cut_id: UUID | None = None,
     fitting_id: UUID | None = None,
     note_id: UUID | None = None,
+    temperature_id: UUID | None = None,
 ) -> None:
-    """Strike out or restore one reading, cut, fitting or note."""
+    """Strike out or restore one reading, cut, fitting, note or temperature."""
     conn.execute(
         """
-        INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, struck, reason, made_by)
-        VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(struck)s, %(reason)s,
-                %(made_by)s)
+        INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, struck, reason, made_by)
+        VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(struck)s,
+                %(reason)s, %(made_by)s)
         """,
         {
             "job_id": job_id,
@@ -283,73 +307,9 @@ def add_strike(
             "cut_id": cut_id,
             "fitting_id": fitting_id,
             "note_id": note_id,
+            "temperature_id": temperature_id,
             "struck": struck,
             "reason": reason,
             "made_by": made_by,
-        },
-    )
-
-
-def list_corrections(conn: Conn, job_id: UUID) -> tuple[ZeroCorrection, ...]:
-    """Return all zero corrections of a job, oldest first."""
-    query = """
-        SELECT z.reading_set_id, z.correction_um, z.standard_um, z.typed, z.reason, z.made_at, p.name AS made_by,
-               z.event
-          FROM zero_correction z
-          JOIN reading_set s USING (reading_set_id)
-          JOIN person p ON p.person_id = z.made_by
-         WHERE s.job_id = %(job_id)s
-         ORDER BY z.event
-    """
-    return fetch_all(conn, ZeroCorrection, query, {"job_id": job_id})
-
-
-def add_correction(
-    conn: Conn, reading_set_id: UUID, correction_um: Decimal, standard_um: Decimal, typed: str, reason: str, by: UUID
-) -> None:
-    """Record that the zero of a set was found moved."""
-    conn.execute(
-        """
-        INSERT INTO zero_correction (reading_set_id, correction_um, standard_um, typed, reason, made_by)
-        VALUES (%(reading_set_id)s, %(correction_um)s, %(standard_um)s, %(typed)s, %(reason)s, %(made_by)s)
-        """,
-        {
-            "reading_set_id": reading_set_id,
-            "correction_um": correction_um,
-            "standard_um": standard_um,
-            "typed": typed,
-            "reason": reason,
-            "made_by": by,
-        },
-    )
-
-
-def list_unreadables(conn: Conn, job_id: UUID) -> tuple[Unreadable, ...]:
-    """Return everything said about positions that cannot be read, oldest first."""
-    query = """
-        SELECT u.fitting_id, u.hour::float8 AS hour, u.unreadable, u.reason, u.made_at, p.name AS made_by, u.event
-          FROM unreadable u JOIN person p ON p.person_id = u.made_by
-         WHERE u.job_id = %(job_id)s
-         ORDER BY u.event
-    """
-    return fetch_all(conn, Unreadable, query, {"job_id": job_id})
-
-
-def add_unreadable(
-    conn: Conn, job_id: UUID, fitting_id: UUID, hour: float, unreadable: bool, reason: str, by: UUID
-) -> None:
-    """Record that a position cannot be read, or that it can be again."""
-    conn.execute(
-        """
-        INSERT INTO unreadable (job_id, fitting_id, hour, unreadable, reason, made_by)
-        VALUES (%(job_id)s, %(fitting_id)s, %(hour)s, %(unreadable)s, %(reason)s, %(made_by)s)
-        """,
-        {
-            "job_id": job_id,
-            "fitting_id": fitting_id,
-            "hour": hour,
-            "unreadable": unreadable,
-            "reason": reason,
-            "made_by": by,
         },
     )

@@ -8,7 +8,8 @@ from uuid import UUID
 import psycopg
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import CardChosen, CardVersion, GaugeVersion, StageMark
+from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
+from vallostasis.core.records import CardChosen, CardVersion, StageMark
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.store import notes, spec_cards
 from vallostasis.store.changes import announce
@@ -63,10 +64,44 @@ def add_gauge_version_as(conn: Conn, gauge: GaugeVersion) -> None:
         """
         INSERT INTO gauge_version (gauge_version_id, gauge_id, version, resolution_um, repeatability_um, tip, note,
                                    range_from_um, range_to_um, tip_radius_um, calibrated_on, due_on, owner, master,
-                                   faults)
+                                   faults, repeatability_freedom)
         VALUES (%(gauge_version_id)s, %(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s,
                 %(note)s, %(range_from_um)s, %(range_to_um)s, %(tip_radius_um)s, %(calibrated_on)s, %(due_on)s,
-                %(owner)s, %(master)s, %(faults)s)
+                %(owner)s, %(master)s, %(faults)s, %(repeatability_freedom)s)
+        """,
+        params,
+    )
+
+
+def master_version_exists(conn: Conn, version_id: UUID) -> bool:
+    """Whether a version of a setting master is known here."""
+    query = "SELECT 1 FROM setting_master_version WHERE setting_master_version_id = %(id)s"
+    return fetch_value(conn, query, {"id": version_id}) is not None
+
+
+def master_has_version(conn: Conn, setting_master_id: UUID, version: int) -> bool:
+    """Whether a setting master has a version of that number, whichever it is."""
+    query = "SELECT 1 FROM setting_master_version WHERE setting_master_id = %(id)s AND version = %(version)s"
+    return fetch_value(conn, query, {"id": setting_master_id, "version": version}) is not None
+
+
+@_fitting_together()
+def add_master_version_as(conn: Conn, master: SettingMaster) -> None:
+    """Add a version of a setting master with its own ids, and the master where it is new."""
+    params = {name: getattr(master, name) for name in SettingMaster.__slots__}
+    conn.execute(
+        """
+        INSERT INTO setting_master (setting_master_id, name) VALUES (%(setting_master_id)s, %(name)s)
+        ON CONFLICT (setting_master_id) DO NOTHING
+        """,
+        params,
+    )
+    conn.execute(
+        """
+        INSERT INTO setting_master_version (setting_master_version_id, setting_master_id, version, size_um, typed,
+                                            standard_um, material, calibrated_on, due_on, owner, note)
+        VALUES (%(setting_master_version_id)s, %(setting_master_id)s, %(version)s, %(size_um)s, %(typed)s,
+                %(standard_um)s, %(material)s, %(calibrated_on)s, %(due_on)s, %(owner)s, %(note)s)
         """,
         params,
     )
@@ -163,8 +198,11 @@ def _statements(
     yield ADD_SET, rows(facts.sets)
     yield ADD_READING, rows(facts.readings)
     yield ADD_NOTE, ({**row, **photo_of(row)} for row in rows(facts.notes))
+    yield ADD_TEMPERATURE, rows(facts.temperatures)
     yield ADD_STRIKE, rows(facts.strikes)
     yield ADD_CORRECTION, rows(facts.corrections)
+    yield ADD_ZERO_CHECK, rows(facts.zero_checks)
+    yield ADD_STAMP, rows(facts.stamps)
     yield ADD_UNREADABLE, rows(facts.unreadables)
 
 
@@ -213,20 +251,24 @@ ADD_FITTING_OUT = """
 """
 ADD_SETUP = """
     INSERT INTO setup (setup_id, job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
-                       chosen_at, chosen_by, event, zeroed_on, zero_um, zero_typed)
+                       chosen_at, chosen_by, event, zeroed_on, zero_um, zero_typed, load, method,
+                       setting_master_version_id, master_temp_c, gauge_temp_c)
     VALUES (%(setup_id)s, %(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s,
             %(hold_down_torque_nm)s, %(shared_zero)s, %(chosen_at)s, %(chosen_by_id)s, %(event)s,
-            %(zeroed_on)s, %(zero_um)s, %(zero_typed)s)
+            %(zeroed_on)s, %(zero_um)s, %(zero_typed)s, %(load)s, %(method)s, %(setting_master_version_id)s,
+            %(master_temp_c)s, %(gauge_temp_c)s)
 """
 ADD_SET = """
     INSERT INTO reading_set (reading_set_id, job_id, setup_id, gauge_version_id, fitting_id, hole_id, after_cut_id,
-                             liner_id, part_temp_c, opened_at, opened_by, event)
+                             liner_id, part_temp_c, part, opened_at, opened_by, event)
     VALUES (%(reading_set_id)s, %(job_id)s, %(setup_id)s, %(gauge_version_id)s, %(fitting_id)s, %(hole_id)s,
-            %(after_cut_id)s, %(liner_id)s, %(part_temp_c)s, %(opened_at)s, %(opened_by_id)s, %(event)s)
+            %(after_cut_id)s, %(liner_id)s, %(part_temp_c)s, %(part)s, %(opened_at)s, %(opened_by_id)s, %(event)s)
 """
 ADD_READING = """
-    INSERT INTO reading (reading_id, reading_set_id, hour, value_um, typed, typed_unit, taken_at, taken_by, event)
-    VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(value_um)s, %(typed)s, %(typed_unit)s, %(taken_at)s,
+    INSERT INTO reading (reading_id, reading_set_id, hour, level_um, axis_deg, along_um, across_um, value_um, typed,
+                         typed_unit, taken_at, taken_by, event)
+    VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(level_um)s, %(axis_deg)s, %(along_um)s, %(across_um)s,
+            %(value_um)s, %(typed)s, %(typed_unit)s, %(taken_at)s,
             %(taken_by_id)s, %(event)s)
 """
 ADD_NOTE = """
@@ -236,16 +278,35 @@ ADD_NOTE = """
             %(marks)s, %(made_at)s, %(made_by_id)s, %(event)s)
 """
 ADD_STRIKE = """
-    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, struck, reason, made_at, made_by, event)
-    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(struck)s, %(reason)s, %(made_at)s,
-            %(made_by_id)s, %(event)s)
+    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, struck, reason, made_at,
+                        made_by, event)
+    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(struck)s,
+            %(reason)s, %(made_at)s, %(made_by_id)s, %(event)s)
 """
 ADD_CORRECTION = """
-    INSERT INTO zero_correction (reading_set_id, correction_um, standard_um, typed, reason, made_at, made_by, event)
+    INSERT INTO zero_correction (reading_set_id, correction_um, standard_um, typed, reason, made_at, made_by, event,
+                                 after_event, until_event)
     VALUES (%(reading_set_id)s, %(correction_um)s, %(standard_um)s, %(typed)s, %(reason)s, %(made_at)s,
-            %(made_by_id)s, %(event)s)
+            %(made_by_id)s, %(event)s, %(after_event)s, %(until_event)s)
+"""
+ADD_ZERO_CHECK = """
+    INSERT INTO zero_check (zero_check_id, job_id, setup_id, moved_um, typed, checked_at, checked_by, event)
+    VALUES (%(zero_check_id)s, %(job_id)s, %(setup_id)s, %(moved_um)s, %(typed)s, %(checked_at)s, %(checked_by_id)s,
+            %(event)s)
+"""
+ADD_TEMPERATURE = """
+    INSERT INTO temperature (temperature_id, job_id, body, part, celsius, typed, taken_at, taken_by, event)
+    VALUES (%(temperature_id)s, %(job_id)s, %(body)s, %(part)s, %(celsius)s, %(typed)s, %(taken_at)s, %(taken_by_id)s,
+            %(event)s)
+"""
+ADD_STAMP = """
+    INSERT INTO stamp (stamp_id, job_id, part, letters, made_at, made_by, event)
+    VALUES (%(stamp_id)s, %(job_id)s, %(part)s, %(letters)s, %(made_at)s, %(made_by_id)s, %(event)s)
 """
 ADD_UNREADABLE = """
-    INSERT INTO unreadable (job_id, fitting_id, hour, unreadable, reason, made_at, made_by, event)
-    VALUES (%(job_id)s, %(fitting_id)s, %(hour)s, %(unreadable)s, %(reason)s, %(made_at)s, %(made_by_id)s, %(event)s)
+    INSERT INTO unreadable (job_id, quantity, fitting_id, hole_id, liner_id, part, hour, level_um, axis_deg, along_um,
+                            across_um, unreadable, reason, made_at, made_by, event)
+    VALUES (%(job_id)s, %(quantity)s, %(fitting_id)s, %(hole_id)s, %(liner_id)s, %(part)s, %(hour)s, %(level_um)s,
+            %(axis_deg)s, %(along_um)s, %(across_um)s, %(unreadable)s, %(reason)s, %(made_at)s, %(made_by_id)s,
+            %(event)s)
 """

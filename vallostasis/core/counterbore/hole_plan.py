@@ -22,6 +22,7 @@ from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.uncertainty import rectangular, standard_of_mean
+from vallostasis.core.measuring.values import trust_of_set
 from vallostasis.core.protrusion.measured import (
     UNMEASURED_SHIM_M,
     flange_part,
@@ -29,7 +30,6 @@ from vallostasis.core.protrusion.measured import (
     limits_for,
     measured_hole,
     readings_by_hour,
-    trust_of_set,
 )
 from vallostasis.core.protrusion.stack import Part
 from vallostasis.core.records import Hole, Liner

@@ -6,7 +6,11 @@ from math import sqrt
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.clock import hour_of_angle
 from vallostasis.core.measuring.uncertainty import standard_of_mean
-from vallostasis.core.protrusion.measured import ledge_of, readings_by_hour, trust_of_set
+from vallostasis.core.measuring.values import trust_of_set
+from vallostasis.core.protrusion.measured import (
+    ledge_of,
+    readings_by_hour,
+)
 from vallostasis.core.protrusion.stack import Part
 from vallostasis.core.records import Hole
 from vallostasis.core.spec_card import SpecCard

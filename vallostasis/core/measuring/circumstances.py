@@ -4,8 +4,9 @@ from collections.abc import Iterable
 from datetime import date
 from decimal import Decimal
 
-from vallostasis.core.records import GaugeVersion, Quantity, Setup, ZeroedOn
-from vallostasis.core.spec_card import Length, SpecCard
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.records import Quantity, Setup, ZeroedOn
+from vallostasis.core.spec_card import Length, SpecCard, sheet_of
 
 
 def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:
@@ -40,6 +41,10 @@ RELATIVE = (
 def size_on_card(card: SpecCard, quantity: Quantity, zeroed_on: ZeroedOn) -> Length | None:
     """Size that the card gives for what a gauge is zeroed on; None where it gives none."""
     limits, seat = card.limits, card.seat
+    sheet = sheet_of(card, quantity)
+    if sheet is not None:
+        on_sheet = {ZeroedOn.NOMINAL: sheet.nominal, ZeroedOn.LOW_LIMIT: sheet.least}.get(zeroed_on)
+        return None if on_sheet is None else on_sheet.length
     found = {
         (Quantity.PROTRUSION, ZeroedOn.LOW_LIMIT): limits.least_without_shim,
         (Quantity.PROTRUSION, ZeroedOn.TARGET): limits.target_with_shim,
@@ -56,7 +61,8 @@ def cautions_of_gauge(gauge: GaugeVersion, others: Iterable[GaugeVersion], today
     no published source.
     """
     cautions = []
-    if gauge.due_on is not None and gauge.due_on < today:
+    if overdue(gauge, today):
+        assert gauge.due_on is not None
         cautions.append(f"{gauge.name} was due for calibration on {gauge.due_on.isoformat()}: have it checked first.")
     if gauge.faults:
         cautions.append(f"{gauge.name} has a known fault: {gauge.faults}")
@@ -67,6 +73,11 @@ def cautions_of_gauge(gauge: GaugeVersion, others: Iterable[GaugeVersion], today
             "send a travelling master round before their readings are compared."
         )
     return tuple(cautions)
+
+
+def overdue(gauge: GaugeVersion, today: date) -> bool:
+    """Whether a gauge was due for calibration before today."""
+    return gauge.due_on is not None and gauge.due_on < today
 
 
 def _no_common_master(one: GaugeVersion, other: GaugeVersion) -> bool:

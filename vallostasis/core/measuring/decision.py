@@ -46,6 +46,19 @@ class Decision:
     guarded: State
 
 
+@dataclass(frozen=True, slots=True)
+class RuleResult:
+    """One rule held against one value. [m]"""
+
+    rule: str
+    where: str
+    value_m: float
+    expanded_m: float
+    least_m: float | None
+    greatest_m: float | None
+    decision: Decision
+
+
 def decide(
     value_m: float,
     expanded_m: float,

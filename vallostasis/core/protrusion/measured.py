@@ -2,12 +2,13 @@
 
 from collections import defaultdict
 from dataclasses import dataclass
-from decimal import Decimal
 from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.uncertainty import ReadingTrust, rectangular, standard_of_mean, trust_of_reading
+from vallostasis.core.measuring.uncertainty import ReadingTrust, rectangular, standard_of_mean
+from vallostasis.core.measuring.values import is_relative, trust_of_set, value_used_um
+from vallostasis.core.measuring.zero_checks import doubtful_readings
 from vallostasis.core.protrusion.rules import (
     BlockJudgement,
     HourReadings,
@@ -25,7 +26,7 @@ from vallostasis.core.protrusion.stack import (
     ledge_from_depths,
     predict_protrusion,
 )
-from vallostasis.core.records import Fitting, GaugeVersion, Hole, Liner, Quantity, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.records import Fitting, Hole, Liner, Quantity, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import SpecCard
 
 # Half width of a shim's thickness when only its nominal size is known. Common practice, no
@@ -35,7 +36,7 @@ UNMEASURED_SHIM_M = 5e-6
 # estimated to a fifth. Common practice, no published source.
 MEASURED_SHIM_M = 2e-6
 
-_CIRCUMSTANCES = ("quantity", "gauge", "land", "datum", "hold-down", "hold-down torque")
+_CIRCUMSTANCES = ("quantity", "gauge", "land", "datum", "hold-down", "hold-down torque", "load", "method")
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,39 +71,13 @@ def rule_book(card: SpecCard) -> RuleBook:
     return RuleBook(card.measuring.required_hours, card.layout.heads, card.acceptance, card.coverage_factor)
 
 
-def trust_of_gauge(gauge: GaugeVersion, correction_u_m: float = 0.0) -> ReadingTrust:
-    """Trust in one reading of a gauge version. [m]"""
-    return trust_of_reading(metres(gauge.resolution_um), metres(gauge.repeatability_um), correction_u_m)
-
-
-def trust_of_set(facts: JobFacts, reading_set: ReadingSet) -> ReadingTrust:
-    """Trust in one reading of a set, a zero correction included. [m]"""
-    correction = facts.correction_of(reading_set)
-    return trust_of_gauge(
-        facts.gauge_version(reading_set.gauge_version_id), 0.0 if correction is None else metres(correction.standard_um)
-    )
-
-
-def zero_of_set(facts: JobFacts, reading_set: ReadingSet) -> Decimal:
-    """What is added to every reading of a set: the size its gauge was zeroed on and a zero correction. [µm]"""
-    correction = facts.correction_of(reading_set)
-    zero = facts.setup(reading_set.setup_id).zero_um
-    return zero if correction is None else zero + correction.correction_um
-
-
-def _is_relative(facts: JobFacts, reading_set: ReadingSet) -> bool:
-    """Readings zeroed on the part itself are differences: no size follows from them."""
-    return facts.setup(reading_set.setup_id).zeroed_on is ZeroedOn.PART
-
-
 @once
 def readings_by_hour(facts: JobFacts, reading_set: ReadingSet) -> tuple[HourReadings, ...]:
     """Unstruck readings of a set by clock position as sizes: zero and its correction added. [h], [m]"""
-    shift = zero_of_set(facts, reading_set)
     by_hour: dict[float, list[float]] = defaultdict(list)
     for reading in facts.standing_readings(reading_set):
         if reading.hour is not None:
-            by_hour[reading.hour].append(metres(reading.value_um + shift))
+            by_hour[reading.hour].append(metres(value_used_um(facts, reading_set, reading)))
     return tuple(HourReadings(hour, tuple(values)) for hour, values in sorted(by_hour.items(), key=_round_the_clock))
 
 
@@ -115,10 +90,9 @@ def _round_the_clock(item: tuple[float, list[float]]) -> float:
 def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
     """Flange thickness of a liner at a land: mean of its newest set there. [m]"""
     reading_set = facts.newest_flange_set(liner.liner_id, land)
-    if reading_set is None or _is_relative(facts, reading_set):
+    if reading_set is None or is_relative(facts, reading_set):
         return None
-    shift = zero_of_set(facts, reading_set)
-    values = [metres(reading.value_um + shift) for reading in facts.standing_readings(reading_set)]
+    values = [metres(value_used_um(facts, reading_set, one)) for one in facts.standing_readings(reading_set)]
     standard = standard_of_mean(trust_of_set(facts, reading_set), len(values))
     return Part(f"flange of {liner.mark} at the {land}", fmean(values), standard)
 
@@ -127,7 +101,7 @@ def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
 def ledge_of(facts: JobFacts, hole: Hole) -> Ledge | None:
     """Where a flange comes to rest in a hole, from the newest depths since its last cut. [m]"""
     reading_set = facts.newest_depth_set(hole.hole_id)
-    if reading_set is None or _is_relative(facts, reading_set):
+    if reading_set is None or is_relative(facts, reading_set):
         return None
     depths = readings_by_hour(facts, reading_set)
     if not depths:
@@ -202,8 +176,23 @@ def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
     readings = readings_by_hour(facts, reading_set)
     residual = _residual(facts, hole, readings, trust)
     return MeasuredHole(
-        hole.number, limits, readings, trust, zero, residual, unreadable=_unreadable(facts, fitting, readings)
+        hole.number,
+        limits,
+        readings,
+        trust,
+        zero,
+        residual,
+        unreadable=_unreadable(facts, fitting, readings),
+        doubt=doubt_of_set(facts, reading_set),
     )
+
+
+def doubt_of_set(facts: JobFacts, reading_set: ReadingSet) -> str:
+    """Say why readings of a set are doubtful: their zero was found moved; empty where they are not."""
+    doubtful = doubtful_readings(facts)
+    if any(one.reading_id in doubtful for one in facts.standing_readings(reading_set)):
+        return "the zero was found moved after it was read: correct the readings or strike them"
+    return ""
 
 
 def _unreadable(facts: JobFacts, fitting: Fitting, readings: tuple[HourReadings, ...]) -> tuple[tuple[float, str], ...]:

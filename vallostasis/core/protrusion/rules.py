@@ -13,7 +13,7 @@ from statistics import fmean
 import numpy as np
 
 from vallostasis.core.measuring.clock import angle_of_hour, hour_name
-from vallostasis.core.measuring.decision import Acceptance, Decision, State, decide
+from vallostasis.core.measuring.decision import Acceptance, Decision, RuleResult, State, decide
 from vallostasis.core.measuring.uncertainty import (
     ReadingTrust,
     standard_of_difference,
@@ -70,19 +70,7 @@ class MeasuredHole:
     residual: StackResidual | None = None
     reopened: str = ""
     unreadable: tuple[tuple[float, str], ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class RuleResult:
-    """One rule held against one value. [m]"""
-
-    rule: str
-    where: str
-    value_m: float
-    expanded_m: float
-    least_m: float | None
-    greatest_m: float | None
-    decision: Decision
+    doubt: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -278,6 +266,8 @@ def _head_average(holes: list[MeasuredHole], book: RuleBook) -> HeadAverage:
 def _state(hole: MeasuredHole, rules: tuple[RuleResult, ...], missing: tuple[float, ...]) -> tuple[State, str]:
     if hole.reopened:
         return State.NOT_MEASURED, hole.reopened
+    if hole.doubt:
+        return State.CANNOT_TELL, hole.doubt
     out = [rule for rule in rules if rule.decision.state is State.OUT]
     if out:
         return State.OUT, _reason(out)

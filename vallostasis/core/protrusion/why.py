@@ -6,10 +6,10 @@ from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.clock import hour_name, hour_of_angle
-from vallostasis.core.measuring.decision import decision_step
+from vallostasis.core.measuring.decision import RuleResult, decision_step
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole
 from vallostasis.core.protrusion.plane import plane_step
-from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole, RuleResult
+from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole
 from vallostasis.core.records import Hole
 from vallostasis.core.spec_card import Limit, Limits, SpecCard, typed_with_unit
 from vallostasis.core.trail import Step, Term

@@ -1,0 +1,379 @@
+"""Surveys as they go over the wire."""
+
+from datetime import date
+from decimal import Decimal
+from uuid import UUID
+
+from pydantic import BaseModel, Field
+
+from vallostasis.api.hole_models import RuleView
+from vallostasis.api.setup_models import SetupView, setup_view
+from vallostasis.core.bores.ovality import share_guaranteed, share_seen
+from vallostasis.core.bores.survey import BoreForm
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import metres
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.features import PartKind, PatternKind
+from vallostasis.core.measuring.fitness import Settling
+from vallostasis.core.measuring.pattern import Pattern
+from vallostasis.core.measuring.plan import blind_spots
+from vallostasis.core.measuring.survey import PlaceRead, Survey
+from vallostasis.core.records import Place, Quantity
+from vallostasis.core.spec_card import sheet_of
+from vallostasis.services.surveys import FeatureNow, SurveyNow
+
+
+class PlaceView(BaseModel):
+    """Where on a part a reading stands."""
+
+    hour: float | None = Field(None, gt=0, le=12, description="Clock position. [h]")
+    level_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Depth of the level. [µm]")
+    axis_deg: float | None = Field(None, ge=0, lt=180, description="Axis, clockwise from the front. [deg]")
+    along_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Along the deck. [µm]")
+    across_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Across the deck. [µm]")
+
+    @classmethod
+    def of(cls, place: Place) -> "PlaceView":
+        """Show a place."""
+        return cls(hour=place.hour, level_um=place.level_um, axis_deg=place.axis_deg, along_um=place.along_um,
+                   across_um=place.across_um)  # fmt: skip
+
+    def place(self) -> Place:
+        """The place that is meant."""
+        return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)
+
+
+class LevelView(BaseModel):
+    """A level of a pattern."""
+
+    name: str
+    depth_m: float
+
+
+class PatternView(BaseModel):
+    """A capture pattern and what it cannot see."""
+
+    levels: list[LevelView]
+    axes_deg: list[float]
+    along_m: list[float]
+    across_m: list[float]
+    places: int
+    on_card: bool = Field(description="False where it is only proposed.")
+    blind: list[str]
+
+    @classmethod
+    def of(cls, pattern: Pattern, on_card: bool, blind: tuple[str, ...]) -> "PatternView":
+        """Show a pattern."""
+        return cls(
+            levels=[LevelView(name=level.name, depth_m=metres(level.depth_um)) for level in pattern.levels],
+            axes_deg=list(pattern.axes_deg),
+            along_m=[metres(one) for one in pattern.along_um],
+            across_m=[metres(one) for one in pattern.across_um],
+            places=len(pattern.places),
+            on_card=on_card,
+            blind=list(blind),
+        )
+
+
+class PartView(BaseModel):
+    """How a feature stands on one part."""
+
+    key: str
+    title: str
+    hole: int | None
+    can_read: bool
+    state: State
+    reason: str
+    read: int
+    of: int
+    greatest_m: float | None = None
+    least_m: float | None = None
+    out_of_round_m: float | None = None
+    taper_m: float | None = None
+
+
+class FeatureView(BaseModel):
+    """A feature of the job: its pattern, how it is read, and how it stands on every part."""
+
+    quantity: Quantity
+    part_kind: PartKind
+    pattern_kind: PatternKind
+    is_size: bool
+    pattern: PatternView
+    setup: SetupView | None
+    parts: list[PartView]
+
+
+class FeaturesView(BaseModel):
+    """Every feature of the job that is surveyed."""
+
+    features: list[FeatureView]
+
+
+class ReadingAt(BaseModel):
+    """A standing reading of a place."""
+
+    reading_id: UUID
+    typed: str
+    typed_unit: str
+    value_um: Decimal
+    taken_by: str
+
+
+class PlaceReadView(BaseModel):
+    """One place of a survey."""
+
+    place: PlaceView
+    name: str
+    value_m: float | None = Field(description="Size at 20 °C where temperatures are known, else as read. [m]")
+    as_read_m: float | None
+    expanded_m: float | None
+    readings: list[ReadingAt]
+    unreadable: str
+    doubtful: bool
+    on_pattern: bool
+    state: State | None
+
+    @classmethod
+    def of(cls, row: PlaceRead) -> "PlaceReadView":
+        """Show a place."""
+        return cls(
+            place=PlaceView.of(row.place),
+            name=row.name,
+            value_m=row.value_m,
+            as_read_m=row.as_read_m,
+            expanded_m=row.expanded_m,
+            readings=[
+                ReadingAt(reading_id=one.reading_id, typed=one.typed, typed_unit=one.typed_unit, value_um=one.value_um,
+                          taken_by=one.taken_by)
+                for one in row.readings
+            ],
+            unreadable=row.unreadable,
+            doubtful=row.doubtful,
+            on_pattern=row.on_pattern,
+            state=row.state,
+        )  # fmt: skip
+
+
+class LevelFormView(BaseModel):
+    """One level of a bore."""
+
+    depth_m: float
+    name: str
+    mean_m: float | None
+    out_of_round_m: float | None
+    greatest_axis_deg: float | None
+    ovality_m: float | None = Field(description="From the fitted ellipse: 2·A2. [m]")
+    ellipse_axis_deg: float | None
+    ellipse_a4_m: float | None
+    share_seen: float | None = Field(description="Share of the fitted ovality that greatest less least shows. [1]")
+
+
+class FormView(BaseModel):
+    """The form of a bore. [m]"""
+
+    levels: list[LevelFormView]
+    worst_out_of_round_m: float | None
+    taper_per_axis_m: list[float | None]
+    taper_of_mean_m: float | None
+    fitted_taper_m: float | None
+    barrel_m: float | None
+    bell_top_m: float | None
+    bell_bottom_m: float | None
+    mean_m: float
+    greatest_m: float
+    least_m: float
+    share_guaranteed: float
+
+
+class SettlingView(BaseModel):
+    """What would settle an undecided rule."""
+
+    rule: str
+    where: str
+    readings: int | None
+    gauges: list[str]
+
+    @classmethod
+    def of(cls, one: Settling) -> "SettlingView":
+        """Show what would settle a rule."""
+        return cls(rule=one.rule, where=one.where, readings=one.readings, gauges=list(one.gauges))
+
+
+class DoubtView(BaseModel):
+    """A zero that was found moved, and how many readings stand on it."""
+
+    zero_check_id: UUID
+    moved_m: float
+    typed: str
+    checked_by: str
+    readings: int
+
+
+class WarmthView(BaseModel):
+    """How warm things are. [°C]"""
+
+    part_c: Decimal | None
+    gauge_c: Decimal | None
+    master_c: Decimal | None
+    room_c: Decimal | None
+    effect_m: float | None = Field(description="How much larger the part reads than at 20 °C. [m]")
+    soak_s: float | None = Field(description="Until the part is as warm as the room; null where it cannot be told.")
+
+
+class SurveyView(BaseModel):
+    """One feature on one part, as it stands now. Lengths in m."""
+
+    quantity: Quantity
+    pattern_kind: PatternKind
+    is_size: bool
+    is_diameter: bool
+    part: PartView
+    pattern: PatternView
+    setup: SetupView | None
+    set_id: UUID | None
+    places: list[PlaceReadView]
+    at_20c: bool
+    relative: bool
+    nominal_m: float | None
+    least_m: float | None
+    greatest_m: float | None
+    out_of_round_m: float | None
+    taper_m: float | None
+    form: FormView | None
+    flatness_m: float | None
+    off_plane_m: list[float]
+    expanded_m: float | None
+    rules: list[RuleView]
+    settling: list[SettlingView]
+    doubts: list[DoubtView]
+    warmth: WarmthView
+    stamp: str
+    event: int
+
+
+def feature_view(facts: JobFacts, now: FeatureNow) -> FeatureView:
+    """Show a feature."""
+    setup = facts.present_setup(now.feature.quantity)
+    return FeatureView(
+        quantity=now.feature.quantity,
+        part_kind=now.feature.part,
+        pattern_kind=now.feature.pattern,
+        is_size=now.feature.is_size,
+        pattern=PatternView.of(now.pattern, now.pattern_on_card, blind_spots(now.feature, now.pattern)),
+        setup=None if setup is None else setup_view(facts, setup, date.today()),
+        parts=[part_view(survey) for survey in now.surveys],
+    )
+
+
+def part_view(survey: Survey) -> PartView:
+    """Show how a feature stands on a part."""
+    form = survey.form
+    values = [row.value_m for row in survey.places if row.value_m is not None]
+    return PartView(
+        key=survey.part.key,
+        title=survey.part.title,
+        hole=survey.part.hole,
+        can_read=survey.part.target is not None,
+        state=survey.state,
+        reason=survey.reason,
+        read=sum(1 for row in survey.places if row.readings or row.unreadable),
+        of=len(survey.places),
+        greatest_m=max(values, default=None),
+        least_m=min(values, default=None),
+        out_of_round_m=None if form is None else form.worst_out_of_round_m,
+        taper_m=None if form is None else form.taper_of_mean_m,
+    )
+
+
+def survey_view(now: SurveyNow) -> SurveyView:
+    """Show a survey."""
+    survey, facts = now.survey, now.facts
+    quantity = survey.feature.quantity
+    sheet = sheet_of(facts.card, quantity)
+    setup = facts.present_setup(quantity)
+    return SurveyView(
+        quantity=quantity,
+        pattern_kind=survey.feature.pattern,
+        is_size=survey.feature.is_size,
+        is_diameter=survey.feature.is_diameter,
+        part=part_view(survey),
+        pattern=PatternView.of(survey.pattern, survey.pattern_on_card, blind_spots(survey.feature, survey.pattern)),
+        setup=None if setup is None else setup_view(facts, setup, date.today()),
+        set_id=None if survey.reading_set is None else survey.reading_set.reading_set_id,
+        places=[PlaceReadView.of(row) for row in survey.places],
+        at_20c=survey.at_20c,
+        relative=survey.relative,
+        nominal_m=None if sheet is None else sheet.nominal.metres,
+        least_m=None if sheet is None else sheet.least.metres,
+        greatest_m=None if sheet is None else sheet.greatest.metres,
+        out_of_round_m=None if sheet is None else sheet.out_of_round.metres,
+        taper_m=None if sheet is None else sheet.taper.metres,
+        form=None if survey.form is None else _form_view(survey, survey.form),
+        flatness_m=None if survey.flatness is None else survey.flatness.flatness_m,
+        off_plane_m=[] if survey.flatness is None else list(survey.flatness.off_plane_m),
+        expanded_m=None if survey.budget is None else survey.budget.expanded_m,
+        rules=[RuleView.of(rule) for rule in survey.rules],
+        settling=[SettlingView.of(one) for one in now.settling],
+        doubts=[
+            DoubtView(
+                zero_check_id=doubt.check.zero_check_id,
+                moved_m=metres(doubt.check.moved_um),
+                typed=doubt.check.typed,
+                checked_by=doubt.check.checked_by,
+                readings=len(doubt.reading_ids),
+            )
+            for doubt in now.doubts
+        ],
+        warmth=WarmthView(
+            part_c=now.warmth.part_c,
+            gauge_c=now.warmth.gauge_c,
+            master_c=now.warmth.master_c,
+            room_c=now.warmth.room_c,
+            effect_m=now.warmth.effect_m,
+            soak_s=None if now.warmth.soak is None else now.warmth.soak.seconds_left,
+        ),
+        stamp=now.stamp,
+        event=facts.newest_event,
+    )
+
+
+def _form_view(survey: Survey, form: BoreForm) -> FormView:
+    depths = sorted({row.place.level_um for row in survey.places
+                     if row.place.level_um is not None and row.value_m is not None})  # fmt: skip
+    names = {level.depth_um: level.name for level in survey.pattern.levels}
+    levels = []
+    for depth, level in zip(depths, form.levels, strict=True):
+        axes = [axis for row in survey.places if _stands_at(row, depth) and (axis := row.place.axis_deg) is not None]
+        ellipse = level.ellipse
+        levels.append(
+            LevelFormView(
+                depth_m=metres(depth),
+                name=names.get(depth, ""),
+                mean_m=level.mean_m,
+                out_of_round_m=level.out_of_round_m,
+                greatest_axis_deg=level.greatest_axis_deg,
+                ovality_m=None if ellipse is None else ellipse.ovality_m,
+                ellipse_axis_deg=None if ellipse is None else ellipse.phi2_deg,
+                ellipse_a4_m=None if ellipse is None else ellipse.a4_m,
+                share_seen=None if ellipse is None else share_seen(axes, ellipse.phi2_deg),
+            )
+        )
+    return FormView(
+        levels=levels,
+        worst_out_of_round_m=form.worst_out_of_round_m,
+        taper_per_axis_m=list(form.taper_per_axis_m),
+        taper_of_mean_m=form.taper_of_mean_m,
+        fitted_taper_m=form.fitted_taper_m,
+        barrel_m=form.barrel_m,
+        bell_top_m=form.bell_top_m,
+        bell_bottom_m=form.bell_bottom_m,
+        mean_m=form.mean_m,
+        greatest_m=form.greatest_m,
+        least_m=form.least_m,
+        share_guaranteed=share_guaranteed(survey.pattern.axes_deg) if len(survey.pattern.axes_deg) > 1 else 0.0,
+    )
+
+
+def _stands_at(row: PlaceRead, depth_um: Decimal) -> bool:
+    return row.place.level_um == depth_um and row.value_m is not None and row.place.axis_deg is not None

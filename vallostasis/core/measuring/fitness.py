@@ -1,0 +1,159 @@
+"""Which gauge is fit for which decision of a card, and what would settle a reading that is undecided."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date
+from decimal import Decimal
+from math import hypot, sqrt
+
+from vallostasis.core.measuring.circumstances import overdue
+from vallostasis.core.measuring.decision import Capability, RuleResult, State, gauge_capability, repeats_to_settle
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.measuring.uncertainty import ReadingTrust
+from vallostasis.core.measuring.values import trust_of_gauge
+from vallostasis.core.records import Quantity
+from vallostasis.core.spec_card import Limit, SpecCard
+
+# Words in a gauge's kind that say what it is made for.
+_INSIDE = (Quantity.BLOCK_BORE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.COUNTERBORE_DIAMETER)
+_OUTSIDE = (Quantity.LINER_OUTSIDE, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.FLANGE_THICKNESS)
+_DEPTHS = (Quantity.PROTRUSION, Quantity.COUNTERBORE_DEPTH, Quantity.DECK_FLATNESS)
+_GAPS = (Quantity.NEIGHBOUR_GAP, Quantity.RING_GAP, Quantity.DECK_FLATNESS)
+_MADE_FOR = {"bore": _INSIDE, "micrometer": _OUTSIDE, "depth": _DEPTHS, "indicator": _DEPTHS, "feeler": _GAPS}
+
+
+@dataclass(frozen=True, slots=True)
+class DecisionAsked:
+    """One thing a card decides: a window, or a difference that must stay below a limit. [m]"""
+
+    name: str
+    quantity: Quantity
+    least_m: float
+    greatest_m: float
+    is_difference: bool
+    nominal_um: Decimal | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class GaugeFit:
+    """How fit a gauge is for a decision, with its expanded uncertainty [m] and what speaks against it."""
+
+    gauge: GaugeVersion
+    expanded_m: float
+    capability: Capability
+    against: str
+
+
+def decisions_of(card: SpecCard) -> tuple[DecisionAsked, ...]:
+    """List what a card decides by measuring."""
+    limits, asked = card.limits, []
+    pairs = (
+        ("protrusion without shim", limits.least_without_shim, limits.greatest_without_shim),
+        ("protrusion with shim", limits.least_with_shim, limits.greatest_with_shim),
+    )
+    for name, least, greatest in pairs:
+        asked += _window(name, Quantity.PROTRUSION, least, greatest, Decimal(0))
+    asked += _difference("variation round one liner", Quantity.PROTRUSION, limits.variation_round, Decimal(0))
+    asked += _difference("difference between neighbours", Quantity.PROTRUSION, limits.neighbour_difference, Decimal(0))
+    for sheet in card.features:
+        nominal = None if sheet.nominal.length is None else sheet.nominal.length.um
+        asked += _window(sheet.quantity.value, sheet.quantity, sheet.least, sheet.greatest, nominal)
+        asked += _difference(f"{sheet.quantity.value}: out of round", sheet.quantity, sheet.out_of_round, nominal)
+        asked += _difference(f"{sheet.quantity.value}: taper", sheet.quantity, sheet.taper, nominal)
+    return tuple(asked)
+
+
+def _window(
+    name: str, quantity: Quantity, least: Limit, greatest: Limit, nominal: Decimal | None
+) -> list[DecisionAsked]:
+    low, high = least.metres, greatest.metres
+    if high is not None and low is None and quantity in _GAPS:
+        return [DecisionAsked(name, quantity, 0.0, high, False, nominal)] if high > 0 else []
+    if low is None or high is None or high <= low:
+        return []
+    return [DecisionAsked(name, quantity, low, high, False, nominal)]
+
+
+def _difference(name: str, quantity: Quantity, limit: Limit, nominal: Decimal | None) -> list[DecisionAsked]:
+    width = limit.metres
+    return [] if width is None or width <= 0 else [DecisionAsked(name, quantity, 0.0, width, True, nominal)]
+
+
+def expanded_for(asked: DecisionAsked, trust: ReadingTrust, coverage_factor: float) -> float:
+    """Expanded uncertainty with which a gauge decides: of one reading, or of the difference of two. [m]"""
+    if asked.is_difference:
+        return coverage_factor * sqrt(2) * trust.random_m
+    return coverage_factor * hypot(trust.random_m, trust.zero_m)
+
+
+def fit_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float, today: date) -> GaugeFit | None:
+    """Judge a gauge for a decision; None where it is not made for it.
+
+    Notes
+    -----
+    The rule is that of gauge_capability: an instrument of one thou on a window of three proves nothing.
+    """
+    if not made_for(gauge, asked):
+        return None
+    expanded = expanded_for(asked, trust_of_gauge(gauge), coverage_factor)
+    against = []
+    if overdue(gauge, today):
+        against.append("overdue for calibration")
+    if gauge.faults:
+        against.append(gauge.faults)
+    capability = gauge_capability(expanded, asked.least_m, asked.greatest_m)
+    return GaugeFit(gauge, expanded, capability, "; ".join(against))
+
+
+def made_for(gauge: GaugeVersion, asked: DecisionAsked) -> bool:
+    """Whether kind and range of a gauge suit what is decided; an unknown kind or range rules nothing out."""
+    kind = gauge.kind.casefold()
+    known = [quantities for word, quantities in _MADE_FOR.items() if word in kind]
+    if known and not any(asked.quantity in quantities for quantities in known):
+        return False
+    if gauge.range_from_um is None or gauge.range_to_um is None or asked.nominal_um is None:
+        return True
+    # A bore gauge's range is that of the bores it enters; a depth gauge's that of its spindle.
+    return gauge.range_from_um <= asked.nominal_um <= gauge.range_to_um
+
+
+@dataclass(frozen=True, slots=True)
+class Settling:
+    """What would settle an undecided rule: readings in all at one place, or gauges that would do."""
+
+    rule: str
+    where: str
+    readings: int | None
+    gauges: tuple[str, ...]
+
+
+def what_would_settle(
+    rules: Iterable[RuleResult],
+    quantity: Quantity,
+    trust: ReadingTrust,
+    gauges: Iterable[GaugeVersion],
+    coverage_factor: float,
+) -> tuple[Settling, ...]:
+    """Say for each undecided rule how many readings, or which gauge of the cabinet, would settle it."""
+    cabinet = list(gauges)
+    found = []
+    for rule in rules:
+        if rule.decision.guarded is not State.CANNOT_TELL:
+            continue
+        limits = [one for one in (rule.least_m, rule.greatest_m) if one is not None]
+        if not limits:
+            continue
+        limit = min(limits, key=lambda one: abs(rule.value_m - one))
+        difference = rule.rule in ("out of round", "taper", "variation round", "difference to neighbour", "flatness")
+        shared = 0.0 if difference else trust.zero_m
+        random = trust.random_m * (sqrt(2) if difference else 1.0)
+        readings = repeats_to_settle(rule.value_m, limit, random, shared, coverage_factor)
+        asked = DecisionAsked(rule.rule, quantity, min(limits), max(limits), difference)
+        finer = tuple(
+            gauge.name
+            for gauge in cabinet
+            if made_for(gauge, asked) and not gauge.faults
+            and expanded_for(asked, trust_of_gauge(gauge), coverage_factor) < abs(rule.value_m - limit)
+        )  # fmt: skip
+        found.append(Settling(rule.rule, rule.where, readings, finer))
+    return tuple(found)

@@ -1,0 +1,183 @@
+"""The gauge study: how much of what is read is the gauge, the person, and the part.
+
+References
+----------
+.. [1] R. K. Burdick, C. M. Borror, D. C. Montgomery, Design and Analysis of Gauge R&R Studies (SIAM, 2005): balanced
+   two-factor crossed random model with interaction (from memory).
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import floor, hypot, sqrt
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import stats
+
+from vallostasis.core.errors import OutOfDomain
+
+# Study spread of the shares of a tolerance: ± 3 sigma.
+STUDY_SIGMAS = 6.0
+# Interaction that is not significant at this level is merged with the error. Common practice.
+POOL_ABOVE_P = 0.25
+# Categories that parts can be told apart into: 1.41 · part / gauge.
+CATEGORY_FACTOR = 1.41
+
+
+@dataclass(frozen=True, slots=True)
+class Anova:
+    """Sums of squares [m²] and degrees of freedom of parts, people, interaction and error."""
+
+    squares_m2: tuple[float, float, float, float]
+    freedom: tuple[int, int, int, int]
+    interaction_p: float | None
+
+    @property
+    def mean_squares_m2(self) -> tuple[float, ...]:
+        """Sums of squares over degrees of freedom; nought where there is no freedom. [m²]"""
+        return tuple(s / f if f else 0.0 for s, f in zip(self.squares_m2, self.freedom, strict=True))
+
+
+@dataclass(frozen=True, slots=True)
+class Components:
+    """Standard deviations of one model, and what they mean for a tolerance. [m]"""
+
+    repeatability_m: float
+    reproducibility_m: float
+    part_m: float
+    repeatability_freedom: int
+    tolerance_m: float | None
+
+    @property
+    def gauge_m(self) -> float:
+        """Repeatability and reproducibility together. [m]"""
+        return hypot(self.repeatability_m, self.reproducibility_m)
+
+    @property
+    def total_m(self) -> float:
+        """Everything. [m]"""
+        return hypot(self.gauge_m, self.part_m)
+
+    @property
+    def percent_of_total(self) -> float:
+        """Gauge over everything. [%]"""
+        return 100 * self.gauge_m / self.total_m if self.total_m else 0.0
+
+    @property
+    def percent_of_tolerance(self) -> float | None:
+        """Six sigma of the gauge over the tolerance. [%]"""
+        return None if self.tolerance_m is None else 100 * STUDY_SIGMAS * self.gauge_m / self.tolerance_m
+
+    @property
+    def categories(self) -> int | None:
+        """How many classes of parts the gauge tells apart; None when the gauge shows no spread at all."""
+        return floor(CATEGORY_FACTOR * self.part_m / self.gauge_m) if self.gauge_m else None
+
+
+@dataclass(frozen=True, slots=True)
+class GaugeStudy:
+    """Analysis of variance, the model with interaction, and the one that merges it with the error."""
+
+    anova: Anova
+    full: Components
+    pooled: Components
+
+    @property
+    def holds(self) -> Components:
+        """The model to go by: with interaction unless it is far from significant."""
+        p = self.anova.interaction_p
+        return self.pooled if p is None or p > POOL_ABOVE_P else self.full
+
+
+def study_gauge(readings_m: Sequence[Sequence[Sequence[float]]], tolerance_m: float | None) -> GaugeStudy:
+    """Analyse a balanced crossed study.
+
+    Parameters
+    ----------
+    readings_m : nested sequence, shape (parts, people, trials)
+        Every person reads every part the same number of times. [m]
+    tolerance_m : float or None
+        Width of the window that the gauge decides on. [m]
+
+    Returns
+    -------
+    GaugeStudy
+        Negative components are set to nought.
+
+    Raises
+    ------
+    OutOfDomain
+        If the study is not balanced, has fewer than two parts, people or trials, or its tolerance is not above zero.
+
+    Notes
+    -----
+    σ²_e = MS_e; σ²_po = (MS_po − MS_e)/r; σ²_o = (MS_o − MS_po)/(p·r); σ²_p = (MS_p − MS_po)/(o·r). Reproducibility is
+    √(σ²_o + σ²_po). Pooled: MS_po and MS_e are merged. Average-and-range studies hide the interaction.
+    """
+    table = _table(readings_m)
+    if tolerance_m is not None and not tolerance_m > 0:
+        raise OutOfDomain("a tolerance is wider than nothing", "tolerance_m")
+    anova = _anova(table)
+    parts, people, trials = table.shape
+    ms_part, ms_person, ms_both, ms_error = anova.mean_squares_m2
+    both = max(0.0, (ms_both - ms_error) / trials)
+    person = max(0.0, (ms_person - ms_both) / (parts * trials))
+    full = Components(
+        sqrt(ms_error), sqrt(person + both), sqrt(max(0.0, (ms_part - ms_both) / (people * trials))),
+        anova.freedom[3], tolerance_m,
+    )  # fmt: skip
+    merged = anova.freedom[2] + anova.freedom[3]
+    ms_pooled = (anova.squares_m2[2] + anova.squares_m2[3]) / merged
+    pooled = Components(
+        sqrt(ms_pooled),
+        sqrt(max(0.0, (ms_person - ms_pooled) / (parts * trials))),
+        sqrt(max(0.0, (ms_part - ms_pooled) / (people * trials))),
+        merged,
+        tolerance_m,
+    )
+    return GaugeStudy(anova, full, pooled)
+
+
+def _table(readings_m: Sequence[Sequence[Sequence[float]]]) -> NDArray[np.float64]:
+    trials = {len(trial) for part in readings_m for trial in part}
+    people = {len(part) for part in readings_m}
+    if len(trials) != 1 or len(people) != 1:
+        raise OutOfDomain("every person reads every part the same number of times: something is missing", "readings")
+    table = np.array(readings_m, dtype=np.float64)
+    if min(table.shape) < 2:
+        raise OutOfDomain("a study needs at least two parts, two people and two trials", "readings")
+    if not np.isfinite(table).all():
+        raise OutOfDomain("every reading of a study is a finite number", "readings")
+    return table
+
+
+def _anova(table: NDArray[np.float64]) -> Anova:
+    parts, people, trials = table.shape
+    grand = table.mean()
+    part = people * trials * ((table.mean(axis=(1, 2)) - grand) ** 2).sum()
+    person = parts * trials * ((table.mean(axis=(0, 2)) - grand) ** 2).sum()
+    cells = table.mean(axis=2)
+    both = trials * (
+        (cells - table.mean(axis=(1, 2))[:, None] - table.mean(axis=(0, 2))[None, :] + grand) ** 2
+    ).sum()  # fmt: skip
+    error = ((table - cells[:, :, None]) ** 2).sum()
+    freedom = (parts - 1, people - 1, (parts - 1) * (people - 1), parts * people * (trials - 1))
+    p = None
+    if error > 0:
+        p = float(stats.f.sf((both / freedom[2]) / (error / freedom[3]), freedom[2], freedom[3]))
+    return Anova((float(part), float(person), float(both), float(error)), freedom, p)
+
+
+def blind_order(parts: int, people: int, trials: int, seed: int) -> tuple[tuple[int, int, int], ...]:
+    """Order in which a study is read: (part, person, trial), each from 0.
+
+    Whole rounds one after the other, so that a study broken off early is still balanced; within a round the people
+    take turns and the parts come in random order, another one for each person.
+    """
+    rng = np.random.default_rng(seed)
+    return tuple(
+        (int(part), person, trial)
+        for trial in range(trials)
+        for person in range(people)
+        for part in rng.permutation(parts)
+    )

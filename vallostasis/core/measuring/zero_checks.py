@@ -1,0 +1,98 @@
+"""The zero looked at again: what a moved zero makes doubtful, and the corrections that follow from it."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from decimal import Decimal
+from enum import StrEnum
+from uuid import UUID
+
+from vallostasis.core.job_facts import JobFacts, once
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.records import ReadingSet, Setup, ZeroCheck
+
+
+class Drift(StrEnum):
+    """How a zero moved between two looks at it."""
+
+    SOMEWHERE = "somewhere between"
+    AT_ONCE = "before all of them"
+
+
+@dataclass(frozen=True, slots=True)
+class ZeroShift:
+    """What to add to the readings, and its standard uncertainty. [µm]"""
+
+    correction_um: Decimal
+    standard_um: Decimal
+
+
+def zero_holds(moved_um: Decimal, gauge: GaugeVersion) -> bool:
+    """Whether a zero still stands: what it moved by is no more than the gauge can show.
+
+    Notes
+    -----
+    Two readings of the zero differ by chance within 2·√(2·(r²/12 + s²)); beyond that the zero has moved.
+    """
+    return abs(moved_um) <= 2 * (2 * (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2)).sqrt()
+
+
+def shift_for(moved_um: Decimal, drift: Drift, gauge: GaugeVersion) -> ZeroShift:
+    """What a moved zero asks to be added to the readings since it stood last.
+
+    Notes
+    -----
+    Where it is not known when the zero moved, half of it is taken off and the whole of it is left as the width of a
+    rectangular distribution: u = moved/√12 (GUM 4.3.7). Where it moved before all of them, all of it is taken off.
+    Either way the look itself is a reading of the gauge.
+    """
+    look = gauge.resolution_um**2 / 12 + gauge.repeatability_um**2
+    if drift is Drift.AT_ONCE:
+        return ZeroShift(-moved_um, look.sqrt())
+    return ZeroShift(-moved_um / 2, (look + moved_um**2 / 12).sqrt())
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """A moved zero, the event since which readings are doubtful, and the sets they stand in."""
+
+    check: ZeroCheck
+    setup: Setup
+    since_event: int
+    sets: tuple[ReadingSet, ...]
+    reading_ids: tuple[UUID, ...]
+
+
+def open_doubts(facts: JobFacts) -> tuple[Doubt, ...]:
+    """Return every moved zero with the readings that nobody corrected or struck since."""
+    return tuple(doubt for doubt in _doubts(facts) if doubt.reading_ids)
+
+
+@once
+def doubtful_readings(facts: JobFacts) -> dict[UUID, Doubt]:
+    """Return readings that stand on a zero that was found moved, unless they are corrected or struck."""
+    return {reading_id: doubt for doubt in open_doubts(facts) for reading_id in doubt.reading_ids}
+
+
+def _doubts(facts: JobFacts) -> Iterator[Doubt]:
+    good_since: dict[UUID, int] = {}
+    for check in facts.zero_checks:
+        setup = facts.setup(check.setup_id)
+        since = good_since.get(setup.setup_id, setup.event)
+        if zero_holds(check.moved_um, facts.newest_gauge(setup.gauge_id)):
+            good_since[setup.setup_id] = check.event
+            continue
+        # The next look starts from here: what is read on a moved zero is known to be so from now on.
+        good_since[setup.setup_id] = check.event
+        sets = [s for s in facts.sets if s.setup_id == setup.setup_id]
+        doubtful: list[UUID] = []
+        touched: list[ReadingSet] = []
+        for one in sets:
+            corrected = any(
+                c.reading_set_id == one.reading_set_id and (c.after_event, c.until_event) == (since, check.event)
+                for c in facts.corrections
+            )
+            found = [r.reading_id for r in facts.standing_readings(one) if since < r.event < check.event]
+            if found and not corrected:
+                doubtful += found
+                touched.append(one)
+        yield Doubt(check, setup, since, tuple(touched), tuple(doubtful))

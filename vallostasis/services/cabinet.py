@@ -1,0 +1,109 @@
+"""The gauge cabinet: masters that gauges are set on, what was done to gauges, and which gauge is fit for what."""
+
+from dataclasses import dataclass
+from datetime import date
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.errors import NotationError
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
+from vallostasis.core.measuring.gauges import SettingMaster
+from vallostasis.core.notation import as_entered, parse_length
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.store import gauge_services, gauges, setting_masters
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.rows import Conn
+
+LARGEST_UM = Decimal(2_000_000)
+WIDEST_UM = Decimal(100)
+
+
+@dataclass(frozen=True, slots=True)
+class MasterEntry:
+    """A master as it is written down: size bare in mm, its expanded uncertainty (k = 2) bare in µm."""
+
+    name: str
+    size: str
+    expanded: str
+    material: str = "steel"
+    calibrated_on: date | None = None
+    due_on: date | None = None
+    owner: str = ""
+    note: str = ""
+
+
+def save_master(conn: Conn, setting_master_id: UUID | None, based_on_version: int, entry: MasterEntry) -> SettingMaster:
+    """Add a setting master, or save a new version of one."""
+    sheet = _sheet(entry)
+    if setting_master_id is None:
+        if any(one.name.casefold() == entry.name.casefold() for one in setting_masters.list_masters(conn)):
+            raise Refused(f"There is a master called {entry.name}: give this one another name.", "name",
+                          RefusalCode.TAKEN)  # fmt: skip
+        setting_master_id = setting_masters.add_master(conn, entry.name)
+        version = 1
+    else:
+        setting_masters.lock_master(conn, setting_master_id)
+        newest = setting_masters.get_master(conn, setting_master_id)
+        if newest.version != based_on_version:
+            raise Refused(
+                f"Version {newest.version} of {newest.name} was saved meanwhile: look at it, then save yours on top.",
+                "based_on_version",
+                RefusalCode.STALE,
+            )
+        version = newest.version + 1
+    setting_masters.add_master_version(conn, setting_master_id, version, sheet)
+    return setting_masters.get_master(conn, setting_master_id)
+
+
+def _sheet(entry: MasterEntry) -> setting_masters.MasterSheet:
+    size_um, typed = _length("size", entry.size, "mm")
+    if not 0 < size_um <= LARGEST_UM:
+        raise Refused("A master has a size above 0 and up to 2 m: type it, such as 100.0003 mm.", "size")
+    expanded_um, _ = _length("expanded", entry.expanded, "µm")
+    if not 0 <= expanded_um <= WIDEST_UM:
+        raise Refused("Its uncertainty lies between 0 and 100 µm: type what its certificate says.", "expanded")
+    if entry.calibrated_on is not None and entry.due_on is not None and entry.due_on < entry.calibrated_on:
+        raise Refused("It would be due before it was calibrated: check both dates.", "due_on")
+    return setting_masters.MasterSheet(size_um, typed, expanded_um / 2, entry.material, entry.calibrated_on,
+                                       entry.due_on, entry.owner, entry.note)  # fmt: skip
+
+
+def _length(field: str, text: str, bare_unit: Unit) -> tuple[Decimal, str]:
+    try:
+        parsed = parse_length(text, bare_unit, confirmed=True)
+    except NotationError as error:
+        error.field = field
+        raise
+    return parsed.value_um, as_entered(parsed.typed, parsed.unit)
+
+
+def note_service(conn: Conn, gauge_id: UUID, kind: str, words: str, done_on: date, by: UUID) -> None:
+    """Record what was done to a gauge."""
+    gauges.get_gauge(conn, gauge_id)
+    if done_on > date.today():
+        raise Refused("That day is still to come: type when it was done.", "done_on")
+    gauge_services.add_service(conn, gauge_id, kind, words, done_on, by)
+
+
+@dataclass(frozen=True, slots=True)
+class FitFor:
+    """A decision of the card, how fit every gauge is for it, and which one is in use."""
+
+    asked: DecisionAsked
+    fits: tuple[GaugeFit, ...]
+    in_use: UUID | None
+
+
+def gauges_for_job(conn: Conn, job_id: UUID) -> list[FitFor]:
+    """Say for every decision of a job's card which gauges of the cabinet would do."""
+    facts: JobFacts = load_job_facts(conn, job_id)
+    cabinet, today = gauges.list_gauges(conn), date.today()
+    found = []
+    for asked in decisions_of(facts.card):
+        every = (fit_for(asked, gauge, facts.card.coverage_factor, today) for gauge in cabinet)
+        fits = sorted((one for one in every if one is not None), key=lambda one: one.expanded_m)
+        setup = facts.present_setup(asked.quantity)
+        found.append(FitFor(asked, tuple(fits), None if setup is None else setup.gauge_id))
+    return found

@@ -1,0 +1,207 @@
+"""Surveys: every feature of a job, part by part, as it stands now."""
+
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from decimal import Decimal, InvalidOperation
+from uuid import UUID
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.budget import Budget, monte_carlo_half_width, monte_carlo_of, trust_of
+from vallostasis.core.measuring.features import Feature, feature_of
+from vallostasis.core.measuring.fitness import Settling, what_would_settle
+from vallostasis.core.measuring.parts import Part, part_with_key, parts_of
+from vallostasis.core.measuring.pattern import Pattern
+from vallostasis.core.measuring.plan import pattern_of, surveyed_features
+from vallostasis.core.measuring.set_budget import gauge_sources, material_of, size_inputs, temperature_key
+from vallostasis.core.measuring.survey import Survey, survey_of
+from vallostasis.core.measuring.temperature import (
+    Body,
+    Soak,
+    Temperature,
+    expansion_of,
+    soak_from_readings,
+    warm_effect_m,
+)
+from vallostasis.core.measuring.zero_checks import Doubt, open_doubts
+from vallostasis.core.protrusion.budgets import budgets_of_hole
+from vallostasis.core.records import Hole, Quantity
+from vallostasis.services.refused import Refused
+from vallostasis.store import gauges, jobs, temperatures
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.rows import Conn
+
+COLDEST_C, HOTTEST_C = Decimal(-200), Decimal(400)
+
+
+@dataclass(frozen=True, slots=True)
+class FeatureNow:
+    """One feature of a job: its pattern, and its survey on every part."""
+
+    feature: Feature
+    pattern: Pattern
+    pattern_on_card: bool
+    surveys: tuple[Survey, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Warmth:
+    """How warm part, gauge, master and room are, what that does to a size [m], and when the part is soaked."""
+
+    part_c: Decimal | None
+    gauge_c: Decimal | None
+    master_c: Decimal | None
+    room_c: Decimal | None
+    effect_m: float | None
+    soak: Soak | None
+    taken: tuple[Temperature, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SurveyNow:
+    """A survey with everything that is shown beside it."""
+
+    facts: JobFacts
+    survey: Survey
+    settling: tuple[Settling, ...]
+    doubts: tuple[Doubt, ...]
+    warmth: Warmth
+    stamp: str
+
+
+def features_of_job(conn: Conn, job_id: UUID) -> tuple[JobFacts, tuple[FeatureNow, ...]]:
+    """Load a job and return every feature that its card can have measured place by place."""
+    facts = load_job_facts(conn, job_id)
+    found = []
+    for quantity in surveyed_features(facts.card):
+        pattern, on_card = pattern_of(facts.card, quantity)
+        surveys = tuple(survey_of(facts, quantity, part) for part in parts_of(facts, quantity))
+        found.append(FeatureNow(feature_of(quantity), pattern, on_card, surveys))
+    return facts, tuple(found)
+
+
+def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> SurveyNow:
+    """Load a job and return one survey."""
+    facts = load_job_facts(conn, job_id)
+    part = known_part(facts, quantity, key)
+    survey = survey_of(facts, quantity, part)
+    settling: tuple[Settling, ...] = ()
+    if survey.budget is not None:
+        trust = trust_of(survey.budget)
+        settling = what_would_settle(survey.rules, quantity, trust, gauges.list_gauges(conn),
+                                     facts.card.coverage_factor)  # fmt: skip
+    doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
+    letters = [one.letters for one in facts.stamps if one.part == stamp_key(part)]
+    return SurveyNow(facts, survey, settling, doubts, _warmth(facts, quantity, part, survey),
+                     letters[-1] if letters else "")  # fmt: skip
+
+
+def known_part(facts: JobFacts, quantity: Quantity, key: str) -> Part:
+    """Return the part of that key, or refuse."""
+    part = part_with_key(facts, quantity, key)
+    if part is None:
+        names = ", ".join(one.key for one in parts_of(facts, quantity)) or "none yet"
+        raise Refused(f"There is no {key} for {quantity.value} in this job: it has {names}.", "part")
+    return part
+
+
+def stamp_key(part: Part) -> str:
+    """Under which name the letters of a part are kept: a hole and its bore bear the same."""
+    return part.key
+
+
+def _warmth(facts: JobFacts, quantity: Quantity, part: Part, survey: Survey) -> Warmth:
+    key = temperature_key(quantity, part.key)
+    standing = [one for one in facts.temperatures if one.temperature_id not in facts.struck]
+    of_part = [one for one in standing if one.body == "part" and one.part == key]
+    room = [one for one in standing if one.body == "room"]
+    gauge = [one for one in standing if one.body == "gauge"]
+    setup = facts.present_setup(quantity)
+    part_c = of_part[-1].celsius if of_part else None
+    effect = None
+    if part_c is not None and feature_of(quantity).is_diameter:
+        size = survey.form.mean_m if survey.form is not None else facts.card.layout.bore.metres
+        effect = warm_effect_m(size, Body(float(part_c), expansion_of(material_of(facts.card, quantity))))
+    soak = None
+    if room and of_part:
+        start = of_part[0].taken_at
+        soak = soak_from_readings(
+            [(one.taken_at - start).total_seconds() for one in of_part],
+            [float(one.celsius) for one in of_part],
+            float(room[-1].celsius),
+        )
+    if soak is not None:
+        # What has passed since the last look has passed for the part too.
+        since = (datetime.now(UTC) - of_part[-1].taken_at).total_seconds()
+        soak = Soak(soak.time_constant_s, max(0.0, soak.seconds_left - max(0.0, since)))
+    return Warmth(
+        part_c,
+        gauge[-1].celsius if gauge else (None if setup is None else setup.gauge_temp_c),
+        None if setup is None else setup.master_temp_c,
+        room[-1].celsius if room else None,
+        effect,
+        soak,
+        tuple(of_part),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class BudgetShown:
+    """A budget, and half the 95 % interval that its distributions give when they are drawn. [m]"""
+
+    budget: Budget
+    monte_carlo_m: float
+
+
+def budgets_of_survey(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> list[BudgetShown]:
+    """Open the ± of a survey: one reading, and what is worked out from the readings."""
+    facts = load_job_facts(conn, job_id)
+    part = known_part(facts, quantity, key)
+    survey = survey_of(facts, quantity, part)
+    if survey.budget is None or survey.reading_set is None:
+        return []
+    shown = [BudgetShown(one, monte_carlo_of(one)) for one in (survey.budget, *survey.derived)]
+    if survey.at_20c:
+        gauge = gauge_sources(facts.gauge_version(survey.reading_set.gauge_version_id))
+        values = [row.as_read_m for row in survey.places if row.as_read_m is not None]
+        zero = float(facts.setup(survey.reading_set.setup_id).zero_um) / 1e6
+        inputs = size_inputs(facts, survey.reading_set, temperature_key(quantity, part.key), values[0] - zero)
+        if inputs is not None:
+            shown[0] = BudgetShown(survey.budget, monte_carlo_half_width(inputs, gauge))
+    return shown
+
+
+def budgets_of_protrusion(conn: Conn, hole_id: UUID) -> list[BudgetShown]:
+    """Open the ± of a hole's protrusion: one reading, the mean, the variation, the difference to a neighbour."""
+    facts = load_job_facts(conn, jobs.job_of_hole(conn, hole_id))
+    hole: Hole = next(one for one in facts.holes if one.hole_id == hole_id)
+    return [BudgetShown(one, monte_carlo_of(one)) for one in budgets_of_hole(facts, hole)]
+
+
+def take_temperature(
+    conn: Conn, job_id: UUID, temperature_id: UUID, body: str, part: str, text: str, by: UUID
+) -> Decimal:
+    """Record how warm something is; ``text`` is in °C, or in °F where it says so."""
+    lock_job_facts(conn, job_id)
+    celsius = read_temperature(text)
+    temperatures.add_temperature(conn, job_id, temperature_id, body, part, celsius, text.strip(), by)
+    return celsius
+
+
+def read_temperature(text: str) -> Decimal:
+    """Read a temperature as typed: 21.5, 21.5 C, 70 F. [°C]"""
+    words = text.strip().replace("°", "").replace(",", ".")
+    number, unit = (words[:-1], words[-1:].upper()) if words[-1:].upper() in ("C", "F") else (words, "C")
+    try:
+        value = Decimal(number.strip())
+    except InvalidOperation:
+        raise Refused("A temperature is a number such as 21.5, or 70 F.", "text") from None
+    celsius = value if unit == "C" else round((value - 32) * 5 / 9, 2)
+    if not value.is_finite() or not COLDEST_C <= celsius <= HOTTEST_C:
+        raise Refused(f"No part here is that warm: type it between {COLDEST_C} and {HOTTEST_C} °C.", "text")
+    return celsius
+
+
+def stamp_part(conn: Conn, job_id: UUID, quantity: Quantity, key: str, letters: str, by: UUID) -> None:
+    """Record the class or grade letters on a part."""
+    facts = lock_job_facts(conn, job_id)
+    temperatures.add_stamp(conn, job_id, stamp_key(known_part(facts, quantity, key)), letters.strip(), by)

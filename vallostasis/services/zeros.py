@@ -1,0 +1,108 @@
+"""Zeros that moved: corrections, the look that finds them, and places that cannot be read."""
+
+from decimal import Decimal
+from uuid import UUID
+
+from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.clock import hour_name
+from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.measuring.parts import Target
+from vallostasis.core.measuring.plan import pattern_of
+from vallostasis.core.measuring.zero_checks import Doubt, Drift, open_doubts, shift_for, zero_holds
+from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
+from vallostasis.core.records import Place, Quantity
+from vallostasis.services.readings import surveyed_target
+from vallostasis.services.refused import Refused
+from vallostasis.store import jobs, readings, zeros
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.rows import Conn
+
+FARTHEST_ZERO = ExpectedRange(Decimal(-500), Decimal(500))
+
+
+def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: Unit, reason: str, by: UUID) -> None:
+    """Record that the zero of a set was found moved: added to all its readings, as uncertain as the gauge's step."""
+    jobs.lock_job(conn, job_id)
+    facts = load_job_facts(conn, job_id)
+    reading_set = next((s for s in facts.sets if s.reading_set_id == set_id), None)
+    if reading_set is None:
+        raise Refused("There is no such set in this job.", "reading_set_id")
+    parsed = parse_length(text, bare_unit, ExpectedRange(Decimal(-500), Decimal(500)), confirmed=False)
+    gauge = facts.gauge_version(reading_set.gauge_version_id)
+    # The zero is read once more with the same gauge, so the correction carries that reading's own part.
+    standard_um = (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()
+    new = zeros.NewCorrection(set_id, parsed.value_um, standard_um, parsed.typed, reason)
+    zeros.add_correction(conn, new, by)
+
+
+def check_zero(conn: Conn, job_id: UUID, quantity: Quantity, text: str, bare_unit: Unit, by: UUID) -> bool:
+    """Record a look at the zero of a feature's gauge; return whether it still stands."""
+    facts = lock_job_facts(conn, job_id)
+    setup = facts.present_setup(quantity)
+    if setup is None:
+        raise Refused(f"Choose the gauge for {quantity.value} first.", "quantity")
+    parsed = parse_length(text, bare_unit, FARTHEST_ZERO, confirmed=False)
+    zeros.add_zero_check(conn, job_id, setup.setup_id, parsed.value_um, as_entered(parsed.typed, parsed.unit), by)
+    return zero_holds(parsed.value_um, facts.newest_gauge(setup.gauge_id))
+
+
+def settle_doubt(conn: Conn, job_id: UUID, zero_check_id: UUID, how: str, drift: Drift, by: UUID) -> int:
+    """Correct every reading that a moved zero made doubtful, or strike them; return how many."""
+    facts = lock_job_facts(conn, job_id)
+    doubt = next((one for one in open_doubts(facts) if one.check.zero_check_id == zero_check_id), None)
+    if doubt is None:
+        raise Refused("Nothing is doubtful because of that look at the zero, or not any more.", "zero_check_id")
+    if how == "strike":
+        for reading_id in doubt.reading_ids:
+            reason = f"zero found moved by {doubt.check.typed}"
+            readings.add_strike(conn, job_id, True, reason, by, reading_id=reading_id)
+    else:
+        _correct(conn, doubt, drift, facts.newest_gauge(doubt.setup.gauge_id), by)
+    return len(doubt.reading_ids)
+
+
+def _correct(conn: Conn, doubt: Doubt, drift: Drift, gauge: GaugeVersion, by: UUID) -> None:
+    shift = shift_for(doubt.check.moved_um, drift, gauge)
+    for reading_set in doubt.sets:
+        new = zeros.NewCorrection(
+            reading_set.reading_set_id,
+            shift.correction_um,
+            shift.standard_um,
+            f"{shift.correction_um.normalize():f} µm",
+            f"zero found moved by {doubt.check.typed}, {drift.value}",
+            doubt.since_event,
+            doubt.check.event,
+        )
+        zeros.add_correction(conn, new, by)
+
+
+def mark_unreadable(conn: Conn, hole_id: UUID, hour: float, unreadable: bool, reason: str, by: UUID) -> UUID:
+    """Record that a position of the liner in a hole cannot be read, or can be again; return the job."""
+    job_id = jobs.job_of_hole(conn, hole_id)
+    jobs.lock_job(conn, job_id)
+    facts = load_job_facts(conn, job_id)
+    fitting = facts.present_fitting(hole_id)
+    if fitting is None:
+        raise Refused("The hole has no liner: there is nothing to read in it yet.", "hour")
+    if unreadable and not reason.strip():
+        raise Refused("Why can it not be read? Type the reason, such as a stud in the way.", "reason")
+    if hour not in facts.card.measuring.required_hours:
+        raise Refused(f"The card does not ask for {hour_name(hour)}: simply leave it out.", "hour")
+    if (hour in facts.unreadable_hours(fitting.fitting_id)) is unreadable:
+        raise Refused("It is said already." if unreadable else "Nothing was said about it.", "hour")
+    target, place = Target(fitting_id=fitting.fitting_id), Place(hour=hour)
+    zeros.add_unreadable(conn, job_id, Quantity.PROTRUSION, target, place, unreadable, reason.strip(), by)
+    return job_id
+
+
+def mark_place_unreadable(
+    conn: Conn, job_id: UUID, quantity: Quantity, key: str, place: Place, unreadable: bool, reason: str, by: UUID
+) -> None:
+    """Record that a place of a surveyed part cannot be read, or can be again."""
+    facts = lock_job_facts(conn, job_id)
+    target = surveyed_target(facts, quantity, key)
+    if unreadable and not reason.strip():
+        raise Refused("Why can it not be read? Type the reason, such as a port in the way.", "reason")
+    if place not in pattern_of(facts.card, quantity)[0].places:
+        raise Refused("The pattern does not ask for this place: simply leave it out.", "place")
+    zeros.add_unreadable(conn, job_id, quantity, target, place, unreadable, reason.strip(), by)
