@@ -1,15 +1,17 @@
 """Gauges that talk: their links, what they say now, and placing a simulated tip."""
 
+from dataclasses import asdict
 from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Request
+from fastapi import APIRouter, Depends, Query, Request
 from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.records import Quantity
+from vallostasis.api.survey_models import PlaceView
+from vallostasis.core.records import Place, Quantity
 from vallostasis.devices.gauge_link import LinkState
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.services import gauge_links
@@ -34,6 +36,16 @@ class GaugeLinkBody(BaseModel):
     simulated: bool = False
 
 
+class RockedView(BaseModel):
+    """The size from a few rocks: their median, how many there were, and how far they lie apart."""
+
+    text: str
+    value_um: Decimal
+    value_m: float
+    rocks: int
+    spread_m: float
+
+
 class TalkingGaugeView(BaseModel):
     """A gauge's link and what it says now."""
 
@@ -49,6 +61,7 @@ class TalkingGaugeView(BaseModel):
     value_um: Decimal | None
     value_m: float | None
     age_s: float | None
+    rocked: RockedView | None = Field(None, description="What rocking a bore gauge has shown since it was asked for.")
 
     @classmethod
     def of(cls, gauge: gauge_links.TalkingGauge) -> "TalkingGaugeView":
@@ -67,6 +80,7 @@ class TalkingGaugeView(BaseModel):
             value_um=None if now.value is None else now.value.value_um,
             value_m=None if now.value is None else float(now.value.value_um) / 1e6,
             age_s=now.age_s,
+            rocked=None if gauge.rocked is None else RockedView(**asdict(gauge.rocked)),
         )
 
 
@@ -74,9 +88,11 @@ class TipBody(BaseModel):
     """Where a simulated tip stands."""
 
     job_id: UUID
-    hole: int = Field(ge=1, le=16)
-    hour: float = Field(gt=0, le=12)
     quantity: Quantity
+    hole: int | None = Field(None, ge=1, le=16)
+    hour: float | None = Field(None, gt=0, le=12)
+    part: ShortText = Field("", description="Part of a survey, such as hole-2.")
+    place: PlaceView | None = Field(None, description="Place of a survey.")
 
 
 class GaugeTold(BaseModel):
@@ -92,9 +108,11 @@ def list_gauge_links(conn: Conn, board: Board) -> list[TalkingGaugeView]:
 
 
 @router.get("/gauges/{gauge_id}/link")
-def read_gauge_link(gauge_id: UUID, conn: Conn, board: Board) -> TalkingGaugeView | None:
-    """What one gauge says now; null when it has no link."""
-    gauge = gauge_links.talking(conn, board, gauge_id)
+def read_gauge_link(
+    gauge_id: UUID, conn: Conn, board: Board, since_s: Annotated[float | None, Query(ge=0, le=60)] = None
+) -> TalkingGaugeView | None:
+    """What one gauge says now; null when it has no link. A bore gauge is asked what its rocks of late have shown."""
+    gauge = gauge_links.talking(conn, board, gauge_id, since_s)
     return None if gauge is None else TalkingGaugeView.of(gauge)
 
 
@@ -108,5 +126,7 @@ def set_up_gauge_link(gauge_id: UUID, body: GaugeLinkBody, conn: Conn) -> GaugeT
 @router.post("/gauges/{gauge_id}/tip")
 def place_tip(gauge_id: UUID, body: TipBody, conn: Conn, board: Board) -> GaugeTold:
     """Tell a simulated gauge where its tip stands; a real one is placed by hand."""
-    gauge_links.place_tip(conn, board, gauge_id, body.job_id, body.hole, body.hour, body.quantity)
+    place = Place(hour=body.hour) if body.place is None else body.place.place()
+    tip = gauge_links.TipPlace(body.job_id, body.quantity, body.hole, body.part, place)
+    gauge_links.place_tip(conn, board, gauge_id, tip)
     return GaugeTold(gauge_id=gauge_id)

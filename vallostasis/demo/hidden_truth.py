@@ -9,11 +9,15 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 from math import cos, radians, sin
+from typing import TYPE_CHECKING
 
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.clock import angle_of_hour
 from vallostasis.core.records import Quantity
 from vallostasis.core.spec_card import SpecCard
+
+if TYPE_CHECKING:
+    from vallostasis.demo.survey_play import SurveyPlay
 
 PEOPLE = ("Wren", "Tobiah", "Ines")
 # People repeat a little better than the figure the shop gives its gauges.
@@ -152,6 +156,7 @@ class DemoJob:
     shims: Mapping[int, ShimWritten]
     after_fitting: tuple[TypedReading, ...]
     done_stages: tuple[str, ...]
+    surveys: "tuple[SurveyPlay, ...]" = ()
 
 
 class Bench:

@@ -8,6 +8,7 @@ death and return of the gauge; what is wrong is a state with a sentence, never a
 import re
 import threading
 import time
+from collections import deque
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import StrEnum
@@ -25,6 +26,8 @@ RECONNECT_S = 0.3
 READ_TIMEOUT_S = 0.2
 # The other end of a line over TCP may be gone without having hung up: dial again. [s]
 DIAL_AGAIN_AFTER_S = 5.0
+# A minute of a gauge that speaks thirty times a second.
+STREAM_VALUES = 1800
 _ADDRESS = re.compile(r"socket://[A-Za-z0-9.\-]{1,60}:\d{1,5}|/dev/tty[A-Za-z0-9]{1,20}|COM\d{1,3}")
 
 
@@ -74,6 +77,7 @@ class GaugeLink:
         self._lock = threading.Lock()
         self._now = LinkNow(LinkState.CONNECTING, f"connecting to {settings.url}", None, None)
         self._value_at = 0.0
+        self._stream: deque[tuple[float, GaugeValue]] = deque(maxlen=STREAM_VALUES)
         self._port: serial.Serial | None = None
         self._closed = threading.Event()
         self._thread = threading.Thread(target=self._run, name=f"gauge {settings.url}", daemon=True)
@@ -96,6 +100,12 @@ class GaugeLink:
         if now.state is LinkState.LIVE and age is not None and age > SILENT_AFTER_S:
             return replace(now, state=LinkState.SILENT, message="The gauge sends nothing: is it on, is its cable in?")
         return now
+
+    def values_since(self, seconds: float) -> list[tuple[float, GaugeValue]]:
+        """Return what came during the last seconds, each with when it came on the link's own clock. [s]"""
+        with self._lock:
+            after = self._clock() - seconds
+            return [(at, value) for at, value in self._stream if at >= after]
 
     def place_tip(self, line: str) -> None:
         """Tell a simulated gauge where its tip stands; a real one is placed by hand."""
@@ -144,6 +154,7 @@ class GaugeLink:
         else:
             with self._lock:
                 self._value_at = self._clock()
+                self._stream.append((self._value_at, value))
                 self._now = LinkNow(LinkState.LIVE, "", value, None)
 
     def _say(self, state: LinkState, message: str) -> None:

@@ -3,6 +3,7 @@
 import threading
 from uuid import UUID
 
+from vallostasis.core.measuring.gauge_line import GaugeValue
 from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings
 
 
@@ -30,6 +31,12 @@ class LinkBoard:
         with self._lock:
             link = self._links.get(gauge_id)
         return None if link is None else link.now()
+
+    def values_since(self, gauge_id: UUID, seconds: float) -> list[tuple[float, GaugeValue]]:
+        """Return what a gauge said during the last seconds, each with when it came. [s]"""
+        with self._lock:
+            link = self._links.get(gauge_id)
+        return [] if link is None else link.values_since(seconds)
 
     def place_tip(self, gauge_id: UUID, line: str) -> None:
         """Tell a simulated gauge where its tip stands."""

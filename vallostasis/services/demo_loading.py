@@ -1,15 +1,19 @@
 """Playing the invented jobs into the store, the way people would have recorded them."""
 
+from decimal import Decimal
 from uuid import UUID, uuid4
 
 from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.demo import narrow_boat
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.demo.hidden_truth import GAUGES, PEOPLE, DemoJob, TypedReading
+from vallostasis.demo.survey_play import MASTERS, SURVEY_GAUGES, SurveyPlay
 from vallostasis.devices.simulated_gauge import Tip
-from vallostasis.services import fitting, gauge_links, jobs, readings, shop, spec_cards
+from vallostasis.services import cabinet, fitting, gauge_links, jobs, readings, setups, shop, spec_cards, surveys, zeros
 from vallostasis.store import gauge_links as gauge_link_rows
-from vallostasis.store import gauges
+from vallostasis.store import gauges, setting_masters
 from vallostasis.store import jobs as job_rows
+from vallostasis.store import readings as reading_rows
 from vallostasis.store.rows import Conn
 
 
@@ -21,7 +25,7 @@ def store_is_empty(conn: Conn) -> bool:
 def load_demo(conn: Conn) -> UUID:
     """Load the invented shop and its jobs into an empty store; return the id of the main job."""
     people = {name: shop.add_person(conn, name).person_id for name in PEOPLE}
-    for gauge in GAUGES:
+    for gauge in (*GAUGES, *SURVEY_GAUGES):
         entry = shop.GaugeEntry(
             gauge.name,
             gauge.kind,
@@ -39,8 +43,11 @@ def load_demo(conn: Conn) -> UUID:
             gauge.faults,
         )
         shop.save_gauge(conn, None, 0, entry)
+    for ring in MASTERS:
+        cabinet.save_master(conn, None, 0, cabinet.MasterEntry(ring.name, ring.size, ring.expanded))
     main_job = load_demo_job(conn, ferry.demo_job(), people)
     load_demo_job(conn, sawmill.demo_job(), people)
+    load_demo_job(conn, narrow_boat.demo_job(), people)
     return main_job
 
 
@@ -52,7 +59,11 @@ def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
     for liner in demo.block.liners:
         jobs.add_liner(conn, job_id, liner.mark, liner.make, liner.batch)
     _take_readings(conn, job_id, people, demo.before_fitting)
+    for survey in demo.surveys:
+        _play_survey(conn, job_id, people, survey)
     for hole in job_rows.list_holes(conn, job_id):
+        if hole.number not in demo.block.fitted:
+            continue
         written = demo.shims.get(hole.number)
         shims = () if written is None else (fitting.ShimFitted(written.nominal, written.measured, "bevel down"),)
         fitting.record_fitting(conn, hole.hole_id, uuid4(), demo.block.fitted[hole.number], shims, people["Wren"])
@@ -61,6 +72,31 @@ def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
         if stage.name in demo.done_stages:
             jobs.mark_stage(conn, stage.stage_id, True, people["Ines"])
     return job_id
+
+
+def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: SurveyPlay) -> None:
+    by = people["Tobiah"]
+    gauge = next(one for one in gauges.list_gauges(conn) if one.name == survey.gauge)
+    master = next((one for one in setting_masters.list_masters(conn) if one.name == survey.master), None)
+    new = reading_rows.NewSetup(job_id, survey.quantity, gauge.gauge_id, "", "", "", None, True, survey.zeroed_on,
+                                load=survey.load, method=survey.method,
+                                master_temp_c=Decimal(survey.master_c) if survey.master_c else None)  # fmt: skip
+    setups.change_setup(conn, new, by, "inch", None if master is None else master.setting_master_id)
+    if survey.block_c:
+        surveys.take_temperature(conn, job_id, uuid4(), "room", "", "21", by)
+        surveys.take_temperature(conn, job_id, uuid4(), "part", "", survey.block_c, by)
+    for key in dict.fromkeys(one.part for one in survey.readings):
+        if survey.part_c:
+            surveys.take_temperature(conn, job_id, uuid4(), "part", key, survey.part_c, by)
+    for typed in survey.readings:
+        ask = readings.ReadingToTake(
+            uuid4(), survey.quantity, None, None, typed.liner_mark, "", typed.text, typed.bare_unit, True, "", False,
+            None, part=typed.part, level_um=typed.place.level_um, axis_deg=typed.place.axis_deg,
+            along_um=typed.place.along_um, across_um=typed.place.across_um,
+        )  # fmt: skip
+        readings.take_reading(conn, job_id, ask, people[typed.by])
+    if survey.zero_found:
+        zeros.check_zero(conn, job_id, survey.quantity, survey.zero_found, "thou", people["Ines"])
 
 
 def link_demo_gauge(conn: Conn, port: int) -> None:

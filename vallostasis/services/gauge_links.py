@@ -1,15 +1,19 @@
 """Gauges that talk: setting their links up, what they say now, and where a simulated tip stands."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from decimal import Decimal
 from typing import cast
 from uuid import UUID
 
 from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit
+from vallostasis.core.lengths import MICROMETRES_PER, Unit, metres, micrometres
 from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.gauge_line import compile_pattern
-from vallostasis.core.records import Hole, Quantity
+from vallostasis.core.measuring.features import is_surveyed
+from vallostasis.core.measuring.gauge_line import GaugeValue, compile_pattern
+from vallostasis.core.measuring.parts import part_with_key
+from vallostasis.core.measuring.turning_point import turning_point
+from vallostasis.core.records import Hole, Place, Quantity, ZeroedOn
 from vallostasis.devices.gauge_link import LinkNow, LinkSettings, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.services.readings import known_hole
@@ -21,11 +25,23 @@ from vallostasis.store.rows import Conn
 
 
 @dataclass(frozen=True, slots=True)
+class RockedValue:
+    """The size that a few rocks have shown, as text to keep with the reading. [µm], [m]"""
+
+    text: str
+    value_um: Decimal
+    value_m: float
+    rocks: int
+    spread_m: float
+
+
+@dataclass(frozen=True, slots=True)
 class TalkingGauge:
     """A gauge with its link as set up, and how it stands now."""
 
     link: GaugeLinkRow
     now: LinkNow
+    rocked: RockedValue | None = None
 
 
 def list_talking(conn: Conn, board: LinkBoard) -> list[TalkingGauge]:
@@ -33,11 +49,37 @@ def list_talking(conn: Conn, board: LinkBoard) -> list[TalkingGauge]:
     return [_talking(row, board) for row in gauge_links.list_gauge_links(conn)]
 
 
-def talking(conn: Conn, board: LinkBoard, gauge_id: UUID) -> TalkingGauge | None:
-    """Return one gauge's link and how it stands, or None when it has none."""
-    gauges.get_gauge(conn, gauge_id)
+def talking(conn: Conn, board: LinkBoard, gauge_id: UUID, since_s: float | None = None) -> TalkingGauge | None:
+    """Return one gauge's link and how it stands, or None when it has none.
+
+    A bore gauge is rocked: with ``since_s`` its turning points of the last seconds are looked for. [s]
+    """
+    gauge = gauges.get_gauge(conn, gauge_id)
     row = gauge_links.find_gauge_link(conn, gauge_id)
-    return None if row is None else _talking(row, board)
+    if row is None:
+        return None
+    found = _talking(row, board)
+    if since_s is None or not is_rocked(gauge.kind):
+        return found
+    step_um = gauge.resolution_um
+    return replace(found, rocked=_rocked(board.values_since(gauge_id, since_s), step_um, cast(Unit, row.unit)))
+
+
+def is_rocked(kind: str) -> bool:
+    """Whether gauges of a kind are rocked through their turning point."""
+    return "bore" in kind.casefold()
+
+
+def _rocked(stream: list[tuple[float, GaugeValue]], step_um: Decimal, unit: Unit) -> RockedValue | None:
+    """Take the turning points out of a stream, rounded to a tenth of the gauge's step."""
+    found = turning_point([at for at, _ in stream], [metres(value.value_um) for _, value in stream])
+    if found is None:
+        return None
+    fine = step_um / 10
+    value_um = round(micrometres(found.value_m) / fine) * fine
+    number = value_um / MICROMETRES_PER[unit]
+    return RockedValue(f"{number.normalize():+f} {unit}", value_um, metres(value_um), len(found.turning_points_m),
+                       found.spread_m)  # fmt: skip
 
 
 def _talking(row: GaugeLinkRow, board: LinkBoard) -> TalkingGauge:
@@ -63,15 +105,44 @@ def set_up_link(conn: Conn, gauge_id: UUID, url: str, line_pattern: str, unit: U
     gauge_links.add_gauge_link(conn, gauge_id, address, line_pattern.strip(), unit, simulated)
 
 
-def place_tip(
-    conn: Conn, board: LinkBoard, gauge_id: UUID, job_id: UUID, hole: int, hour: float, quantity: Quantity
-) -> None:
-    """Tell a simulated gauge on which hole and position its tip stands; a real gauge needs no telling."""
+@dataclass(frozen=True, slots=True)
+class TipPlace:
+    """Where a simulated tip is to stand: a position round a hole, or a place of a survey."""
+
+    job_id: UUID
+    quantity: Quantity
+    hole: int | None
+    part: str
+    place: Place
+
+
+def place_tip(conn: Conn, board: LinkBoard, gauge_id: UUID, tip: TipPlace) -> None:
+    """Tell a simulated gauge where its tip stands; a real gauge needs no telling."""
     gauge = talking(conn, board, gauge_id)
     if gauge is None or not gauge.link.simulated:
         return
-    facts = load_job_facts(conn, job_id)
-    board.place_tip(gauge_id, tip_line(facts, known_hole(facts, hole), hour, quantity))
+    facts = load_job_facts(conn, tip.job_id)
+    if is_surveyed(tip.quantity):
+        part = part_with_key(facts, tip.quantity, tip.part)
+        if part is None:
+            raise Refused("There is no such part in this job.", "part")
+        board.place_tip(gauge_id, survey_line(facts, tip))
+        return
+    if tip.place.hour is None:
+        raise Refused("At which clock position? Say it with its hour.", "hour")
+    board.place_tip(gauge_id, tip_line(facts, known_hole(facts, tip.hole), tip.place.hour, tip.quantity))
+
+
+def survey_line(facts: JobFacts, tip: TipPlace) -> str:
+    """Write where a tip stands on a surveyed part: job, feature, part, place and the size the gauge is zeroed on."""
+    setup = facts.present_setup(tip.quantity)
+    words = [f"survey {facts.job.number} {tip.quantity.value.replace(' ', '-')} {tip.part}"]
+    place = {"level": tip.place.level_um, "axis": tip.place.axis_deg, "along": tip.place.along_um,
+             "across": tip.place.across_um}  # fmt: skip
+    words += [f"{name} {float(value):g}" for name, value in place.items() if value is not None]
+    if setup is not None and setup.zeroed_on is not ZeroedOn.DATUM:
+        words.append(f"zero {setup.zero_um.normalize():f}")
+    return " ".join(words)
 
 
 def tip_line(facts: JobFacts, hole: Hole, hour: float, quantity: Quantity) -> str:

@@ -31,6 +31,13 @@ export const router = createRouter({
           name: 'cut',
           component: () => import('@/features/counterbore/CutPage.vue'),
         },
+        { path: 'measure', name: 'measure', component: () => import('@/features/measure/MeasurePage.vue') },
+        {
+          path: 'measure/:quantity/:part',
+          name: 'survey',
+          meta: { full: true },
+          component: () => import('@/features/measure/SurveyPage.vue'),
+        },
         { path: 'liners', name: 'liners', component: () => import('@/features/liners/LinersPage.vue') },
         { path: 'card', name: 'job-card', component: () => import('@/features/spec-cards/JobCardPage.vue') },
         {

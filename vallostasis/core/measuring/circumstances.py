@@ -5,6 +5,7 @@ from datetime import date
 from decimal import Decimal
 
 from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.measuring.values import only_differences
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.core.spec_card import Length, SpecCard, sheet_of
 
@@ -12,7 +13,7 @@ from vallostasis.core.spec_card import Length, SpecCard, sheet_of
 def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:
     """Say where the setup departs from the card: readings taken so cannot be held against its limits."""
     cautions = []
-    if setup.zeroed_on is ZeroedOn.PART:
+    if only_differences(setup):
         cautions.append(RELATIVE)
     if setup.quantity is not Quantity.PROTRUSION:
         return tuple(cautions)

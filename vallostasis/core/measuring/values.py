@@ -8,7 +8,7 @@ from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.budget import student_widening
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.uncertainty import ReadingTrust, trust_of_reading
-from vallostasis.core.records import Reading, ReadingSet, ZeroedOn
+from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
 
 
 def trust_of_gauge(gauge: GaugeVersion, correction_u_m: float = 0.0) -> ReadingTrust:
@@ -50,4 +50,9 @@ def value_used_um(facts: JobFacts, reading_set: ReadingSet, reading: Reading) ->
 
 def is_relative(facts: JobFacts, reading_set: ReadingSet) -> bool:
     """Readings zeroed on the part itself are differences: no size follows from them."""
-    return facts.setup(reading_set.setup_id).zeroed_on is ZeroedOn.PART
+    return only_differences(facts.setup(reading_set.setup_id))
+
+
+def only_differences(setup: Setup) -> bool:
+    """Whether a size is asked for and only differences are read; flatness is a difference itself."""
+    return setup.zeroed_on is ZeroedOn.PART and setup.quantity is not Quantity.DECK_FLATNESS

@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -364,7 +364,7 @@ export const listGaugeLinks = <ThrowOnError extends boolean = false>(options?: O
 /**
  * Read Gauge Link
  *
- * What one gauge says now; null when it has no link.
+ * What one gauge says now; null when it has no link. A bore gauge is asked what its rocks of late have shown.
  */
 export const readGaugeLink = <ThrowOnError extends boolean = false>(options: Options<ReadGaugeLinkData, ThrowOnError>) => (options.client ?? client).get<ReadGaugeLinkResponses, ReadGaugeLinkErrors, ThrowOnError>({ url: '/api/gauges/{gauge_id}/link', ...options });
 
@@ -459,6 +459,62 @@ export const computeDecision = <ThrowOnError extends boolean = false>(options: O
  */
 export const computeCutPlan = <ThrowOnError extends boolean = false>(options: Options<ComputeCutPlanData, ThrowOnError>) => (options.client ?? client).post<ComputeCutPlanResponses, ComputeCutPlanErrors, ThrowOnError>({
     url: '/api/compute/cut-plan',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute To 20C
+ *
+ * Bring a size to the reference temperature, for a warm part and a warm ring.
+ */
+export const computeTo20C = <ThrowOnError extends boolean = false>(options: Options<ComputeTo20cData, ThrowOnError>) => (options.client ?? client).post<ComputeTo20cResponses, ComputeTo20cErrors, ThrowOnError>({
+    url: '/api/compute/to-20C',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Budget
+ *
+ * Work out how far a size can be trusted, by the GUM and by Monte Carlo beside it.
+ */
+export const computeBudget = <ThrowOnError extends boolean = false>(options: Options<ComputeBudgetData, ThrowOnError>) => (options.client ?? client).post<ComputeBudgetResponses, ComputeBudgetErrors, ThrowOnError>({
+    url: '/api/compute/budget',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Gauge Study
+ *
+ * Split what was read into gauge, people and parts by analysis of variance.
+ */
+export const computeGaugeStudy = <ThrowOnError extends boolean = false>(options: Options<ComputeGaugeStudyData, ThrowOnError>) => (options.client ?? client).post<ComputeGaugeStudyResponses, ComputeGaugeStudyErrors, ThrowOnError>({
+    url: '/api/compute/gauge-study',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Bore Set
+ *
+ * Work out the form of a bore, and say what its axes and levels cannot see.
+ */
+export const computeBoreSet = <ThrowOnError extends boolean = false>(options: Options<ComputeBoreSetData, ThrowOnError>) => (options.client ?? client).post<ComputeBoreSetResponses, ComputeBoreSetErrors, ThrowOnError>({
+    url: '/api/compute/bore-set',
     ...options,
     headers: {
         'Content-Type': 'application/json',
@@ -566,3 +622,220 @@ export const addNote = <ThrowOnError extends boolean = false>(options: Options<A
  * Photo of a note, as it was taken; it never changes.
  */
 export const readPhoto = <ThrowOnError extends boolean = false>(options: Options<ReadPhotoData, ThrowOnError>) => (options.client ?? client).get<ReadPhotoResponses, ReadPhotoErrors, ThrowOnError>({ url: '/api/notes/{note_id}/photo', ...options });
+
+/**
+ * List Features
+ *
+ * Every feature of the job that is surveyed, and how it stands on every part.
+ */
+export const listFeatures = <ThrowOnError extends boolean = false>(options: Options<ListFeaturesData, ThrowOnError>) => (options.client ?? client).get<ListFeaturesResponses, ListFeaturesErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/features', ...options });
+
+/**
+ * Read Survey
+ *
+ * One feature on one part, place by place, with its form and what would settle it.
+ */
+export const readSurvey = <ThrowOnError extends boolean = false>(options: Options<ReadSurveyData, ThrowOnError>) => (options.client ?? client).get<ReadSurveyResponses, ReadSurveyErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/surveys/{quantity}/{part}', ...options });
+
+/**
+ * Read Budgets
+ *
+ * Open the ± of a survey, source by source.
+ */
+export const readBudgets = <ThrowOnError extends boolean = false>(options: Options<ReadBudgetsData, ThrowOnError>) => (options.client ?? client).get<ReadBudgetsResponses, ReadBudgetsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/budgets', ...options });
+
+/**
+ * Read Hole Budgets
+ *
+ * Open the ± of a hole's protrusion, source by source.
+ */
+export const readHoleBudgets = <ThrowOnError extends boolean = false>(options: Options<ReadHoleBudgetsData, ThrowOnError>) => (options.client ?? client).get<ReadHoleBudgetsResponses, ReadHoleBudgetsErrors, ThrowOnError>({ url: '/api/holes/{hole_id}/budgets', ...options });
+
+/**
+ * Mark Place Unreadable
+ *
+ * Say that a place cannot be read; the part is then undecided, not unmeasured.
+ */
+export const markPlaceUnreadable = <ThrowOnError extends boolean = false>(options: Options<MarkPlaceUnreadableData, ThrowOnError>) => (options.client ?? client).post<MarkPlaceUnreadableResponses, MarkPlaceUnreadableErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/unreadable',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Stamp Part
+ *
+ * Record the class or grade letters on a part.
+ */
+export const stampPart = <ThrowOnError extends boolean = false>(options: Options<StampPartData, ThrowOnError>) => (options.client ?? client).post<StampPartResponses, StampPartErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/stamps',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Check Zero
+ *
+ * Record a look at the zero; a moved one makes readings since the last good look doubtful.
+ */
+export const checkZero = <ThrowOnError extends boolean = false>(options: Options<CheckZeroData, ThrowOnError>) => (options.client ?? client).post<CheckZeroResponses, CheckZeroErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/zero-checks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Settle Doubt
+ *
+ * Correct every reading that a moved zero made doubtful, or strike them.
+ */
+export const settleDoubt = <ThrowOnError extends boolean = false>(options: Options<SettleDoubtData, ThrowOnError>) => (options.client ?? client).post<SettleDoubtResponses, SettleDoubtErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/zero-checks/{zero_check_id}/settle',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Take Temperature
+ *
+ * Record how warm a part, the gauge, the master or the room is.
+ */
+export const takeTemperature = <ThrowOnError extends boolean = false>(options: Options<TakeTemperatureData, ThrowOnError>) => (options.client ?? client).post<TakeTemperatureResponses, TakeTemperatureErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/temperatures',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Setting Masters
+ *
+ * Return the newest version of every setting master, by size.
+ */
+export const listSettingMasters = <ThrowOnError extends boolean = false>(options?: Options<ListSettingMastersData, ThrowOnError>) => (options?.client ?? client).get<ListSettingMastersResponses, ListSettingMastersErrors, ThrowOnError>({ url: '/api/setting-masters', ...options });
+
+/**
+ * Add Setting Master
+ *
+ * Add a setting master.
+ */
+export const addSettingMaster = <ThrowOnError extends boolean = false>(options: Options<AddSettingMasterData, ThrowOnError>) => (options.client ?? client).post<AddSettingMasterResponses, AddSettingMasterErrors, ThrowOnError>({
+    url: '/api/setting-masters',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Save Setting Master Version
+ *
+ * Save a master as its next version; gauges set before keep the one they were set on.
+ */
+export const saveSettingMasterVersion = <ThrowOnError extends boolean = false>(options: Options<SaveSettingMasterVersionData, ThrowOnError>) => (options.client ?? client).post<SaveSettingMasterVersionResponses, SaveSettingMasterVersionErrors, ThrowOnError>({
+    url: '/api/setting-masters/{setting_master_id}/versions',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Gauge Services
+ *
+ * Return everything that was done to gauges, newest first.
+ */
+export const listGaugeServices = <ThrowOnError extends boolean = false>(options?: Options<ListGaugeServicesData, ThrowOnError>) => (options?.client ?? client).get<ListGaugeServicesResponses, ListGaugeServicesErrors, ThrowOnError>({ url: '/api/gauge-services', ...options });
+
+/**
+ * Note Gauge Service
+ *
+ * Record what was done to a gauge.
+ */
+export const noteGaugeService = <ThrowOnError extends boolean = false>(options: Options<NoteGaugeServiceData, ThrowOnError>) => (options.client ?? client).post<NoteGaugeServiceResponses, NoteGaugeServiceErrors, ThrowOnError>({
+    url: '/api/gauges/{gauge_id}/services',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Gauge Fits
+ *
+ * Say for every decision of a job's card which gauges of the cabinet would do.
+ */
+export const listGaugeFits = <ThrowOnError extends boolean = false>(options: Options<ListGaugeFitsData, ThrowOnError>) => (options.client ?? client).get<ListGaugeFitsResponses, ListGaugeFitsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/gauge-fits', ...options });
+
+/**
+ * List Gauge Studies
+ *
+ * Return every study, newest first.
+ */
+export const listGaugeStudies = <ThrowOnError extends boolean = false>(options?: Options<ListGaugeStudiesData, ThrowOnError>) => (options?.client ?? client).get<ListGaugeStudiesResponses, ListGaugeStudiesErrors, ThrowOnError>({ url: '/api/gauge-studies', ...options });
+
+/**
+ * Plan Gauge Study
+ *
+ * Plan a study of a gauge.
+ */
+export const planGaugeStudy = <ThrowOnError extends boolean = false>(options: Options<PlanGaugeStudyData, ThrowOnError>) => (options.client ?? client).post<PlanGaugeStudyResponses, PlanGaugeStudyErrors, ThrowOnError>({
+    url: '/api/gauge-studies',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Gauge Study
+ *
+ * Return one study as it stands: whose turn it is, or the analysis once every part is read.
+ */
+export const readGaugeStudy = <ThrowOnError extends boolean = false>(options: Options<ReadGaugeStudyData, ThrowOnError>) => (options.client ?? client).get<ReadGaugeStudyResponses, ReadGaugeStudyErrors, ThrowOnError>({ url: '/api/gauge-studies/{gauge_study_id}', ...options });
+
+/**
+ * Take Study Reading
+ *
+ * Append a reading; one read before may be read again, the newest holds.
+ */
+export const takeStudyReading = <ThrowOnError extends boolean = false>(options: Options<TakeStudyReadingData, ThrowOnError>) => (options.client ?? client).post<TakeStudyReadingResponses, TakeStudyReadingErrors, ThrowOnError>({
+    url: '/api/gauge-studies/{gauge_study_id}/readings',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Adopt Gauge Study
+ *
+ * Make what the study found the repeatability of the gauge, in a new version.
+ */
+export const adoptGaugeStudy = <ThrowOnError extends boolean = false>(options: Options<AdoptGaugeStudyData, ThrowOnError>) => (options.client ?? client).post<AdoptGaugeStudyResponses, AdoptGaugeStudyErrors, ThrowOnError>({
+    url: '/api/gauge-studies/{gauge_study_id}/adoption',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});

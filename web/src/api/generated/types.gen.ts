@@ -19,6 +19,18 @@ export type Acceptance = 'guarded' | 'simple';
 export type Action = 'nothing' | 'read' | 'read depth' | 'read flange' | 'fit' | 'cut' | 'explain';
 
 /**
+ * AdoptBody
+ *
+ * Who takes the result over.
+ */
+export type AdoptBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * Arrangement
  *
  * How the holes stand in the block.
@@ -198,6 +210,342 @@ export type BodyImportReadings = {
 };
 
 /**
+ * BoreSetAnswer
+ *
+ * The form of the bore; what is null was not reached by the readings. [m]
+ */
+export type BoreSetAnswer = {
+    /**
+     * Out Of Round M
+     */
+    out_of_round_m: Array<number | null>;
+    /**
+     * Worst Out Of Round M
+     */
+    worst_out_of_round_m: number | null;
+    /**
+     * Taper Per Axis M
+     */
+    taper_per_axis_m: Array<number | null>;
+    /**
+     * Taper Of Mean M
+     */
+    taper_of_mean_m: number | null;
+    /**
+     * Fitted Taper Top Minus Bottom M
+     */
+    fitted_taper_top_minus_bottom_m: number | null;
+    /**
+     * Barrel M
+     */
+    barrel_m: number | null;
+    /**
+     * Bell Top M
+     */
+    bell_top_m: number | null;
+    /**
+     * Bell Bottom M
+     */
+    bell_bottom_m: number | null;
+    /**
+     * Mean Diameter M
+     */
+    mean_diameter_m: number;
+    /**
+     * Max Diameter M
+     */
+    max_diameter_m: number;
+    /**
+     * Min Diameter M
+     */
+    min_diameter_m: number;
+    /**
+     * Maximum Wear M
+     */
+    maximum_wear_m: number;
+    /**
+     * Ellipses
+     */
+    ellipses: Array<EllipseAnswer | null>;
+    /**
+     * Share Guaranteed
+     */
+    share_guaranteed: number | null;
+    /**
+     * Cannot See
+     */
+    cannot_see: Array<string>;
+    /**
+     * D0 M
+     */
+    D0_m?: number | null;
+    /**
+     * A2 M
+     */
+    A2_m?: number | null;
+    /**
+     * A4 M
+     */
+    A4_m?: number | null;
+    /**
+     * Phi2 Deg
+     */
+    phi2_deg?: number | null;
+    /**
+     * Phi4 Deg
+     */
+    phi4_deg?: number | null;
+    /**
+     * Ovality M
+     */
+    ovality_m?: number | null;
+    /**
+     * Rms Residual M
+     */
+    rms_residual_m?: number | null;
+    /**
+     * Range Of Readings M
+     */
+    range_of_readings_m?: number | null;
+    /**
+     * Order4 Determinable
+     */
+    order4_determinable?: boolean | null;
+    /**
+     * Visible Cos4 Part M
+     */
+    visible_cos4_part_m?: number | null;
+};
+
+/**
+ * BoreSetRequest
+ *
+ * Two-point diameters: one list for one level, or a list of levels from the top, null where none was read.
+ */
+export type BoreSetRequest = {
+    /**
+     * Diameters M
+     */
+    diameters_m: Array<number> | Array<Array<number | null>>;
+    /**
+     * Axes Deg
+     *
+     * Directions of the axes, clockwise from the front; needed for the ellipse.
+     */
+    axes_deg?: Array<number> | null;
+    /**
+     * Depths M
+     *
+     * Depths of the levels; evenly spaced where they are not given.
+     */
+    depths_m?: Array<number> | null;
+    /**
+     * Nominal M
+     */
+    nominal_m?: number | null;
+};
+
+/**
+ * BudgetAnswer
+ *
+ * The size, its uncertainty source by source, and what follows for values worked out from such readings. [m]
+ */
+export type BudgetAnswer = {
+    /**
+     * Diameter 20C M
+     */
+    diameter_20C_m: number;
+    /**
+     * U M
+     */
+    u_m: number;
+    /**
+     * U M
+     */
+    U_m: number;
+    /**
+     * Coverage
+     */
+    coverage: number;
+    /**
+     * Freedom
+     */
+    freedom: number | null;
+    /**
+     * Mc Half Width 95 M
+     */
+    mc_half_width_95_m: number;
+    /**
+     * Difference To Mc M
+     *
+     * U less the Monte Carlo half width. [m]
+     */
+    difference_to_mc_m: number;
+    /**
+     * Sources
+     */
+    sources: Array<SourceView>;
+    /**
+     * Share Of Part Temperature
+     */
+    share_of_part_temperature: number;
+    /**
+     * U Mean M
+     */
+    u_mean_m: number;
+    /**
+     * U Mean M
+     */
+    U_mean_m: number;
+    /**
+     * U Difference M
+     *
+     * Of the difference of two readings of one zero, such as out of round.
+     */
+    u_difference_m: number;
+    /**
+     * U Difference M
+     */
+    U_difference_m: number;
+};
+
+/**
+ * BudgetRequest
+ *
+ * A bore read as a deviation from a ring, with the standard uncertainty of everything it depends on.
+ */
+export type BudgetRequest = {
+    /**
+     * Ring M
+     *
+     * [m]
+     */
+    ring_m: number;
+    /**
+     * U Ring M
+     */
+    u_ring_m?: number;
+    /**
+     * Deviation M
+     *
+     * [m]
+     */
+    deviation_m?: number;
+    /**
+     * U Repeatability M
+     */
+    u_repeatability_m?: number;
+    /**
+     * Repeats
+     *
+     * Readings that the repeatability was found from; null when it is well known.
+     */
+    repeats?: number | null;
+    /**
+     * Step M
+     *
+     * Graduation. [m]
+     */
+    step_m?: number;
+    /**
+     * Step At Zero
+     *
+     * Count the graduation a second time, for the zero.
+     */
+    step_at_zero?: boolean;
+    /**
+     * Alpha Ring
+     *
+     * [1/K]
+     */
+    alpha_ring?: number;
+    /**
+     * U Alpha Ring
+     */
+    u_alpha_ring?: number;
+    /**
+     * Ring C
+     *
+     * [°C]
+     */
+    ring_c?: number;
+    /**
+     * U Ring C
+     */
+    u_ring_c?: number;
+    /**
+     * Alpha Part
+     *
+     * [1/K]
+     */
+    alpha_part?: number;
+    /**
+     * U Alpha Part
+     */
+    u_alpha_part?: number;
+    /**
+     * Part C
+     *
+     * [°C]
+     */
+    part_c?: number;
+    /**
+     * U Part C
+     */
+    u_part_c?: number;
+    /**
+     * Coverage K
+     */
+    coverage_k?: number;
+    /**
+     * Readings
+     *
+     * Readings that a mean is taken of.
+     */
+    readings?: number;
+};
+
+/**
+ * BudgetView
+ *
+ * Every source of one value; the greatest share first.
+ */
+export type BudgetView = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Sources
+     */
+    sources: Array<SourceView>;
+    /**
+     * Standard M
+     */
+    standard_m: number;
+    /**
+     * Coverage
+     */
+    coverage: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Freedom
+     *
+     * Effective degrees of freedom; null where there are plenty.
+     */
+    freedom: number | null;
+    /**
+     * Monte Carlo M
+     *
+     * Half of the 95 % interval from drawing every source. [m]
+     */
+    monte_carlo_m: number;
+};
+
+/**
  * Capability
  *
  * Whether a gauge can decide on a window at all.
@@ -241,6 +589,19 @@ export type CardChoice = {
      * Only Preview
      */
     only_preview?: boolean;
+};
+
+/**
+ * CardLevel
+ *
+ * A named level of a capture pattern: its depth below the deck, or its height on a part.
+ */
+export type CardLevel = {
+    /**
+     * Name
+     */
+    name: string;
+    depth: Length;
 };
 
 /**
@@ -441,6 +802,28 @@ export type CardWithVersions = {
 };
 
 /**
+ * Cell
+ *
+ * One reading of a study: part, person and trial, each from 0.
+ */
+export type Cell = {
+    /**
+     * Part
+     */
+    part: number;
+    /**
+     * Place
+     *
+     * Which of the people, from 0.
+     */
+    place: number;
+    /**
+     * Trial
+     */
+    trial: number;
+};
+
+/**
  * ChangeView
  *
  * A job that changed; null where everything may have changed.
@@ -500,6 +883,46 @@ export type CodeView = {
      * Expires At
      */
     expires_at: string;
+};
+
+/**
+ * ComponentsView
+ *
+ * Standard deviations of one model [m] and what they mean.
+ */
+export type ComponentsView = {
+    /**
+     * Repeatability M
+     */
+    repeatability_m: number;
+    /**
+     * Reproducibility M
+     */
+    reproducibility_m: number;
+    /**
+     * Gauge M
+     */
+    gauge_m: number;
+    /**
+     * Part M
+     */
+    part_m: number;
+    /**
+     * Total M
+     */
+    total_m: number;
+    /**
+     * Percent Of Total
+     */
+    percent_of_total: number;
+    /**
+     * Percent Of Tolerance
+     */
+    percent_of_tolerance: number | null;
+    /**
+     * Categories
+     */
+    categories: number | null;
 };
 
 /**
@@ -852,6 +1275,35 @@ export type DecisionAnswer = {
 };
 
 /**
+ * DecisionFitView
+ *
+ * A decision of the card and the gauges that could take it, the finest first. [m]
+ */
+export type DecisionFitView = {
+    /**
+     * Name
+     */
+    name: string;
+    quantity: Quantity;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Greatest M
+     */
+    greatest_m: number;
+    /**
+     * Is Difference
+     */
+    is_difference: boolean;
+    /**
+     * Gauges
+     */
+    gauges: Array<GaugeFitView>;
+};
+
+/**
  * DecisionRequest
  *
  * A value with its expanded uncertainty and its limits.
@@ -978,6 +1430,93 @@ export type DoneRow = {
 };
 
 /**
+ * DoubtView
+ *
+ * A zero that was found moved, and how many readings stand on it.
+ */
+export type DoubtView = {
+    /**
+     * Zero Check Id
+     */
+    zero_check_id: string;
+    /**
+     * Moved M
+     */
+    moved_m: number;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Checked By
+     */
+    checked_by: string;
+    /**
+     * Readings
+     */
+    readings: number;
+};
+
+/**
+ * Drift
+ *
+ * How a zero moved between two looks at it.
+ */
+export type Drift = 'somewhere between' | 'before all of them';
+
+/**
+ * EllipseAnswer
+ *
+ * The shape fitted to one level. [m], [deg]
+ */
+export type EllipseAnswer = {
+    /**
+     * D0 M
+     */
+    D0_m: number;
+    /**
+     * A2 M
+     */
+    A2_m: number;
+    /**
+     * Phi2 Deg
+     */
+    phi2_deg: number;
+    /**
+     * A4 M
+     */
+    A4_m: number | null;
+    /**
+     * Phi4 Deg
+     */
+    phi4_deg: number | null;
+    /**
+     * Ovality M
+     */
+    ovality_m: number;
+    /**
+     * Rms Residual M
+     */
+    rms_residual_m: number;
+    /**
+     * Range Of Readings M
+     */
+    range_of_readings_m: number;
+    /**
+     * Order4 Determinable
+     */
+    order4_determinable: boolean;
+    /**
+     * Visible Cos4 Part M
+     */
+    visible_cos4_part_m: number | null;
+    /**
+     * Share Seen
+     */
+    share_seen: number;
+};
+
+/**
  * ErrorBody
  *
  * Why a request was not carried out, and what would help.
@@ -1001,6 +1540,72 @@ export type ErrorBody = {
      * Suggestions
      */
     suggestions: Array<SuggestedText>;
+};
+
+/**
+ * FeatureSheet
+ *
+ * One feature that the card has measured: its limits, and its capture pattern.
+ *
+ * Axes count clockwise from the front in degrees, 0 along the crank. Which lists hold the pattern depends on the
+ * feature; all empty, it is read at one place.
+ */
+export type FeatureSheet = {
+    quantity: Quantity;
+    nominal?: Limit;
+    least?: Limit;
+    greatest?: Limit;
+    out_of_round?: Limit;
+    taper?: Limit;
+    /**
+     * Levels
+     */
+    levels?: Array<CardLevel>;
+    /**
+     * Axes Deg
+     */
+    axes_deg?: Array<number>;
+    /**
+     * Along
+     */
+    along?: Array<Length>;
+    /**
+     * Across
+     */
+    across?: Array<Length>;
+};
+
+/**
+ * FeatureView
+ *
+ * A feature of the job: its pattern, how it is read, and how it stands on every part.
+ */
+export type FeatureView = {
+    quantity: Quantity;
+    part_kind: PartKind;
+    pattern_kind: PatternKind;
+    /**
+     * Is Size
+     */
+    is_size: boolean;
+    pattern: PatternView;
+    setup: SetupView | null;
+    /**
+     * Parts
+     */
+    parts: Array<PartView>;
+};
+
+/**
+ * FeaturesView
+ *
+ * Every feature of the job that is surveyed.
+ */
+export type FeaturesView = {
+    /**
+     * Features
+     */
+    features: Array<FeatureView>;
 };
 
 /**
@@ -1148,6 +1753,62 @@ export type FloorStrip = {
 };
 
 /**
+ * FormView
+ *
+ * The form of a bore. [m]
+ */
+export type FormView = {
+    /**
+     * Levels
+     */
+    levels: Array<LevelFormView>;
+    /**
+     * Worst Out Of Round M
+     */
+    worst_out_of_round_m: number | null;
+    /**
+     * Taper Per Axis M
+     */
+    taper_per_axis_m: Array<number | null>;
+    /**
+     * Taper Of Mean M
+     */
+    taper_of_mean_m: number | null;
+    /**
+     * Fitted Taper M
+     */
+    fitted_taper_m: number | null;
+    /**
+     * Barrel M
+     */
+    barrel_m: number | null;
+    /**
+     * Bell Top M
+     */
+    bell_top_m: number | null;
+    /**
+     * Bell Bottom M
+     */
+    bell_bottom_m: number | null;
+    /**
+     * Mean M
+     */
+    mean_m: number;
+    /**
+     * Greatest M
+     */
+    greatest_m: number;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Share Guaranteed
+     */
+    share_guaranteed: number;
+};
+
+/**
  * GaugeBody
  *
  * A gauge or its next version; step and repeatability bare in µm, range and radius bare in mm.
@@ -1220,6 +1881,35 @@ export type GaugeBody = {
 };
 
 /**
+ * GaugeFitView
+ *
+ * How fit a gauge is for a decision. [m]
+ */
+export type GaugeFitView = {
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    capability: Capability;
+    /**
+     * Against
+     */
+    against: string;
+    /**
+     * In Use
+     */
+    in_use: boolean;
+};
+
+/**
  * GaugeLinkBody
  *
  * Where a gauge sends its lines and how they are written.
@@ -1243,6 +1933,152 @@ export type GaugeLinkBody = {
      * Simulated
      */
     simulated?: boolean;
+};
+
+/**
+ * GaugeService
+ *
+ * What was done to a gauge and when.
+ */
+export type GaugeService = {
+    /**
+     * Gauge Service Id
+     */
+    gauge_service_id: string;
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+    /**
+     * Kind
+     */
+    kind: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Done On
+     */
+    done_on: string;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+    /**
+     * Event
+     */
+    event: number;
+};
+
+/**
+ * GaugeStudyAnswer
+ *
+ * Two models: full keeps the interaction, pooled merges it with the error. Standard deviations in µm.
+ */
+export type GaugeStudyAnswer = {
+    /**
+     * Full Repeatability Sd Um
+     */
+    full_repeatability_sd_um: number;
+    /**
+     * Full Reproducibility Sd Um
+     */
+    full_reproducibility_sd_um: number;
+    /**
+     * Full Grr Sd Um
+     */
+    full_grr_sd_um: number;
+    /**
+     * Full Part Sd Um
+     */
+    full_part_sd_um: number;
+    /**
+     * Full Total Sd Um
+     */
+    full_total_sd_um: number;
+    /**
+     * Full Percent Grr Of Total
+     */
+    full_percent_grr_of_total: number;
+    /**
+     * Full Percent Grr Of Tolerance
+     */
+    full_percent_grr_of_tolerance: number | null;
+    /**
+     * Full Ndc
+     */
+    full_ndc: number | null;
+    /**
+     * Pooled Repeatability Sd Um
+     */
+    pooled_repeatability_sd_um: number;
+    /**
+     * Pooled Reproducibility Sd Um
+     */
+    pooled_reproducibility_sd_um: number;
+    /**
+     * Pooled Grr Sd Um
+     */
+    pooled_grr_sd_um: number;
+    /**
+     * Pooled Part Sd Um
+     */
+    pooled_part_sd_um: number;
+    /**
+     * Pooled Total Sd Um
+     */
+    pooled_total_sd_um: number;
+    /**
+     * Pooled Percent Grr Of Total
+     */
+    pooled_percent_grr_of_total: number;
+    /**
+     * Pooled Percent Grr Of Tolerance
+     */
+    pooled_percent_grr_of_tolerance: number | null;
+    /**
+     * Pooled Ndc
+     */
+    pooled_ndc: number | null;
+    /**
+     * Interaction P Value
+     */
+    interaction_p_value: number | null;
+    /**
+     * Sum Of Squares Part Person Inter Error Um2
+     */
+    sum_of_squares_part_person_inter_error_um2: Array<number>;
+    /**
+     * Degrees Of Freedom
+     */
+    degrees_of_freedom: Array<number>;
+    /**
+     * Holds
+     *
+     * The model to go by: full or pooled.
+     */
+    holds: string;
+};
+
+/**
+ * GaugeStudyRequest
+ *
+ * A balanced crossed study: readings[part][person][trial].
+ */
+export type GaugeStudyRequest = {
+    /**
+     * Readings Um
+     */
+    readings_um: Array<Array<Array<number>>>;
+    /**
+     * Tolerance Um
+     */
+    tolerance_um?: number | null;
 };
 
 /**
@@ -1333,6 +2169,14 @@ export type GaugeVersion = {
      * Faults
      */
     faults?: string;
+    /**
+     * Repeatability Freedom
+     */
+    repeatability_freedom?: number | null;
+    /**
+     * Gauge Study Id
+     */
+    gauge_study_id?: string | null;
 };
 
 /**
@@ -1916,6 +2760,70 @@ export type Length = {
 };
 
 /**
+ * LevelFormView
+ *
+ * One level of a bore.
+ */
+export type LevelFormView = {
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Mean M
+     */
+    mean_m: number | null;
+    /**
+     * Out Of Round M
+     */
+    out_of_round_m: number | null;
+    /**
+     * Greatest Axis Deg
+     */
+    greatest_axis_deg: number | null;
+    /**
+     * Ovality M
+     *
+     * From the fitted ellipse: 2·A2. [m]
+     */
+    ovality_m: number | null;
+    /**
+     * Ellipse Axis Deg
+     */
+    ellipse_axis_deg: number | null;
+    /**
+     * Ellipse A4 M
+     */
+    ellipse_a4_m: number | null;
+    /**
+     * Share Seen
+     *
+     * Share of the fitted ovality that greatest less least shows. [1]
+     */
+    share_seen: number | null;
+};
+
+/**
+ * LevelView
+ *
+ * A level of a pattern.
+ */
+export type LevelView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+};
+
+/**
  * Limit
  *
  * A length the card asks for, or None when it asks for none, with its source.
@@ -2065,6 +2973,52 @@ export type Mark = {
      */
     count: number;
     state: State;
+};
+
+/**
+ * MasterBody
+ *
+ * A setting master or its next version; size bare in mm, expanded uncertainty (k = 2) bare in µm.
+ */
+export type MasterBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Size
+     */
+    size: string;
+    /**
+     * Expanded
+     *
+     * As its certificate says, k = 2.
+     */
+    expanded: string;
+    /**
+     * Material
+     */
+    material?: string;
+    /**
+     * Calibrated On
+     */
+    calibrated_on?: string | null;
+    /**
+     * Due On
+     */
+    due_on?: string | null;
+    /**
+     * Owner
+     */
+    owner?: string;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Based On Version
+     */
+    based_on_version?: number;
 };
 
 /**
@@ -2253,6 +3207,18 @@ export type NoteRow = {
 };
 
 /**
+ * Noted
+ *
+ * It is recorded.
+ */
+export type Noted = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+};
+
+/**
  * PairBody
  *
  * The code as typed or scanned, and what to call the device.
@@ -2373,6 +3339,66 @@ export type ParseRequest = {
 };
 
 /**
+ * PartKind
+ *
+ * What a feature belongs to.
+ */
+export type PartKind = 'liner in its hole' | 'hole' | 'liner' | 'piston' | 'main bore' | 'deck' | 'gap between neighbours';
+
+/**
+ * PartView
+ *
+ * How a feature stands on one part.
+ */
+export type PartView = {
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    /**
+     * Can Read
+     */
+    can_read: boolean;
+    state: State;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Read
+     */
+    read: number;
+    /**
+     * Of
+     */
+    of: number;
+    /**
+     * Greatest M
+     */
+    greatest_m?: number | null;
+    /**
+     * Least M
+     */
+    least_m?: number | null;
+    /**
+     * Out Of Round M
+     */
+    out_of_round_m?: number | null;
+    /**
+     * Taper M
+     */
+    taper_m?: number | null;
+};
+
+/**
  * PartsView
  *
  * What the parts of a hole are and what they predict. [m]
@@ -2447,6 +3473,51 @@ export type PartsView = {
 };
 
 /**
+ * PatternKind
+ *
+ * How the readings of a feature lie on the part.
+ */
+export type PatternKind = 'clock positions' | 'levels and axes' | 'levels' | 'grid' | 'one place';
+
+/**
+ * PatternView
+ *
+ * A capture pattern and what it cannot see.
+ */
+export type PatternView = {
+    /**
+     * Levels
+     */
+    levels: Array<LevelView>;
+    /**
+     * Axes Deg
+     */
+    axes_deg: Array<number>;
+    /**
+     * Along M
+     */
+    along_m: Array<number>;
+    /**
+     * Across M
+     */
+    across_m: Array<number>;
+    /**
+     * Places
+     */
+    places: number;
+    /**
+     * On Card
+     *
+     * False where it is only proposed.
+     */
+    on_card: boolean;
+    /**
+     * Blind
+     */
+    blind: Array<string>;
+};
+
+/**
  * Person
  *
  * Somebody who reads, cuts or signs.
@@ -2508,6 +3579,109 @@ export type PhraseView = {
      * Terms
      */
     terms: Array<TermView>;
+};
+
+/**
+ * PlaceReadView
+ *
+ * One place of a survey.
+ */
+export type PlaceReadView = {
+    place: PlaceView;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Value M
+     *
+     * Size at 20 °C where temperatures are known, else as read. [m]
+     */
+    value_m: number | null;
+    /**
+     * As Read M
+     */
+    as_read_m: number | null;
+    /**
+     * Expanded M
+     */
+    expanded_m: number | null;
+    /**
+     * Readings
+     */
+    readings: Array<ReadingAt>;
+    /**
+     * Unreadable
+     */
+    unreadable: string;
+    /**
+     * Doubtful
+     */
+    doubtful: boolean;
+    /**
+     * On Pattern
+     */
+    on_pattern: boolean;
+    state: State | null;
+};
+
+/**
+ * PlaceUnreadableBody
+ *
+ * A place of a part that cannot be read, or can be again.
+ */
+export type PlaceUnreadableBody = {
+    place: PlaceView;
+    /**
+     * Unreadable
+     */
+    unreadable: boolean;
+    /**
+     * Reason
+     */
+    reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PlaceView
+ *
+ * Where on a part a reading stands.
+ */
+export type PlaceView = {
+    /**
+     * Hour
+     *
+     * Clock position. [h]
+     */
+    hour?: number | null;
+    /**
+     * Level Um
+     *
+     * Depth of the level. [µm]
+     */
+    level_um?: number | string | null;
+    /**
+     * Axis Deg
+     *
+     * Axis, clockwise from the front. [deg]
+     */
+    axis_deg?: number | null;
+    /**
+     * Along Um
+     *
+     * Along the deck. [µm]
+     */
+    along_um?: number | string | null;
+    /**
+     * Across Um
+     *
+     * Across the deck. [µm]
+     */
+    across_um?: number | string | null;
 };
 
 /**
@@ -2610,12 +3784,12 @@ export type ProofUnit = 'um' | 'thou';
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'flange thickness';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'ring gap' | 'trial fit';
 
 /**
  * Reading
  *
- * One reading: exact value [µm], the text as typed, the clock position [h] where it has one.
+ * One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]
  */
 export type Reading = {
     /**
@@ -2654,6 +3828,50 @@ export type Reading = {
      * Event
      */
     event: number;
+    /**
+     * Level Um
+     */
+    level_um?: number | string | null;
+    /**
+     * Axis Deg
+     */
+    axis_deg?: number | null;
+    /**
+     * Along Um
+     */
+    along_um?: number | string | null;
+    /**
+     * Across Um
+     */
+    across_um?: number | string | null;
+};
+
+/**
+ * ReadingAt
+ *
+ * A standing reading of a place.
+ */
+export type ReadingAt = {
+    /**
+     * Reading Id
+     */
+    reading_id: string;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Typed Unit
+     */
+    typed_unit: string;
+    /**
+     * Value Um
+     */
+    value_um: number | string;
+    /**
+     * Taken By
+     */
+    taken_by: string;
 };
 
 /**
@@ -2715,6 +3933,36 @@ export type ReadingBody = {
      * Part Temp C
      */
     part_temp_c?: number | string | null;
+    /**
+     * Part
+     *
+     * Part of a survey, such as hole-2, liner-L5 or main-3.
+     */
+    part?: string;
+    /**
+     * Level Um
+     *
+     * Depth of its level. [µm]
+     */
+    level_um?: number | string | null;
+    /**
+     * Axis Deg
+     *
+     * Its axis from the front. [deg]
+     */
+    axis_deg?: number | null;
+    /**
+     * Along Um
+     *
+     * Along the deck. [µm]
+     */
+    along_um?: number | string | null;
+    /**
+     * Across Um
+     *
+     * Across the deck. [µm]
+     */
+    across_um?: number | string | null;
     /**
      * Waited S
      *
@@ -2809,6 +4057,14 @@ export type ReadingRow = {
      */
     land: string;
     /**
+     * Part
+     */
+    part: string;
+    /**
+     * Place
+     */
+    place: string;
+    /**
      * Hour
      */
     hour: number | null;
@@ -2844,6 +4100,34 @@ export type ReadingRow = {
      * Event
      */
     event: number;
+};
+
+/**
+ * RockedView
+ *
+ * The size from a few rocks: their median, how many there were, and how far they lie apart.
+ */
+export type RockedView = {
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Value Um
+     */
+    value_um: number | string;
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Rocks
+     */
+    rocks: number;
+    /**
+     * Spread M
+     */
+    spread_m: number;
 };
 
 /**
@@ -2910,6 +4194,151 @@ export type Seat = {
 };
 
 /**
+ * ServiceBody
+ *
+ * What was done to a gauge.
+ */
+export type ServiceBody = {
+    /**
+     * Kind
+     */
+    kind: 'oiled' | 'wear found' | 'calibrated' | 'lent' | 'brought back' | 'repaired' | 'dropped';
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Done On
+     */
+    done_on: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * ServiceNoted
+ *
+ * The gauge it was noted for.
+ */
+export type ServiceNoted = {
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+};
+
+/**
+ * SettingMaster
+ *
+ * A ring or block that gauges are set on, as it was at one time: size at 20 °C and its uncertainty. [µm]
+ */
+export type SettingMaster = {
+    /**
+     * Setting Master Version Id
+     */
+    setting_master_version_id: string;
+    /**
+     * Setting Master Id
+     */
+    setting_master_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Version
+     */
+    version: number;
+    /**
+     * Size Um
+     */
+    size_um: number | string;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Standard Um
+     */
+    standard_um: number | string;
+    /**
+     * Material
+     */
+    material: string;
+    /**
+     * Calibrated On
+     */
+    calibrated_on: string | null;
+    /**
+     * Due On
+     */
+    due_on: string | null;
+    /**
+     * Owner
+     */
+    owner: string;
+    /**
+     * Note
+     */
+    note: string;
+};
+
+/**
+ * SettleBody
+ *
+ * Correct or strike every reading that a moved zero made doubtful.
+ */
+export type SettleBody = {
+    /**
+     * How
+     */
+    how: 'correct' | 'strike';
+    drift?: Drift;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * Settled
+ *
+ * How many readings were settled.
+ */
+export type Settled = {
+    /**
+     * Readings
+     */
+    readings: number;
+};
+
+/**
+ * SettlingView
+ *
+ * What would settle an undecided rule.
+ */
+export type SettlingView = {
+    /**
+     * Rule
+     */
+    rule: string;
+    /**
+     * Where
+     */
+    where: string;
+    /**
+     * Readings
+     */
+    readings: number | null;
+    /**
+     * Gauges
+     */
+    gauges: Array<string>;
+};
+
+/**
  * SetupBody
  *
  * Gauge, its zero, land, datum and clamp from now on.
@@ -2923,7 +4352,7 @@ export type SetupBody = {
     /**
      * Land
      */
-    land: string;
+    land?: string;
     /**
      * Datum
      */
@@ -2949,6 +4378,30 @@ export type SetupBody = {
      * Size the gauge was zeroed on; empty for what the card gives.
      */
     zero?: string;
+    /**
+     * Load
+     *
+     * Caps torqued, plate on, free; dry or oiled.
+     */
+    load?: string;
+    /**
+     * Method
+     */
+    method?: string;
+    /**
+     * Setting Master Id
+     *
+     * Master of the cabinet that the gauge was set on.
+     */
+    setting_master_id?: string | null;
+    /**
+     * Master Temp C
+     */
+    master_temp_c?: number | string | null;
+    /**
+     * Gauge Temp C
+     */
+    gauge_temp_c?: number | string | null;
     /**
      * Bare Unit
      */
@@ -2999,6 +4452,32 @@ export type SetupView = {
      */
     zero_typed: string;
     /**
+     * Load
+     */
+    load: string;
+    /**
+     * Method
+     */
+    method: string;
+    /**
+     * Master
+     *
+     * Name of the setting master; empty where none was named.
+     */
+    master: string;
+    /**
+     * Master Temp C
+     */
+    master_temp_c: number | string | null;
+    /**
+     * Gauge Temp C
+     */
+    gauge_temp_c: number | string | null;
+    /**
+     * Chosen At
+     */
+    chosen_at: string;
+    /**
      * Expanded M
      *
      * Expanded uncertainty of one reading. [m]
@@ -3010,6 +4489,13 @@ export type SetupView = {
      */
     cautions: Array<string>;
 };
+
+/**
+ * Shape
+ *
+ * How the values of a source are spread.
+ */
+export type Shape = 'normal' | 'rectangular';
 
 /**
  * ShimBody
@@ -3088,6 +4574,57 @@ export type ShimSize = {
 export type SourceStatus = 'specification' | 'common practice' | 'own experience' | 'unverified';
 
 /**
+ * SourceView
+ *
+ * One source of a budget.
+ */
+export type SourceView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Standard
+     *
+     * Its own standard uncertainty, in the unit named.
+     */
+    standard: number;
+    /**
+     * Unit
+     */
+    unit: string;
+    /**
+     * Sensitivity
+     *
+     * What turns it into metres.
+     */
+    sensitivity: number;
+    /**
+     * Contribution M
+     *
+     * Standard uncertainty that it brings to the result. [m]
+     */
+    contribution_m: number;
+    /**
+     * Share
+     *
+     * Share of the variance. [1]
+     */
+    share: number;
+    /**
+     * Shared
+     *
+     * Common to every reading of one set.
+     */
+    shared: boolean;
+    shape: Shape;
+    /**
+     * Basis
+     */
+    basis: string;
+};
+
+/**
  * SpecCard
  *
  * Everything one version of a card says.
@@ -3133,6 +4670,14 @@ export type SpecCard = {
      * Coverage Factor
      */
     coverage_factor?: number;
+    /**
+     * Features
+     */
+    features?: Array<FeatureSheet>;
+    /**
+     * Main Bores
+     */
+    main_bores?: number;
 };
 
 /**
@@ -3286,6 +4831,22 @@ export type StageView = {
 };
 
 /**
+ * StampBody
+ *
+ * Class or grade letters found on a part.
+ */
+export type StampBody = {
+    /**
+     * Letters
+     */
+    letters: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * State
  *
  * What can be said of a value, a rule or a hole.
@@ -3338,6 +4899,188 @@ export type StrikeBody = {
 };
 
 /**
+ * StudyBody
+ *
+ * A study to plan: parts × people × trials.
+ */
+export type StudyBody = {
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+    /**
+     * What
+     *
+     * What the gauge decides, such as protrusion of the Fennick.
+     */
+    what: string;
+    /**
+     * Tolerance
+     *
+     * Width of the window it decides on; empty for none.
+     */
+    tolerance?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Parts
+     */
+    parts: number;
+    /**
+     * Trials
+     */
+    trials: number;
+    /**
+     * People
+     */
+    people: Array<string>;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * StudyPlanned
+ *
+ * The study that was planned.
+ */
+export type StudyPlanned = {
+    /**
+     * Gauge Study Id
+     */
+    gauge_study_id: string;
+};
+
+/**
+ * StudyReadingBody
+ *
+ * A reading of a study as typed. The client makes the id.
+ */
+export type StudyReadingBody = {
+    /**
+     * Part
+     */
+    part: number;
+    /**
+     * Place
+     *
+     * Which of the people, from 0.
+     */
+    place: number;
+    /**
+     * Trial
+     */
+    trial: number;
+    /**
+     * Reading Id
+     */
+    reading_id: string;
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+};
+
+/**
+ * StudyResult
+ *
+ * The analysis: both models, which one holds, and the readings it rests on. [m]
+ */
+export type StudyResult = {
+    full: ComponentsView;
+    pooled: ComponentsView;
+    /**
+     * Full Holds
+     */
+    full_holds: boolean;
+    /**
+     * Interaction P
+     */
+    interaction_p: number | null;
+    /**
+     * Squares M2
+     */
+    squares_m2: Array<number>;
+    /**
+     * Freedom
+     */
+    freedom: Array<number>;
+    /**
+     * Readings M
+     *
+     * readings[part][person][trial]
+     */
+    readings_m: Array<Array<Array<number>>>;
+};
+
+/**
+ * StudyView
+ *
+ * A study as it stands. While it runs no reading is shown: it is read blind.
+ */
+export type StudyView = {
+    /**
+     * Gauge Study Id
+     */
+    gauge_study_id: string;
+    gauge: GaugeVersion;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Tolerance Um
+     */
+    tolerance_um: number | string | null;
+    /**
+     * Tolerance Typed
+     */
+    tolerance_typed: string;
+    /**
+     * Parts
+     */
+    parts: number;
+    /**
+     * Trials
+     */
+    trials: number;
+    /**
+     * People
+     */
+    people: Array<Person>;
+    /**
+     * Planned At
+     */
+    planned_at: string;
+    /**
+     * Planned By
+     */
+    planned_by: string;
+    /**
+     * Read
+     */
+    read: number;
+    /**
+     * Of
+     */
+    of: number;
+    next_cell: Cell | null;
+    last_cell: Cell | null;
+    result: StudyResult | null;
+    /**
+     * Adopted
+     */
+    adopted: boolean;
+};
+
+/**
  * SuggestedText
  *
  * One answer to a question: words to show, text to send, and whether to send it as confirmed.
@@ -3355,6 +5098,97 @@ export type SuggestedText = {
      * Confirm
      */
     confirm: boolean;
+};
+
+/**
+ * SurveyView
+ *
+ * One feature on one part, as it stands now. Lengths in m.
+ */
+export type SurveyView = {
+    quantity: Quantity;
+    pattern_kind: PatternKind;
+    /**
+     * Is Size
+     */
+    is_size: boolean;
+    /**
+     * Is Diameter
+     */
+    is_diameter: boolean;
+    part: PartView;
+    pattern: PatternView;
+    setup: SetupView | null;
+    /**
+     * Set Id
+     */
+    set_id: string | null;
+    /**
+     * Places
+     */
+    places: Array<PlaceReadView>;
+    /**
+     * At 20C
+     */
+    at_20c: boolean;
+    /**
+     * Relative
+     */
+    relative: boolean;
+    /**
+     * Nominal M
+     */
+    nominal_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Out Of Round M
+     */
+    out_of_round_m: number | null;
+    /**
+     * Taper M
+     */
+    taper_m: number | null;
+    form: FormView | null;
+    /**
+     * Flatness M
+     */
+    flatness_m: number | null;
+    /**
+     * Off Plane M
+     */
+    off_plane_m: Array<number>;
+    /**
+     * Expanded M
+     */
+    expanded_m: number | null;
+    /**
+     * Rules
+     */
+    rules: Array<RuleView>;
+    /**
+     * Settling
+     */
+    settling: Array<SettlingView>;
+    /**
+     * Doubts
+     */
+    doubts: Array<DoubtView>;
+    warmth: WarmthView;
+    /**
+     * Stamp
+     */
+    stamp: string;
+    /**
+     * Event
+     */
+    event: number;
 };
 
 /**
@@ -3417,6 +5251,50 @@ export type TalkingGaugeView = {
      * Age S
      */
     age_s: number | null;
+    /**
+     * What rocking a bore gauge has shown since it was asked for.
+     */
+    rocked?: RockedView | null;
+};
+
+/**
+ * TemperatureBody
+ *
+ * How warm something is: °C, or °F where it says so. The client makes the id.
+ */
+export type TemperatureBody = {
+    /**
+     * Temperature Id
+     */
+    temperature_id: string;
+    /**
+     * Body
+     */
+    body: 'part' | 'gauge' | 'master' | 'room';
+    /**
+     * Part
+     */
+    part?: string;
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * TemperatureTaken
+ *
+ * The temperature as it was understood. [°C]
+ */
+export type TemperatureTaken = {
+    /**
+     * Celsius
+     */
+    celsius: number | string;
 };
 
 /**
@@ -3455,15 +5333,93 @@ export type TipBody = {
      * Job Id
      */
     job_id: string;
+    quantity: Quantity;
     /**
      * Hole
      */
-    hole: number;
+    hole?: number | null;
     /**
      * Hour
      */
-    hour: number;
-    quantity: Quantity;
+    hour?: number | null;
+    /**
+     * Part
+     *
+     * Part of a survey, such as hole-2.
+     */
+    part?: string;
+    /**
+     * Place of a survey.
+     */
+    place?: PlaceView | null;
+};
+
+/**
+ * To20CAnswer
+ *
+ * The size at 20 °C.
+ */
+export type To20cAnswer = {
+    /**
+     * Diameter 20C M
+     */
+    diameter_20C_m: number;
+    /**
+     * Correction M
+     */
+    correction_m: number;
+    /**
+     * Uncorrected M
+     */
+    uncorrected_m: number;
+    /**
+     * Trail
+     */
+    trail: Array<StepView>;
+};
+
+/**
+ * To20CRequest
+ *
+ * A size read as a deviation from a ring; all sizes in m.
+ */
+export type To20cRequest = {
+    /**
+     * Ring 20C M
+     *
+     * Size of the ring at 20 °C. [m]
+     */
+    ring_20C_m: number;
+    /**
+     * Ring Alpha
+     *
+     * [1/K]
+     */
+    ring_alpha?: number;
+    /**
+     * Ring C
+     *
+     * [°C]
+     */
+    ring_c?: number;
+    /**
+     * Deviation M
+     *
+     * [m]
+     */
+    deviation_m?: number;
+    /**
+     * Part Alpha
+     *
+     * [1/K]
+     */
+    part_alpha: number;
+    /**
+     * Part C
+     *
+     * [°C]
+     */
+    part_c: number;
 };
 
 /**
@@ -3538,6 +5494,75 @@ export type UnreadableHour = {
  * What becomes of a row.
  */
 export type Verdict = 'good' | 'here already' | 'bad';
+
+/**
+ * WarmthView
+ *
+ * How warm things are. [°C]
+ */
+export type WarmthView = {
+    /**
+     * Part C
+     */
+    part_c: number | string | null;
+    /**
+     * Gauge C
+     */
+    gauge_c: number | string | null;
+    /**
+     * Master C
+     */
+    master_c: number | string | null;
+    /**
+     * Room C
+     */
+    room_c: number | string | null;
+    /**
+     * Effect M
+     *
+     * How much larger the part reads than at 20 °C. [m]
+     */
+    effect_m: number | null;
+    /**
+     * Soak S
+     *
+     * Until the part is as warm as the room; null where it cannot be told.
+     */
+    soak_s: number | null;
+};
+
+/**
+ * ZeroCheckBody
+ *
+ * What the gauge shows now on what it was zeroed on; 0 when the zero stands.
+ */
+export type ZeroCheckBody = {
+    quantity: Quantity;
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * ZeroChecked
+ *
+ * Whether the zero stands.
+ */
+export type ZeroChecked = {
+    /**
+     * Holds
+     */
+    holds: boolean;
+};
 
 /**
  * ZeroCorrectionBody
@@ -5317,7 +7342,12 @@ export type ReadGaugeLinkData = {
          */
         gauge_id: string;
     };
-    query?: never;
+    query?: {
+        /**
+         * Since S
+         */
+        since_s?: number | null;
+    };
     url: '/api/gauges/{gauge_id}/link';
 };
 
@@ -5749,6 +7779,218 @@ export type ComputeCutPlanResponses = {
 };
 
 export type ComputeCutPlanResponse = ComputeCutPlanResponses[keyof ComputeCutPlanResponses];
+
+export type ComputeTo20cData = {
+    body: To20cRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/to-20C';
+};
+
+export type ComputeTo20cErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeTo20cError = ComputeTo20cErrors[keyof ComputeTo20cErrors];
+
+export type ComputeTo20cResponses = {
+    /**
+     * Successful Response
+     */
+    200: To20cAnswer;
+};
+
+export type ComputeTo20cResponse = ComputeTo20cResponses[keyof ComputeTo20cResponses];
+
+export type ComputeBudgetData = {
+    body: BudgetRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/budget';
+};
+
+export type ComputeBudgetErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeBudgetError = ComputeBudgetErrors[keyof ComputeBudgetErrors];
+
+export type ComputeBudgetResponses = {
+    /**
+     * Successful Response
+     */
+    200: BudgetAnswer;
+};
+
+export type ComputeBudgetResponse = ComputeBudgetResponses[keyof ComputeBudgetResponses];
+
+export type ComputeGaugeStudyData = {
+    body: GaugeStudyRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/gauge-study';
+};
+
+export type ComputeGaugeStudyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeGaugeStudyError = ComputeGaugeStudyErrors[keyof ComputeGaugeStudyErrors];
+
+export type ComputeGaugeStudyResponses = {
+    /**
+     * Successful Response
+     */
+    200: GaugeStudyAnswer;
+};
+
+export type ComputeGaugeStudyResponse = ComputeGaugeStudyResponses[keyof ComputeGaugeStudyResponses];
+
+export type ComputeBoreSetData = {
+    body: BoreSetRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/bore-set';
+};
+
+export type ComputeBoreSetErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeBoreSetError = ComputeBoreSetErrors[keyof ComputeBoreSetErrors];
+
+export type ComputeBoreSetResponses = {
+    /**
+     * Successful Response
+     */
+    200: BoreSetAnswer;
+};
+
+export type ComputeBoreSetResponse = ComputeBoreSetResponses[keyof ComputeBoreSetResponses];
 
 export type ReadProofHtmlData = {
     body?: never;
@@ -6377,3 +8619,1174 @@ export type ReadPhotoResponses = {
      */
     200: unknown;
 };
+
+export type ListFeaturesData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/features';
+};
+
+export type ListFeaturesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListFeaturesError = ListFeaturesErrors[keyof ListFeaturesErrors];
+
+export type ListFeaturesResponses = {
+    /**
+     * Successful Response
+     */
+    200: FeaturesView;
+};
+
+export type ListFeaturesResponse = ListFeaturesResponses[keyof ListFeaturesResponses];
+
+export type ReadSurveyData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+        /**
+         * Part
+         */
+        part: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}';
+};
+
+export type ReadSurveyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadSurveyError = ReadSurveyErrors[keyof ReadSurveyErrors];
+
+export type ReadSurveyResponses = {
+    /**
+     * Successful Response
+     */
+    200: SurveyView;
+};
+
+export type ReadSurveyResponse = ReadSurveyResponses[keyof ReadSurveyResponses];
+
+export type ReadBudgetsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+        /**
+         * Part
+         */
+        part: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/budgets';
+};
+
+export type ReadBudgetsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBudgetsError = ReadBudgetsErrors[keyof ReadBudgetsErrors];
+
+export type ReadBudgetsResponses = {
+    /**
+     * Response Read Budgets
+     *
+     * Successful Response
+     */
+    200: Array<BudgetView>;
+};
+
+export type ReadBudgetsResponse = ReadBudgetsResponses[keyof ReadBudgetsResponses];
+
+export type ReadHoleBudgetsData = {
+    body?: never;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/budgets';
+};
+
+export type ReadHoleBudgetsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadHoleBudgetsError = ReadHoleBudgetsErrors[keyof ReadHoleBudgetsErrors];
+
+export type ReadHoleBudgetsResponses = {
+    /**
+     * Response Read Hole Budgets
+     *
+     * Successful Response
+     */
+    200: Array<BudgetView>;
+};
+
+export type ReadHoleBudgetsResponse = ReadHoleBudgetsResponses[keyof ReadHoleBudgetsResponses];
+
+export type MarkPlaceUnreadableData = {
+    body: PlaceUnreadableBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+        /**
+         * Part
+         */
+        part: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/unreadable';
+};
+
+export type MarkPlaceUnreadableErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MarkPlaceUnreadableError = MarkPlaceUnreadableErrors[keyof MarkPlaceUnreadableErrors];
+
+export type MarkPlaceUnreadableResponses = {
+    /**
+     * Successful Response
+     */
+    201: Noted;
+};
+
+export type MarkPlaceUnreadableResponse = MarkPlaceUnreadableResponses[keyof MarkPlaceUnreadableResponses];
+
+export type StampPartData = {
+    body: StampBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+        /**
+         * Part
+         */
+        part: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/stamps';
+};
+
+export type StampPartErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type StampPartError = StampPartErrors[keyof StampPartErrors];
+
+export type StampPartResponses = {
+    /**
+     * Successful Response
+     */
+    201: Noted;
+};
+
+export type StampPartResponse = StampPartResponses[keyof StampPartResponses];
+
+export type CheckZeroData = {
+    body: ZeroCheckBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/zero-checks';
+};
+
+export type CheckZeroErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type CheckZeroError = CheckZeroErrors[keyof CheckZeroErrors];
+
+export type CheckZeroResponses = {
+    /**
+     * Successful Response
+     */
+    201: ZeroChecked;
+};
+
+export type CheckZeroResponse = CheckZeroResponses[keyof CheckZeroResponses];
+
+export type SettleDoubtData = {
+    body: SettleBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Zero Check Id
+         */
+        zero_check_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/zero-checks/{zero_check_id}/settle';
+};
+
+export type SettleDoubtErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SettleDoubtError = SettleDoubtErrors[keyof SettleDoubtErrors];
+
+export type SettleDoubtResponses = {
+    /**
+     * Successful Response
+     */
+    201: Settled;
+};
+
+export type SettleDoubtResponse = SettleDoubtResponses[keyof SettleDoubtResponses];
+
+export type TakeTemperatureData = {
+    body: TemperatureBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/temperatures';
+};
+
+export type TakeTemperatureErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TakeTemperatureError = TakeTemperatureErrors[keyof TakeTemperatureErrors];
+
+export type TakeTemperatureResponses = {
+    /**
+     * Successful Response
+     */
+    201: TemperatureTaken;
+};
+
+export type TakeTemperatureResponse = TakeTemperatureResponses[keyof TakeTemperatureResponses];
+
+export type ListSettingMastersData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/setting-masters';
+};
+
+export type ListSettingMastersErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListSettingMastersError = ListSettingMastersErrors[keyof ListSettingMastersErrors];
+
+export type ListSettingMastersResponses = {
+    /**
+     * Response List Setting Masters
+     *
+     * Successful Response
+     */
+    200: Array<SettingMaster>;
+};
+
+export type ListSettingMastersResponse = ListSettingMastersResponses[keyof ListSettingMastersResponses];
+
+export type AddSettingMasterData = {
+    body: MasterBody;
+    path?: never;
+    query?: never;
+    url: '/api/setting-masters';
+};
+
+export type AddSettingMasterErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddSettingMasterError = AddSettingMasterErrors[keyof AddSettingMasterErrors];
+
+export type AddSettingMasterResponses = {
+    /**
+     * Successful Response
+     */
+    201: SettingMaster;
+};
+
+export type AddSettingMasterResponse = AddSettingMasterResponses[keyof AddSettingMasterResponses];
+
+export type SaveSettingMasterVersionData = {
+    body: MasterBody;
+    path: {
+        /**
+         * Setting Master Id
+         */
+        setting_master_id: string;
+    };
+    query?: never;
+    url: '/api/setting-masters/{setting_master_id}/versions';
+};
+
+export type SaveSettingMasterVersionErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SaveSettingMasterVersionError = SaveSettingMasterVersionErrors[keyof SaveSettingMasterVersionErrors];
+
+export type SaveSettingMasterVersionResponses = {
+    /**
+     * Successful Response
+     */
+    201: SettingMaster;
+};
+
+export type SaveSettingMasterVersionResponse = SaveSettingMasterVersionResponses[keyof SaveSettingMasterVersionResponses];
+
+export type ListGaugeServicesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/gauge-services';
+};
+
+export type ListGaugeServicesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListGaugeServicesError = ListGaugeServicesErrors[keyof ListGaugeServicesErrors];
+
+export type ListGaugeServicesResponses = {
+    /**
+     * Response List Gauge Services
+     *
+     * Successful Response
+     */
+    200: Array<GaugeService>;
+};
+
+export type ListGaugeServicesResponse = ListGaugeServicesResponses[keyof ListGaugeServicesResponses];
+
+export type NoteGaugeServiceData = {
+    body: ServiceBody;
+    path: {
+        /**
+         * Gauge Id
+         */
+        gauge_id: string;
+    };
+    query?: never;
+    url: '/api/gauges/{gauge_id}/services';
+};
+
+export type NoteGaugeServiceErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteGaugeServiceError = NoteGaugeServiceErrors[keyof NoteGaugeServiceErrors];
+
+export type NoteGaugeServiceResponses = {
+    /**
+     * Successful Response
+     */
+    201: ServiceNoted;
+};
+
+export type NoteGaugeServiceResponse = NoteGaugeServiceResponses[keyof NoteGaugeServiceResponses];
+
+export type ListGaugeFitsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/gauge-fits';
+};
+
+export type ListGaugeFitsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListGaugeFitsError = ListGaugeFitsErrors[keyof ListGaugeFitsErrors];
+
+export type ListGaugeFitsResponses = {
+    /**
+     * Response List Gauge Fits
+     *
+     * Successful Response
+     */
+    200: Array<DecisionFitView>;
+};
+
+export type ListGaugeFitsResponse = ListGaugeFitsResponses[keyof ListGaugeFitsResponses];
+
+export type ListGaugeStudiesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/gauge-studies';
+};
+
+export type ListGaugeStudiesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListGaugeStudiesError = ListGaugeStudiesErrors[keyof ListGaugeStudiesErrors];
+
+export type ListGaugeStudiesResponses = {
+    /**
+     * Response List Gauge Studies
+     *
+     * Successful Response
+     */
+    200: Array<StudyView>;
+};
+
+export type ListGaugeStudiesResponse = ListGaugeStudiesResponses[keyof ListGaugeStudiesResponses];
+
+export type PlanGaugeStudyData = {
+    body: StudyBody;
+    path?: never;
+    query?: never;
+    url: '/api/gauge-studies';
+};
+
+export type PlanGaugeStudyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PlanGaugeStudyError = PlanGaugeStudyErrors[keyof PlanGaugeStudyErrors];
+
+export type PlanGaugeStudyResponses = {
+    /**
+     * Successful Response
+     */
+    201: StudyPlanned;
+};
+
+export type PlanGaugeStudyResponse = PlanGaugeStudyResponses[keyof PlanGaugeStudyResponses];
+
+export type ReadGaugeStudyData = {
+    body?: never;
+    path: {
+        /**
+         * Gauge Study Id
+         */
+        gauge_study_id: string;
+    };
+    query?: never;
+    url: '/api/gauge-studies/{gauge_study_id}';
+};
+
+export type ReadGaugeStudyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadGaugeStudyError = ReadGaugeStudyErrors[keyof ReadGaugeStudyErrors];
+
+export type ReadGaugeStudyResponses = {
+    /**
+     * Successful Response
+     */
+    200: StudyView;
+};
+
+export type ReadGaugeStudyResponse = ReadGaugeStudyResponses[keyof ReadGaugeStudyResponses];
+
+export type TakeStudyReadingData = {
+    body: StudyReadingBody;
+    path: {
+        /**
+         * Gauge Study Id
+         */
+        gauge_study_id: string;
+    };
+    query?: never;
+    url: '/api/gauge-studies/{gauge_study_id}/readings';
+};
+
+export type TakeStudyReadingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TakeStudyReadingError = TakeStudyReadingErrors[keyof TakeStudyReadingErrors];
+
+export type TakeStudyReadingResponses = {
+    /**
+     * Successful Response
+     */
+    201: StudyView;
+};
+
+export type TakeStudyReadingResponse = TakeStudyReadingResponses[keyof TakeStudyReadingResponses];
+
+export type AdoptGaugeStudyData = {
+    body: AdoptBody;
+    path: {
+        /**
+         * Gauge Study Id
+         */
+        gauge_study_id: string;
+    };
+    query?: never;
+    url: '/api/gauge-studies/{gauge_study_id}/adoption';
+};
+
+export type AdoptGaugeStudyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AdoptGaugeStudyError = AdoptGaugeStudyErrors[keyof AdoptGaugeStudyErrors];
+
+export type AdoptGaugeStudyResponses = {
+    /**
+     * Successful Response
+     */
+    201: GaugeVersion;
+};
+
+export type AdoptGaugeStudyResponse = AdoptGaugeStudyResponses[keyof AdoptGaugeStudyResponses];

@@ -5,6 +5,8 @@ import { computed } from 'vue'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
+import { tell } from '@/shared/state/readBack'
+import { useGaugeValue } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -14,10 +16,8 @@ import BenchNote from './BenchNote.vue'
 import BenchNumbers from './BenchNumbers.vue'
 import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
-import { tell } from './readBack'
 import UnreadableForm from './UnreadableForm.vue'
 import { useBench } from './useBench'
-import { useGaugeValue } from './useGaugeValue'
 
 /** Full screen, one thing to measure now: hole, clock hand, what the gauge says, one large key. */
 const job = useJob()
@@ -29,10 +29,8 @@ const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
 const block = computed(() => job.block.value)
 const setup = computed(() => block.value?.setups.find((one) => one.quantity === quantity.value))
 const gaugeNow = useGaugeValue(
-  job.jobId,
   () => setup.value?.gauge.gauge_id ?? null,
-  () => spot.value,
-  () => quantity.value,
+  () => spot.value && { job_id: job.jobId, ...spot.value, quantity: quantity.value },
 )
 const { gauge, live, trouble } = gaugeNow
 const digits = computed(() => {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { BlockView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
+import { READ_BACKS, readBack } from '@/shared/state/readBack'
 import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
 
 import { missingInWords } from './order'
-import { READ_BACKS, readBack } from './readBack'
 import type { Bench } from './useBench'
 
 /** The way out, every hole with its state, what is missing, and how readings are told back. */

@@ -12,11 +12,11 @@ import type { JobNow } from '@/shared/state/job'
 import { linkFailed, linkUp, soon } from '@/shared/state/link'
 import { keep, mustWait, waitingFor } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
+import { tell } from '@/shared/state/readBack'
 import { standingAt } from '@/shared/state/standing'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
-import { tell } from './readBack'
 
 type ReadBefore = '' | 'repeat' | 'correct' | 'new pass'
 interface TakeAs {

@@ -15,6 +15,7 @@ const views = computed(() => {
   const job = props.block.job.job_id
   return [
     { label: 'Block', to: { name: 'block', params: { job, lens: 'protrusion' } }, names: ['block', 'cut'] },
+    { label: 'Measuring', to: { name: 'measure', params: { job } }, names: ['measure'] },
     { label: 'Liners', to: { name: 'liners', params: { job } }, names: ['liners'] },
     { label: 'Card', to: { name: 'job-card', params: { job } }, names: ['job-card'] },
     { label: 'Proof', to: { name: 'proof', params: { job } }, names: ['proof', 'import'] },

@@ -4,7 +4,12 @@ import type { Quantity, ReadingBody } from '@/api/generated'
 import { SIZE_WITH, type SmallUnit } from './lengths'
 
 export function bareUnit(quantity: Quantity, unit: SmallUnit): ReadingBody['bare_unit'] {
-  if (quantity !== 'protrusion') return SIZE_WITH[unit]
+  return bareFor(quantity !== 'protrusion', unit)
+}
+
+/** Sizes are typed in inch or mm; deviations and small lengths as a dial shows them. */
+export function bareFor(isSize: boolean, unit: SmallUnit): ReadingBody['bare_unit'] {
+  if (isSize) return SIZE_WITH[unit]
   // Nobody reads a dial in single micrometres: bare numbers are its hundredths of a millimetre.
   return unit === 'thou' ? 'thou' : '0.01 mm'
 }

@@ -3,13 +3,13 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, type ComputedRef, ref, type Ref, shallowRef, watch } from 'vue'
 
 import { ask } from '@/api/ask'
-import { placeTip, type Quantity, readGaugeLink, type TalkingGaugeView } from '@/api/generated'
-
-import type { Spot } from './order'
+import { placeTip, readGaugeLink, type TalkingGaugeView, type TipBody } from '@/api/generated'
 
 const ASK_MS = 150
 /** A value counts for a spot only when it came this long after the tip got there; it also calms a bouncing pedal. */
 const SETTLE_MS = 200
+/** Rocks of a bore gauge are looked for this far back. [s] */
+const LONGEST_ROCKS_S = 20
 
 export interface GaugeNow {
   gauge: Ref<TalkingGaugeView | null>
@@ -18,12 +18,8 @@ export interface GaugeNow {
   trouble: ComputedRef<string>
 }
 
-export function useGaugeValue(
-  jobId: string,
-  gaugeId: () => string | null,
-  spot: () => Spot | null,
-  quantity: () => Quantity,
-): GaugeNow {
+/** ``tip`` says where the gauge is to read now, null where nowhere; a simulated gauge is told of it. */
+export function useGaugeValue(gaugeId: () => string | null, tip: () => TipBody | null): GaugeNow {
   const gauge = shallowRef<TalkingGaugeView | null>(null)
   const reached = ref(true)
   /** When the tip got to the spot, and when the newest value came: by this machine's own clock. [ms] */
@@ -36,7 +32,9 @@ export function useGaugeValue(
     if (id === null || asking) return
     asking = true
     try {
-      const now = await ask(readGaugeLink({ path: { gauge_id: id } }))
+      const since_s = Math.min(LONGEST_ROCKS_S, (performance.now() - thereSince.value - SETTLE_MS) / 1000)
+      const query = Number.isFinite(since_s) && since_s > 0 ? { since_s } : {}
+      const now = await ask(readGaugeLink({ path: { gauge_id: id }, query }))
       valueAt.value = performance.now() - 1000 * (now?.age_s ?? Infinity)
       gauge.value = now
       reached.value = true
@@ -49,20 +47,19 @@ export function useGaugeValue(
   useIntervalFn(() => void look(), ASK_MS, { immediateCallback: true })
 
   const simulatedLine = computed(() => gauge.value?.simulated === true && gauge.value.state === 'live')
-  const spotKey = computed(() => JSON.stringify([gaugeId(), spot(), quantity()]))
+  const tipKey = computed(() => JSON.stringify([gaugeId(), tip()]))
 
   /** Only a simulated gauge has to be told where its tip stands; again when its line comes back. */
   watch(
-    [simulatedLine, spotKey],
+    [simulatedLine, tipKey],
     async ([simulated, key]) => {
       thereSince.value = Infinity
       const id = gaugeId()
-      const now = spot()
-      if (simulated && id !== null && now !== null) {
-        const body = { job_id: jobId, hole: now.hole, hour: now.hour, quantity: quantity() }
+      const body = tip()
+      if (simulated && id !== null && body !== null) {
         await ask(placeTip({ path: { gauge_id: id }, body })).catch(() => undefined)
       }
-      if (key === spotKey.value) thereSince.value = performance.now()
+      if (key === tipKey.value) thereSince.value = performance.now()
     },
     { immediate: true },
   )

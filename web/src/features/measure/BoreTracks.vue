@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { PlaceReadView, SurveyView } from '@/api/generated'
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import { placeKey } from './places'
+import { acrossOf, rowsOf, scaleOf } from './track'
+
+/** The wall as one limit track per level: bars are the limits, marks lie along their axis, copper is read now. */
+const props = defineProps<{ survey: SurveyView; at: string | null; tip: number | null }>()
+const emit = defineEmits<{ choose: [key: string] }>()
+
+const LEFT = 128
+const WIDTH = 300
+const TOP = 118
+const HEIGHT = 372
+const MARK = 9
+
+const scale = computed(() => scaleOf(props.survey))
+const levels = computed(() => {
+  const byDepth = new Map<number, PlaceReadView[]>()
+  for (const row of props.survey.places) {
+    const depth = Number(row.place.level_um ?? 0)
+    byDepth.set(depth, [...(byDepth.get(depth) ?? []), row])
+  }
+  const depths = [...byDepth.keys()].sort((a, b) => a - b)
+  const heights = rowsOf(depths, HEIGHT, 46)
+  return depths.map((depth, index) => {
+    const rows = [...(byDepth.get(depth) ?? [])].sort(
+      (a, b) => (a.place.axis_deg ?? 0) - (b.place.axis_deg ?? 0),
+    )
+    const form = props.survey.form?.levels.find((one) => Math.abs(one.depth_m - depth / 1e6) < 1e-9)
+    const name = props.survey.pattern.levels.find((one) => Math.abs(one.depth_m - depth / 1e6) < 1e-9)?.name
+    return { depth, y: TOP + (heights[index] ?? 0), rows, form, name: name ?? '' }
+  })
+})
+const here = computed(() => props.survey.places.find((row) => placeKey(row.place) === props.at) ?? null)
+const axis = computed(() => here.value?.place.axis_deg ?? null)
+const depthText = (um: number) =>
+  `${lengthText(um / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 2 : 0 })}`
+const wall = computed(() =>
+  levels.value
+    .filter((level) => level.form?.mean_m != null)
+    .map((level) => `${LEFT + acrossOf(level.form?.mean_m ?? 0, scale.value, WIDTH).x},${level.y}`)
+    .join(' '),
+)
+const bars = computed(() =>
+  [scale.value.least, scale.value.greatest]
+    .filter((one) => one !== null)
+    .map((value) => ({ x: LEFT + acrossOf(value, scale.value, WIDTH).x, text: offNominal(value) })),
+)
+/** A size is written as its distance from the nominal: that is what a dial shows. */
+function offNominal(value: number): string {
+  const nominal = props.survey.nominal_m
+  if (props.survey.is_size && nominal === null) return lengthText(value, SIZE_WITH[unit.value])
+  return lengthText(value - (props.survey.is_size ? (nominal ?? 0) : 0), unit.value, { signed: true })
+}
+const tone = (row: PlaceReadView) =>
+  row.doubtful || row.state === 'cannot tell'
+    ? 'text-unsure'
+    : row.state === 'out'
+      ? 'text-out'
+      : row.state === 'in'
+        ? 'text-in'
+        : 'text-part'
+const across = (value: number) => acrossOf(value, scale.value, WIDTH)
+</script>
+
+<template>
+  <svg
+    :viewBox="`0 0 520 ${TOP + HEIGHT + 26}`"
+    role="img"
+    :aria-label="`${survey.quantity} of ${survey.part.title}, drawn level by level`"
+    class="h-auto w-full"
+  >
+    <g v-if="axis !== null" :transform="`translate(${LEFT + WIDTH / 2} 52)`" font-size="13">
+      <circle r="40" class="fill-iron stroke-ink-soft" />
+      <circle r="30" class="fill-paper stroke-ink-soft" />
+      <text x="-50" y="5" text-anchor="end" class="fill-ink-soft">front</text>
+      <text y="-43" text-anchor="middle" font-size="11" class="fill-ink-soft">90°</text>
+      <g :transform="`rotate(${axis})`" data-axis>
+        <path d="M-30 0H30" class="stroke-act" stroke-width="5" />
+        <circle cx="-30" r="5" class="fill-act" />
+        <circle cx="30" r="5" class="fill-act" />
+      </g>
+      <text x="52" y="5" class="fill-act" font-weight="700">{{ axis }}°</text>
+    </g>
+    <rect :x="LEFT" :y="TOP" :width="WIDTH" :height="HEIGHT" class="fill-sheet stroke-rule" />
+    <rect
+      v-if="bars.length === 2"
+      :x="bars[0]?.x"
+      :y="TOP"
+      :width="(bars[1]?.x ?? 0) - (bars[0]?.x ?? 0)"
+      :height="HEIGHT"
+      class="fill-track"
+    />
+    <g v-for="bar in bars" :key="bar.x">
+      <path :d="`M${bar.x} ${TOP}V${TOP + HEIGHT}`" class="stroke-ink" stroke-width="2.5" />
+      <text :x="bar.x" :y="TOP + HEIGHT + 18" text-anchor="middle" font-size="14" class="num fill-ink">
+        {{ bar.text }}
+      </text>
+    </g>
+    <polyline :points="wall" fill="none" class="stroke-part" stroke-width="2" />
+    <g v-for="level in levels" :key="level.depth">
+      <path :d="`M${LEFT} ${level.y}H${LEFT + WIDTH}`" class="stroke-rule" stroke-dasharray="2 4" />
+      <text :x="LEFT - 10" :y="level.y - 2" text-anchor="end" font-size="14" class="fill-ink">
+        {{ level.name }}
+      </text>
+      <text :x="LEFT - 10" :y="level.y + 14" text-anchor="end" font-size="13" class="num fill-ink-soft">
+        {{ depthText(level.depth) }} {{ SIZE_WITH[unit] }}
+      </text>
+      <text
+        v-if="level.form?.out_of_round_m != null"
+        :x="LEFT + WIDTH + 8"
+        :y="level.y + 5"
+        font-size="14"
+        class="num fill-ink"
+      >
+        {{ lengthText(level.form.out_of_round_m, unit) }}
+      </text>
+      <g v-for="(row, index) in level.rows" :key="placeKey(row.place)">
+        <template v-if="row.value_m !== null">
+          <g
+            :class="tone(row)"
+            :transform="`translate(${LEFT + across(row.value_m).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
+          >
+            <path
+              v-if="row.place.axis_deg != null"
+              :d="`M${-MARK} 0H${MARK}`"
+              :transform="`rotate(${row.place.axis_deg})`"
+              stroke="currentColor"
+              stroke-width="3"
+              :stroke-dasharray="row.doubtful ? '3 2' : undefined"
+            />
+            <circle
+              :r="row.state === 'cannot tell' || row.doubtful ? 4 : 3.5"
+              :fill="row.state === 'cannot tell' || row.doubtful ? 'var(--color-paper)' : 'currentColor'"
+              stroke="currentColor"
+            />
+            <text
+              v-if="across(row.value_m).beyond"
+              :x="across(row.value_m).beyond === 'left' ? 14 : -14"
+              y="5"
+              :text-anchor="across(row.value_m).beyond === 'left' ? 'start' : 'end'"
+              font-size="13"
+              fill="currentColor"
+              class="num"
+            >
+              {{ across(row.value_m).beyond === 'left' ? '◂' : '' }}{{ offNominal(row.value_m)
+              }}{{ across(row.value_m).beyond === 'right' ? '▸' : '' }}
+            </text>
+          </g>
+        </template>
+      </g>
+      <text
+        v-if="level.rows.some((row) => row.unreadable)"
+        :x="LEFT + 8"
+        :y="level.y + 4"
+        font-size="13"
+        class="fill-unsure"
+      >
+        {{ level.rows.filter((row) => row.unreadable).length }} cannot be read
+      </text>
+      <rect
+        v-if="level.rows.some((row) => placeKey(row.place) === at)"
+        :x="2"
+        :y="level.y - 21"
+        width="516"
+        height="42"
+        fill="none"
+        rx="4"
+        class="stroke-act"
+        stroke-width="2.5"
+      />
+      <rect
+        x="0"
+        :y="level.y - 22"
+        width="520"
+        height="44"
+        fill="transparent"
+        class="cursor-pointer"
+        @click="
+          emit(
+            'choose',
+            placeKey((level.rows.find((row) => row.place.axis_deg === axis) ?? level.rows[0])!.place),
+          )
+        "
+      />
+      <path
+        v-if="tip !== null && level.rows.some((row) => placeKey(row.place) === at)"
+        :d="`M${LEFT + across(tip).x} ${level.y - 16}l6 -9h-12z`"
+        class="fill-act"
+        data-tip
+      />
+    </g>
+    <text :x="LEFT + WIDTH + 8" :y="TOP - 8" font-size="13" class="fill-ink-soft">out of round</text>
+    <text :x="4" :y="TOP + HEIGHT + 18" font-size="13" class="fill-ink-soft">
+      {{
+        survey.is_size && survey.nominal_m !== null
+          ? `from nominal, ${unit}`
+          : survey.is_size
+            ? SIZE_WITH[unit]
+            : unit
+      }}
+    </text>
+  </svg>
+</template>

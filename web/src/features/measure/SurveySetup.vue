@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, onMounted, shallowRef, watch } from 'vue'
+
+import { ask } from '@/api/ask'
+import {
+  changeSetup,
+  type GaugeVersion,
+  listGauges,
+  listSettingMasters,
+  type SettingMaster,
+  type SurveyView,
+  type ZeroedOn,
+} from '@/api/generated'
+import { bareFor } from '@/shared/format/bareUnit'
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { stands, ZERO_CHOICES } from '@/shared/format/zero'
+import { personId, unit } from '@/shared/state/preferences'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import DialogFrame from '@/shared/ui/DialogFrame.vue'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+import { LOADS, METHODS } from './ways'
+
+/** Gauge, what it is set on, load and method belong to every reading of this feature from now on. */
+const props = defineProps<{ open: boolean; survey: SurveyView; jobId: string }>()
+const emit = defineEmits<{ close: []; changed: [] }>()
+const gauges = shallowRef<GaugeVersion[]>([])
+const masters = shallowRef<SettingMaster[]>([])
+const { refusal, send } = useForm()
+const EMPTY = {
+  gauge: '',
+  zeroedOn: 'datum' as ZeroedOn,
+  master: '',
+  zero: '',
+  load: '',
+  method: '',
+  masterC: '',
+  gaugeC: '',
+  from: '',
+}
+const form = useLocalStorage(`vallo-survey-setup-${props.jobId}-${props.survey.quantity}`, { ...EMPTY })
+
+onMounted(async () => {
+  const [all, rings] = await Promise.all([ask(listGauges()), ask(listSettingMasters())])
+  gauges.value = all
+  masters.value = rings
+  if (props.open) fill()
+})
+watch(
+  () => props.open,
+  (open) => open && fill(),
+)
+/** A dialog opened anew starts from how it is read now; one reloaded meanwhile keeps what was typed. */
+function fill(): void {
+  const now = props.survey.setup
+  const from = now?.chosen_at ?? 'none'
+  if (form.value.from === from) return
+  form.value = {
+    gauge: now?.gauge.gauge_id ?? gauges.value[0]?.gauge_id ?? '',
+    zeroedOn: now?.zeroed_on ?? (props.survey.is_diameter ? 'setting master' : 'datum'),
+    master: masters.value.find((one) => one.name === now?.master)?.setting_master_id ?? '',
+    zero: now && !now.master ? now.zero_typed : '',
+    load: now?.load ?? '',
+    method: now?.method ?? '',
+    masterC: String(now?.master_temp_c ?? ''),
+    gaugeC: String(now?.gauge_temp_c ?? ''),
+    from,
+  }
+}
+const gaugeChoices = computed(() =>
+  gauges.value.map((gauge) => ({
+    value: gauge.gauge_id,
+    label: `${gauge.name} · ${gauge.kind} · step ${lengthText(Number(gauge.resolution_um) / 1e6, unit.value, { digits: 1 })} ${unit.value}`,
+  })),
+)
+const masterChoices = computed(() => [
+  { value: '', label: 'one that is not in the cabinet' },
+  ...masters.value.map((one) => ({
+    value: one.setting_master_id,
+    label: `${one.name} · ${lengthText(Number(one.size_um) / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 5 : 4 })} ${SIZE_WITH[unit.value]}`,
+  })),
+])
+const loads = computed(() => choices(LOADS[props.survey.quantity] ?? []))
+const methods = computed(() => choices(METHODS[props.survey.quantity] ?? []))
+const choices = (words: readonly string[]) => [
+  { value: '', label: 'not said' },
+  ...words.map((one) => ({ value: one, label: one })),
+]
+
+function save(): Promise<void> {
+  return send(async () => {
+    const { gauge, zeroedOn, master, zero, load, method, masterC, gaugeC } = form.value
+    const onMaster = zeroedOn === 'setting master' && master !== ''
+    await ask(
+      changeSetup({
+        path: { job_id: props.jobId },
+        body: {
+          quantity: props.survey.quantity,
+          gauge_id: gauge,
+          zeroed_on: zeroedOn,
+          setting_master_id: onMaster ? master : null,
+          zero: stands(zeroedOn) && !onMaster ? zero : '',
+          bare_unit: bareFor(props.survey.is_size, unit.value),
+          load,
+          method,
+          master_temp_c: stands(zeroedOn) && masterC !== '' ? masterC : null,
+          gauge_temp_c: gaugeC === '' ? null : gaugeC,
+          person_id: personId.value,
+        },
+      }),
+    )
+    form.value = { ...EMPTY }
+    emit('changed')
+  })
+}
+</script>
+
+<template>
+  <DialogFrame :open="open" :title="`How ${survey.quantity} is read`" @close="emit('close')">
+    <form class="grid gap-3" @submit.prevent="save">
+      <RefusalNote :refusal="refusal" />
+      <ChoiceField v-model="form.gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
+      <ChoiceField v-model="form.zeroedOn" label="Zeroed on" :choices="ZERO_CHOICES" path="zeroed_on" />
+      <ChoiceField
+        v-if="form.zeroedOn === 'setting master'"
+        v-model="form.master"
+        label="which master"
+        :choices="masterChoices"
+        path="setting_master_id"
+      />
+      <TextField
+        v-if="stands(form.zeroedOn) && !(form.zeroedOn === 'setting master' && form.master)"
+        v-model="form.zero"
+        label="of the size"
+        path="zero"
+        hint="empty: as on the card"
+      />
+      <div class="grid grid-cols-2 gap-3">
+        <TextField
+          v-if="stands(form.zeroedOn)"
+          v-model="form.masterC"
+          label="Master"
+          unit="°C"
+          path="master_temp_c"
+        />
+        <TextField v-model="form.gaugeC" label="Gauge" unit="°C" path="gauge_temp_c" />
+      </div>
+      <ChoiceField
+        v-if="methods.length > 1"
+        v-model="form.method"
+        label="Method"
+        :choices="methods"
+        path="method"
+      />
+      <ChoiceField v-if="loads.length > 1" v-model="form.load" label="Held" :choices="loads" path="load" />
+      <p class="caution">
+        A gauge set anew, or a part held another way, starts a new set: what was read before stays on record.
+      </p>
+      <button type="submit" class="act justify-self-start">Read this way from now on</button>
+    </form>
+  </DialogFrame>
+</template>

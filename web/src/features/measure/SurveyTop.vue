@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { ask } from '@/api/ask'
+import { type BlockView, listFeatures } from '@/api/generated'
+import StateGate from '@/shared/charts/StateGate.vue'
+import { READ_BACKS, readBack } from '@/shared/state/readBack'
+import { useLoaded } from '@/shared/state/useLoaded'
+import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
+
+import type { SurveyBench } from './useSurvey'
+
+/** The way out, every part of this feature with its state, and how many places are missing. */
+const props = defineProps<{ block: BlockView; bench: SurveyBench }>()
+const { survey, missing, quantity, partKey } = props.bench
+const { data } = useLoaded(() => ask(listFeatures({ path: { job_id: props.block.job.job_id } })))
+/** The part at hand is as fresh as its survey; the others are as they were when this view opened. */
+const parts = computed(() => {
+  const listed = data.value?.features.find((one) => one.quantity === quantity.value)?.parts ?? []
+  return listed.map((one) => (one.key === partKey.value && survey.value ? survey.value.part : one))
+})
+</script>
+
+<template>
+  <header class="border-b-2 border-ink px-4 py-2">
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <RouterLink
+        :to="{ name: 'measure', params: { job: block.job.job_id } }"
+        class="quiet inline-flex min-h-11 items-center"
+        >Measuring</RouterLink
+      >
+      <b class="text-lg">{{ block.job.name }}</b>
+      <span class="text-ink-soft">{{ quantity }}{{ survey ? `, ${survey.part.title}` : '' }}</span>
+      <label class="ml-auto text-sm text-ink-soft"
+        >told back by
+        <select v-model="readBack" class="rounded border border-rule bg-sheet px-2 py-2 text-ink">
+          <option v-for="way in READ_BACKS" :key="way" :value="way">{{ way }}</option>
+        </select>
+      </label>
+      <UnitSwitch />
+    </div>
+    <nav v-if="parts.length > 1" class="flex gap-1 overflow-x-auto pt-2" aria-label="Parts">
+      <RouterLink
+        v-for="part in parts"
+        :key="part.key"
+        :to="{ name: 'survey', params: { job: block.job.job_id, quantity, part: part.key } }"
+        class="flex min-h-11 items-center justify-center gap-1 rounded border px-2 whitespace-nowrap"
+        :class="part.key === partKey ? 'border-act bg-act-wash' : 'border-rule'"
+        :aria-label="`${part.title}: ${part.state}`"
+      >
+        <b>{{ part.title.split(',')[0] }}</b> <StateGate :state="part.state" />
+      </RouterLink>
+    </nav>
+    <p v-if="survey" class="pt-1 text-sm text-ink-soft">
+      {{ survey.places.length - missing.length }} of {{ survey.places.length }} places read<template
+        v-if="!survey.pattern.on_card"
+      >
+        · the pattern is proposed: the card names none</template
+      >
+    </p>
+  </header>
+</template>

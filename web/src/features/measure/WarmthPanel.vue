@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { ask } from '@/api/ask'
+import { type SurveyView, takeTemperature } from '@/api/generated'
+import { smallText } from '@/shared/format/lengths'
+import { newId } from '@/shared/newId'
+import { personId, unit } from '@/shared/state/preferences'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+import type { SurveyBench } from './useSurvey'
+
+/** How warm part, gauge, master and room are; what that does to a size, and when the part is soaked. */
+const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
+const body = ref<'part' | 'room'>('part')
+const text = ref('')
+const { refusal, busy, send } = useForm()
+const warmth = computed(() => props.survey.warmth)
+const loose = computed(() => /^(liner|piston)-/.test(props.survey.part.key))
+
+const known = computed(() =>
+  [
+    [loose.value ? 'part' : 'block', warmth.value.part_c],
+    ['master', warmth.value.master_c],
+    ['gauge', warmth.value.gauge_c],
+    ['room', warmth.value.room_c],
+  ].filter((one): one is [string, string] => one[1] !== null),
+)
+/** Less than this moves nothing that a shop gauge shows. [m] */
+const FELT_M = 1e-6
+const warning = computed(() => {
+  const effect = warmth.value.effect_m
+  if (effect === null || Math.abs(effect) < FELT_M) return ''
+  const side = effect > 0 ? 'warm: it reads' : 'cold: it reads'
+  return `The ${loose.value ? 'part' : 'block'} is ${side} ${smallText(Math.abs(effect), null, unit.value, { signed: false })} ${effect > 0 ? 'large' : 'small'}.`
+})
+const missing = computed(() => {
+  if (!props.survey.is_diameter || props.survey.at_20c) return ''
+  const needs = [
+    warmth.value.part_c === null ? (loose.value ? 'the part' : 'the block') : '',
+    props.survey.setup?.zeroed_on === 'datum'
+      ? warmth.value.gauge_c === null
+        ? 'the gauge'
+        : ''
+      : warmth.value.master_c === null
+        ? 'the master'
+        : '',
+  ].filter(Boolean)
+  return needs.length ? `Sizes are as read: the temperature of ${needs.join(' and ')} is missing.` : ''
+})
+const soak = computed(() => {
+  const left = warmth.value.soak_s
+  if (left === null) return ''
+  return left === 0
+    ? 'It is as warm as the room.'
+    : `As warm as the room in about ${Math.ceil(left / 60)} min, if it goes on so.`
+})
+
+function take(): Promise<void> {
+  return send(async () => {
+    const part = body.value === 'part' && loose.value ? props.survey.part.key : ''
+    const one = {
+      temperature_id: newId(),
+      body: body.value,
+      part,
+      text: text.value,
+      person_id: personId.value,
+    }
+    await ask(takeTemperature({ path: { job_id: props.jobId }, body: one }))
+    text.value = ''
+    await props.bench.load()
+  })
+}
+</script>
+
+<template>
+  <section aria-label="Temperature">
+    <p>
+      <template v-for="[name, celsius] in known" :key="name"
+        ><span class="text-ink-soft">{{ name }}</span>
+        <b class="num mr-4">{{ Number(celsius) }} °C</b></template
+      >
+      <span v-if="survey.at_20c" class="text-ink-soft">sizes brought to 20 °C</span>
+    </p>
+    <p v-if="warning" class="text-unsure">{{ warning }} {{ soak }}</p>
+    <p v-else-if="soak">{{ soak }}</p>
+    <p v-if="missing" class="text-sm text-ink-soft">{{ missing }}</p>
+    <form class="flex flex-wrap items-end gap-3" @submit.prevent="take">
+      <label class="text-sm text-ink-soft"
+        >Temperature of
+        <select v-model="body" class="field">
+          <option value="part">{{ loose ? 'this part' : 'the block' }}</option>
+          <option value="room">the room</option>
+        </select>
+      </label>
+      <div class="w-28"><TextField v-model="text" label="is" path="text" unit="°C" /></div>
+      <button type="submit" class="quiet min-h-11" :disabled="text.trim() === '' || busy">Note it</button>
+    </form>
+    <RefusalNote :refusal="refusal" />
+  </section>
+</template>

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { ask } from '@/api/ask'
+import { checkZero, settleDoubt, type SurveyView } from '@/api/generated'
+import { bareFor } from '@/shared/format/bareUnit'
+import { smallText } from '@/shared/format/lengths'
+import { personId, unit } from '@/shared/state/preferences'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+import type { SurveyBench } from './useSurvey'
+
+/** The zero looked at again; a moved one makes readings doubtful, and one action corrects or strikes them. */
+const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
+const shown = ref('')
+const said = ref('')
+const atOnce = ref(false)
+const { refusal, busy, send } = useForm()
+
+function look(): Promise<void> {
+  return send(async () => {
+    const body = {
+      quantity: props.survey.quantity,
+      text: shown.value,
+      bare_unit: bareFor(false, unit.value),
+      person_id: personId.value,
+    }
+    const answer = await ask(checkZero({ path: { job_id: props.jobId }, body }))
+    said.value = answer.holds ? 'The zero stands.' : ''
+    shown.value = ''
+    await props.bench.load()
+  })
+}
+function settle(zeroCheckId: string, how: 'correct' | 'strike'): Promise<void> {
+  return send(async () => {
+    const drift = atOnce.value ? ('before all of them' as const) : ('somewhere between' as const)
+    const path = { job_id: props.jobId, zero_check_id: zeroCheckId }
+    const answer = await ask(settleDoubt({ path, body: { how, drift, person_id: personId.value } }))
+    said.value = `${answer.readings} readings ${how === 'correct' ? 'corrected' : 'struck'}.`
+    await props.bench.load()
+  })
+}
+</script>
+
+<template>
+  <section aria-label="Zero">
+    <div
+      v-for="doubt in survey.doubts"
+      :key="doubt.zero_check_id"
+      class="border-l-4 border-unsure py-1 pl-3"
+      role="alert"
+    >
+      <p class="text-lg">
+        The zero moved by <b class="num">{{ smallText(doubt.moved_m, null, unit) }}</b>: {{ doubt.readings }}
+        {{ doubt.readings === 1 ? 'reading is' : 'readings are' }} doubtful.
+      </p>
+      <label class="block"
+        ><input v-model="atOnce" type="checkbox" /> it moved before all of them, such as by a knock</label
+      >
+      <p class="text-sm text-ink-soft">
+        {{
+          atOnce
+            ? 'All of it is taken off.'
+            : 'When it moved is not known: half of it is taken off, and the ± grows by what is left.'
+        }}
+      </p>
+      <div class="flex flex-wrap gap-3 pt-1">
+        <button type="button" class="act" :disabled="busy" @click="settle(doubt.zero_check_id, 'correct')">
+          Correct them
+        </button>
+        <button
+          type="button"
+          class="quiet min-h-11"
+          :disabled="busy"
+          @click="settle(doubt.zero_check_id, 'strike')"
+        >
+          Strike them, I read again
+        </button>
+      </div>
+    </div>
+    <form v-if="survey.setup" class="flex flex-wrap items-end gap-3" @submit.prevent="look">
+      <div class="w-56">
+        <TextField
+          v-model="shown"
+          label="Zero looked at again: it shows"
+          path="text"
+          :unit="unit === 'thou' ? 'thou' : '0.01 mm'"
+        />
+      </div>
+      <button type="submit" class="quiet min-h-11" :disabled="shown.trim() === '' || busy">
+        Note the look
+      </button>
+      <span v-if="said" role="status" class="pb-2 text-in">{{ said }}</span>
+    </form>
+    <RefusalNote :refusal="refusal" />
+  </section>
+</template>

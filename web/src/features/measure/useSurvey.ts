@@ -1,0 +1,224 @@
+/** One survey at the bench: a place to read now, taken from the gauge or typed, then the next one by itself. */
+import { computed, type ComputedRef, onBeforeUnmount, ref, type Ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
+import {
+  markPlaceUnreadable,
+  type PlaceReadView,
+  type Quantity,
+  readSurvey,
+  type ReadingBody,
+  type SurveyView,
+  takeReading,
+} from '@/api/generated'
+import { newId } from '@/shared/newId'
+import { bareFor } from '@/shared/format/bareUnit'
+import type { JobNow } from '@/shared/state/job'
+import { linkFailed, onChange, soon } from '@/shared/state/link'
+import { keep, mustWait, waitingFor } from '@/shared/state/outbox'
+import { personId, unit } from '@/shared/state/preferences'
+import { tell } from '@/shared/state/readBack'
+import type { Undo } from '@/shared/state/useUndo'
+
+import { missingPlaces, movePlace, nextPlace, placeKey, stepPlace, type Way } from './places'
+
+type ReadBefore = '' | 'repeat' | 'correct' | 'new pass'
+interface TakeAs {
+  text: string
+  confirmed?: boolean
+  readBefore?: ReadBefore
+}
+
+export interface SurveyBench {
+  survey: Ref<SurveyView | null>
+  quantity: ComputedRef<Quantity>
+  partKey: ComputedRef<string>
+  at: ComputedRef<string | null>
+  here: ComputedRef<PlaceReadView | null>
+  missing: ComputedRef<PlaceReadView[]>
+  liner: Ref<string>
+  taken: Ref<string>
+  takenId: Ref<string>
+  refusal: Ref<Refusal | null>
+  /** Readings are deviations from a set size, in small units. */
+  deviates: ComputedRef<boolean>
+  load: () => Promise<void>
+  go: (key: string | null) => void
+  step: (by: 1 | -1) => void
+  move: (way: Way) => void
+  take: (as: TakeAs) => Promise<boolean>
+  again: (answer: Suggestion | ReadBefore) => Promise<boolean>
+  sayUnreadable: (unreadable: boolean, reason: string) => Promise<boolean>
+}
+
+export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
+  const route = useRoute()
+  const router = useRouter()
+  const quantity = computed(() => String(route.params['quantity']) as Quantity)
+  const partKey = computed(() => String(route.params['part']))
+  const survey = shallowRef<SurveyView | null>(null)
+  const refusal = ref<Refusal | null>(null)
+  const taken = ref('')
+  const takenId = ref('')
+  const liner = ref('')
+  let asked: TakeAs | null = null
+  let unsent = { key: '', id: '' }
+  let busy = false
+  let turn = 0
+
+  async function load(): Promise<void> {
+    const mine = ++turn
+    try {
+      const path = { job_id: job.jobId, quantity: quantity.value, part: partKey.value }
+      const now = await ask(readSurvey({ path }))
+      if (mine === turn) survey.value = now
+    } catch (error) {
+      if (mine !== turn) return
+      if (asRefusal(error).code === 'unavailable') linkFailed()
+      else refusal.value = asRefusal(error)
+    }
+  }
+  watch(
+    [quantity, partKey],
+    () => {
+      survey.value = null
+      refusal.value = null
+      taken.value = ''
+      takenId.value = ''
+      void load()
+    },
+    { immediate: true },
+  )
+  const stop = onChange((changed) => {
+    if (changed === null || changed === job.jobId) void load()
+  })
+  onBeforeUnmount(stop)
+
+  const waiting = computed(() =>
+    waitingFor(job.jobId)
+      .filter((one) => one.body.quantity === quantity.value && one.body.part === partKey.value)
+      .map((one) => placeKey(one.body)),
+  )
+  const at = computed(() => {
+    if (typeof route.query['at'] === 'string') return route.query['at']
+    if (!survey.value) return null
+    const first = survey.value.places[0]
+    return nextPlace(survey.value, null, waiting.value) ?? (first ? placeKey(first.place) : null)
+  })
+  const here = computed(() => survey.value?.places.find((row) => placeKey(row.place) === at.value) ?? null)
+  const missing = computed(() => (survey.value ? missingPlaces(survey.value, waiting.value) : []))
+  const deviates = computed(() => (survey.value?.setup?.zeroed_on ?? 'datum') !== 'datum')
+
+  function go(key: string | null): void {
+    refusal.value = null
+    void router.replace({ query: key === null ? {} : { at: key } })
+  }
+  const step = (by: 1 | -1) => survey.value && go(stepPlace(survey.value, at.value, by))
+  const move = (way: Way) => survey.value && go(movePlace(survey.value, at.value, way))
+
+  async function take(as: TakeAs): Promise<boolean> {
+    const row = here.value
+    if (row === null || survey.value === null || busy) return false
+    busy = true
+    refusal.value = null
+    asked = as
+    const key = JSON.stringify([partKey.value, at.value, as])
+    if (unsent.key !== key) unsent = { key, id: newId() }
+    const body: ReadingBody = {
+      reading_id: unsent.id,
+      quantity: quantity.value,
+      part: partKey.value,
+      liner_mark: liner.value,
+      ...row.place,
+      text: as.text,
+      bare_unit: bareFor(survey.value.is_size && !deviates.value, unit.value),
+      confirmed: as.confirmed ?? false,
+      read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+      new_pass: as.readBefore === 'new pass',
+      person_id: personId.value,
+    }
+    try {
+      await (mustWait.value ? wait(row, body) : send(row, body))
+      unsent = { key: '', id: '' }
+      return true
+    } catch (error) {
+      refusal.value = asRefusal(error)
+      tell(refusal.value.message, false)
+      return false
+    } finally {
+      busy = false
+    }
+  }
+
+  async function send(row: PlaceReadView, body: ReadingBody): Promise<void> {
+    const before = row.readings.map((one) => one.reading_id)
+    try {
+      const reading = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
+      undo.took(reading.reading_id, body.read_before === 'correct' ? before : [])
+      await settle(row, reading.typed, reading.reading_id)
+    } catch (error) {
+      if (asRefusal(error).code !== 'unavailable') throw error
+      linkFailed()
+      await wait(row, body)
+    }
+  }
+
+  async function wait(row: PlaceReadView, body: ReadingBody): Promise<void> {
+    await keep(job.jobId, body)
+    await settle(row, `${body.text}, waiting for the link`)
+  }
+
+  async function settle(row: PlaceReadView, words: string, readingId = ''): Promise<void> {
+    takenId.value = readingId
+    taken.value = `${row.name}: ${words}`.replace(/^: /, '')
+    tell(words, true)
+    await load()
+    const key = placeKey(row.place)
+    go((survey.value && nextPlace(survey.value, key, waiting.value)) ?? key)
+  }
+
+  function again(answer: Suggestion | ReadBefore): Promise<boolean> {
+    if (asked === null) return Promise.resolve(false)
+    if (typeof answer === 'string') return take({ ...asked, readBefore: answer })
+    return take({ ...asked, text: answer.text || asked.text, confirmed: answer.confirm })
+  }
+
+  async function sayUnreadable(unreadable: boolean, reason: string): Promise<boolean> {
+    const row = here.value
+    if (row === null) return false
+    try {
+      const path = { job_id: job.jobId, quantity: quantity.value, part: partKey.value }
+      const body = { place: row.place, unreadable, reason, person_id: personId.value }
+      await ask(markPlaceUnreadable({ path, body }))
+      refusal.value = null
+      if (unreadable) await settle(row, 'cannot be read')
+      else await load()
+      return true
+    } catch (error) {
+      refusal.value = asRefusal(error)
+      return false
+    }
+  }
+
+  return {
+    survey,
+    quantity,
+    partKey,
+    at,
+    here,
+    missing,
+    liner,
+    taken,
+    takenId,
+    refusal,
+    deviates,
+    load,
+    go,
+    step,
+    move,
+    take,
+    again,
+    sayUnreadable,
+  }
+}

@@ -1,0 +1,23 @@
+/** In which ways a feature can be held and measured; both schools stand side by side. */
+import type { Quantity } from '@/api/generated'
+
+const BORE_LOADS = ['free, no plate', 'torque plate on, gasket in', 'torque plate on, no gasket', 'head on']
+
+export const LOADS: Partial<Record<Quantity, readonly string[]>> = {
+  'block bore': [...BORE_LOADS, 'main caps torqued', 'main caps off'],
+  'liner bore': BORE_LOADS,
+  'main bore': ['caps torqued', 'caps finger tight'],
+  'trial fit': ['dry', 'oiled'],
+  'deck flatness': ['block level on the machine', 'block on its feet'],
+  'piston skirt': ['piston new', 'piston used', 'skirt may have collapsed'],
+}
+export const METHODS: Partial<Record<Quantity, readonly string[]>> = {
+  'deck flatness': ['indicator grid', 'straightedge and feeler'],
+  'neighbour gap': ['feeler blade', 'gauge blocks'],
+  'ring gap': ['feeler blade'],
+  'piston skirt': [
+    'micrometer',
+    'feeler beside the skirt, piston against the other wall',
+    'feeler beside the skirt, piston hanging free',
+  ],
+}

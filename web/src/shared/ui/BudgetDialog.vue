@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+
+import { asRefusal, type Refusal } from '@/api/ask'
+import type { BudgetView, SourceView } from '@/api/generated'
+import { lengthText } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import DialogFrame from './DialogFrame.vue'
+import RefusalNote from './RefusalNote.vue'
+
+/** The budget behind a ±: every source, what it brings, and the same by drawing lots. */
+const props = defineProps<{ open: boolean; title: string; fetch: () => Promise<BudgetView[]> }>()
+const emit = defineEmits<{ close: [] }>()
+const budgets = shallowRef<BudgetView[]>([])
+const chosen = ref(0)
+const refusal = ref<Refusal | null>(null)
+const now = computed(() => budgets.value[chosen.value] ?? budgets.value[0])
+
+watch(
+  () => props.open,
+  async (open) => {
+    if (!open) return
+    try {
+      budgets.value = await props.fetch()
+      refusal.value = null
+    } catch (error) {
+      refusal.value = asRefusal(error)
+    }
+  },
+)
+const fine = (metres: number) => lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 3 : 2 })
+function own(source: SourceView): string {
+  if (source.unit === 'm') return ''
+  if (source.unit === 'K') return `±${source.standard.toFixed(2)} K`
+  return `±${(source.standard * 1e6).toFixed(2)} µm/m·K`
+}
+</script>
+
+<template>
+  <DialogFrame :open="open" :title="title" @close="emit('close')">
+    <RefusalNote :refusal="refusal" />
+    <p v-if="budgets.length === 0 && !refusal">
+      Nothing is read yet: the budget follows from the gauge and its set.
+    </p>
+    <nav v-if="budgets.length > 1" class="flex flex-wrap gap-x-5 gap-y-1" aria-label="Of what">
+      <button
+        v-for="(one, index) in budgets"
+        :key="one.what"
+        type="button"
+        class="min-h-9"
+        :class="index === chosen ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
+        :aria-pressed="index === chosen"
+        @click="chosen = index"
+      >
+        {{ one.what }}
+      </button>
+    </nav>
+    <template v-if="now">
+      <table class="mt-3 w-full border-collapse">
+        <thead>
+          <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
+            <th scope="col" class="py-1 font-normal">source</th>
+            <th scope="col" class="pr-3 text-right font-normal">brings [{{ unit }}]</th>
+            <th scope="col" class="w-32 font-normal">share</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="source in now.sources" :key="source.name" class="border-b border-rule align-top">
+            <th scope="row" class="py-1.5 pr-3 text-left font-normal">
+              {{ source.name }}
+              <span class="block text-xs text-ink-soft">{{
+                [
+                  own(source),
+                  source.shape === 'rectangular' ? 'rectangular' : '',
+                  source.basis,
+                  source.shared ? 'shared by the set' : 'own to each reading',
+                ]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}</span>
+            </th>
+            <td class="num py-1.5 pr-3 text-right">{{ fine(source.contribution_m) }}</td>
+            <td class="py-1.5">
+              <span class="flex items-center gap-2"
+                ><span class="h-3 bg-part" :style="{ width: `${Math.max(2, source.share * 70)}px` }" />
+                <span class="num text-sm">{{ Math.round(source.share * 100) }} %</span></span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="pt-3">
+        Together <b class="num">{{ fine(now.standard_m) }}</b>, times {{ now.coverage.toFixed(2) }}:
+        <b class="num text-lg">±{{ fine(now.expanded_m) }} {{ unit }}</b>
+      </p>
+      <p class="text-sm text-ink-soft">
+        Drawing every source {{ '200,000' }} times, 95 % lie within
+        <span class="num">±{{ fine(now.monte_carlo_m) }}</span
+        >:
+        <span class="num">{{ fine(Math.abs(now.expanded_m - now.monte_carlo_m)) }}</span>
+        {{ now.expanded_m >= now.monte_carlo_m ? 'less' : 'more' }} than the rule of the Guide gives.
+      </p>
+    </template>
+  </DialogFrame>
+</template>
