@@ -1,15 +1,18 @@
 """Spec cards: every version with its sources, and saving a new one."""
 
+from decimal import Decimal
 from uuid import UUID
 
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from vallostasis.api.deps import Conn
+from vallostasis.api.deps import Conn, LengthText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.layout_models import LayoutView, layout_fields
-from vallostasis.core.records import CardVersion
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.measuring.features import feature_of
+from vallostasis.core.measuring.plan import Risk, blind_spots
+from vallostasis.core.records import CardVersion, Quantity
+from vallostasis.core.spec_card import CardUnit, Construction, SpecCard
 from vallostasis.services import spec_cards
 from vallostasis.store.rows import NotFound
 
@@ -44,6 +47,54 @@ class CardSaved(BaseModel):
     """Where a card was saved."""
 
     spec_card_id: UUID
+
+
+class PlanBody(BaseModel):
+    """What a measuring plan is wanted for; sizes as typed on the card."""
+
+    quantity: Quantity
+    construction: Construction
+    unit: CardUnit
+    bore: LengthText
+    bore_pitch: LengthText
+    liner_length: LengthText = ""
+    in_row: int = Field(ge=1, le=16, description="Bores in a row of the deck.")
+    risk: Risk = Risk.USUAL
+
+
+class PlannedLevel(BaseModel):
+    """A level that is proposed, written as a card writes it."""
+
+    name: str
+    typed: str
+
+
+class PlanView(BaseModel):
+    """Levels, axes and grid that are proposed, and what they cannot see."""
+
+    levels: list[PlannedLevel]
+    axes_deg: list[float]
+    along: list[str]
+    across: list[str]
+    blind: list[str]
+
+
+@router.post("/plans")
+def propose_plan(body: PlanBody) -> PlanView:
+    """Propose where to read a feature, from the kind of cylinder and the risk; nothing is stored."""
+    pattern = spec_cards.propose_plan(spec_cards.PlanWanted(**body.model_dump()))
+
+    def typed(length_um: Decimal) -> str:
+        size = length_um / (1000 if body.unit is CardUnit.MM else 25400)
+        return f"{round(size, 0 if body.unit is CardUnit.MM else 2).normalize():f}"
+
+    return PlanView(
+        levels=[PlannedLevel(name=level.name, typed=typed(level.depth_um)) for level in pattern.levels],
+        axes_deg=list(pattern.axes_deg),
+        along=[typed(one) for one in pattern.along_um],
+        across=[typed(one) for one in pattern.across_um],
+        blind=list(blind_spots(feature_of(body.quantity), pattern)),
+    )
 
 
 @router.get("")

@@ -221,6 +221,22 @@ class WarmthView(BaseModel):
     soak_s: float | None = Field(description="Until the part is as warm as the room; null where it cannot be told.")
 
 
+class InterferenceLevelView(BaseModel):
+    """Interference at a level, diametral, positive for a press. [m]"""
+
+    name: str
+    depth_m: float
+    interference_m: float
+
+
+class InterferenceView(BaseModel):
+    """A liner against this bore. [m]"""
+
+    liner_mark: str
+    levels: list[InterferenceLevelView]
+    expanded_m: float
+
+
 class SurveyView(BaseModel):
     """One feature on one part, as it stands now. Lengths in m."""
 
@@ -249,6 +265,7 @@ class SurveyView(BaseModel):
     doubts: list[DoubtView]
     warmth: WarmthView
     stamp: str
+    interference: list[InterferenceView]
     event: int
 
 
@@ -334,6 +351,17 @@ def survey_view(now: SurveyNow) -> SurveyView:
             soak_s=None if now.warmth.soak is None else now.warmth.soak.seconds_left,
         ),
         stamp=now.stamp,
+        interference=[
+            InterferenceView(
+                liner_mark=one.liner_mark,
+                levels=[
+                    InterferenceLevelView(name=at.level, depth_m=at.depth_m, interference_m=at.interference_m)
+                    for at in one.levels
+                ],
+                expanded_m=one.budget.expanded_m,
+            )
+            for one in now.interference
+        ],
         event=facts.newest_event,
     )
 

@@ -125,7 +125,7 @@ def _surveys(bench: Bench) -> tuple[SurveyPlay, ...]:
                    part_c="21.5", zero_found=f"{round(KNOCKED_BY_UM / THOU_UM, 1)} thou"),
         SurveyPlay(Quantity.MAIN_BORE, BORE_GAUGE.name, ZeroedOn.MASTER, mains, MAIN_RING, "21.0",
                    load="caps torqued"),
-        SurveyPlay(Quantity.DECK_FLATNESS, INDICATOR.name, ZeroedOn.PART, deck[:8], method="indicator grid"),
+        SurveyPlay(Quantity.DECK_FLATNESS, INDICATOR.name, ZeroedOn.PART, deck[:5], method="indicator grid"),
         SurveyPlay(Quantity.TRIAL_FIT, RULE.name, ZeroedOn.DATUM,
                    (TypedPlace("Wren", "hole-1", Place(), "2.7", "inch", "Q1"),), load="oiled"),
     )  # fmt: skip
@@ -213,7 +213,7 @@ def spec_card() -> SpecCard:
                          levels=(CardLevel("below the pin", Length("2.5")), CardLevel("bottom", Length("4.1"))),
                          axes_deg=(0.0, 90.0)),
             FeatureSheet(Quantity.DECK_FLATNESS, greatest=_own("2.0"),
-                         along=tuple(Length(one) for one in ("0", "3.25", "6.5", "9.75", "13")),
+                         along=tuple(Length(one) for one in ("0", "6.5", "13")),
                          across=tuple(Length(one) for one in ("-3", "0", "3"))),
             FeatureSheet(Quantity.TRIAL_FIT, _book("9.50")),
         ),

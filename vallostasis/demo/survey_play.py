@@ -38,6 +38,8 @@ class MasterTruth:
     size: str
     size_um: float
     expanded: str
+    calibrated_on: date = CHECKED
+    due_on: date = DUE
 
 
 SLEEVE_RING, MAIN_RING = "Ring 5.000", "Ring 2.625"

@@ -44,7 +44,12 @@ def load_demo(conn: Conn) -> UUID:
         )
         shop.save_gauge(conn, None, 0, entry)
     for ring in MASTERS:
-        cabinet.save_master(conn, None, 0, cabinet.MasterEntry(ring.name, ring.size, ring.expanded))
+        cabinet.save_master(
+            conn,
+            None,
+            0,
+            cabinet.MasterEntry(ring.name, ring.size, ring.expanded, "steel", ring.calibrated_on, ring.due_on),
+        )
     main_job = load_demo_job(conn, ferry.demo_job(), people)
     load_demo_job(conn, sawmill.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)

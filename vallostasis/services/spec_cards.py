@@ -10,11 +10,12 @@ from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.measuring.plan import check_features
+from vallostasis.core.measuring.pattern import Pattern
+from vallostasis.core.measuring.plan import Cylinder, Risk, check_features, propose_pattern
 from vallostasis.core.notation import parse_length
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import CardVersion
-from vallostasis.core.spec_card import CardUnit, FieldProblem, Length, SpecCard, check_card
+from vallostasis.core.records import CardVersion, Quantity
+from vallostasis.core.spec_card import CardUnit, Construction, FieldProblem, Length, SpecCard, check_card
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import jobs, spec_cards
 from vallostasis.store.job_facts import load_job_facts
@@ -30,6 +31,7 @@ SIZES = (
     "seat.ledge",
 )
 LONGEST_FIELD = 400
+LONGEST_UM = Decimal(10_000_000)
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,9 +104,43 @@ def _read_length(length: Length, path: str, card: SpecCard, problems: list[Field
     except NotationError as error:
         problems.append(FieldProblem(field, str(error)))
         return length
-    if abs(parsed.value_um) > 10_000_000:
+    if abs(parsed.value_um) > LONGEST_UM:
         problems.append(FieldProblem(field, "No part of an engine is longer than 10 m: check number and unit."))
     return Length(length.typed.strip(), parsed.value_um)
+
+
+@dataclass(frozen=True, slots=True)
+class PlanWanted:
+    """What a measuring plan is wanted for, sizes as typed on a card that need not be complete yet."""
+
+    quantity: Quantity
+    construction: Construction
+    unit: CardUnit
+    bore: str
+    bore_pitch: str
+    liner_length: str
+    in_row: int
+    risk: Risk
+
+
+def propose_plan(wanted: PlanWanted) -> Pattern:
+    """Propose levels and axes for a feature of a card that is being written."""
+    unit: Unit = "mm" if wanted.unit is CardUnit.MM else "inch"
+    sizes = {}
+    for field in ("bore", "bore_pitch", "liner_length"):
+        text = getattr(wanted, field)
+        if not text.strip() and field == "liner_length":
+            continue
+        try:
+            sizes[field] = parse_length(text, unit, confirmed=True).value_um
+        except NotationError as error:
+            error.field = field
+            raise
+        if not 0 < sizes[field] <= LONGEST_UM:
+            raise Refused("Levels follow from this size: type it above zero, and up to 10 m.", field)
+    cylinder = Cylinder(wanted.construction, sizes["bore"], sizes["bore_pitch"], wanted.in_row,
+                        sizes.get("liner_length"))  # fmt: skip
+    return propose_pattern(cylinder, wanted.quantity, wanted.risk)
 
 
 def list_cards(conn: Conn) -> list[tuple[CardVersion, SpecCard]]:

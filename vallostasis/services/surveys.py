@@ -9,6 +9,7 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.budget import Budget, monte_carlo_half_width, monte_carlo_of, trust_of
 from vallostasis.core.measuring.features import Feature, feature_of
 from vallostasis.core.measuring.fitness import Settling, what_would_settle
+from vallostasis.core.measuring.interference import InterferenceToCome, interference_to_come
 from vallostasis.core.measuring.parts import Part, part_with_key, parts_of
 from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.plan import pattern_of, surveyed_features
@@ -66,6 +67,7 @@ class SurveyNow:
     doubts: tuple[Doubt, ...]
     warmth: Warmth
     stamp: str
+    interference: tuple[InterferenceToCome, ...]
 
 
 def features_of_job(conn: Conn, job_id: UUID) -> tuple[JobFacts, tuple[FeatureNow, ...]]:
@@ -92,7 +94,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
     doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
     letters = [one.letters for one in facts.stamps if one.part == stamp_key(part)]
     return SurveyNow(facts, survey, settling, doubts, _warmth(facts, quantity, part, survey),
-                     letters[-1] if letters else "")  # fmt: skip
+                     letters[-1] if letters else "", interference_to_come(facts, survey))  # fmt: skip
 
 
 def known_part(facts: JobFacts, quantity: Quantity, key: str) -> Part:
@@ -159,7 +161,8 @@ def budgets_of_survey(conn: Conn, job_id: UUID, quantity: Quantity, key: str) ->
     survey = survey_of(facts, quantity, part)
     if survey.budget is None or survey.reading_set is None:
         return []
-    shown = [BudgetShown(one, monte_carlo_of(one)) for one in (survey.budget, *survey.derived)]
+    fits = [one.budget for one in interference_to_come(facts, survey)]
+    shown = [BudgetShown(one, monte_carlo_of(one)) for one in (survey.budget, *survey.derived, *fits)]
     if survey.at_20c:
         gauge = gauge_sources(facts.gauge_version(survey.reading_set.gauge_version_id))
         values = [row.as_read_m for row in survey.places if row.as_read_m is not None]

@@ -51,6 +51,13 @@ export const router = createRouter({
     { path: '/cards', name: 'cards', component: () => import('@/features/spec-cards/CardsPage.vue') },
     { path: '/cards/:card', name: 'card', component: () => import('@/features/spec-cards/CardPage.vue') },
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
+    { path: '/shop/cabinet', name: 'cabinet', component: () => import('@/features/shop/CabinetPage.vue') },
+    { path: '/shop/studies', name: 'studies', component: () => import('@/features/studies/StudiesPage.vue') },
+    {
+      path: '/shop/studies/:study',
+      name: 'study',
+      component: () => import('@/features/studies/StudyPage.vue'),
+    },
     { path: '/pair', name: 'pair', component: () => import('@/features/pair/PairPage.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('@/features/floor/NowherePage.vue') },
   ],

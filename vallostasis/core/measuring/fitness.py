@@ -19,7 +19,14 @@ _INSIDE = (Quantity.BLOCK_BORE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantit
 _OUTSIDE = (Quantity.LINER_OUTSIDE, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.FLANGE_THICKNESS)
 _DEPTHS = (Quantity.PROTRUSION, Quantity.COUNTERBORE_DEPTH, Quantity.DECK_FLATNESS)
 _GAPS = (Quantity.NEIGHBOUR_GAP, Quantity.RING_GAP, Quantity.DECK_FLATNESS)
-_MADE_FOR = {"bore": _INSIDE, "micrometer": _OUTSIDE, "depth": _DEPTHS, "indicator": _DEPTHS, "feeler": _GAPS}
+_MADE_FOR = {
+    "rule": (Quantity.TRIAL_FIT,),
+    "bore": _INSIDE,
+    "micrometer": _OUTSIDE,
+    "depth": _DEPTHS,
+    "indicator": _DEPTHS,
+    "feeler": _GAPS,
+}
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ Levels and axes follow from the kind of cylinder and the risk: common practice, 
 """
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
@@ -48,13 +49,37 @@ def pattern_on_card(sheet: FeatureSheet) -> Pattern:
     )
 
 
-def propose_pattern(card: SpecCard, quantity: Quantity, risk: Risk = Risk.USUAL) -> Pattern:
+@dataclass(frozen=True, slots=True)
+class Cylinder:
+    """What a plan follows from: how the bore is lined, bore, pitch and length [µm], bores in a row, positions [h].
+
+    ``length_um`` is that of the liner, None where it is not known.
+    """
+
+    construction: Construction
+    bore_um: Decimal
+    pitch_um: Decimal
+    in_row: int
+    length_um: Decimal | None = None
+    hours: tuple[float, ...] = (12.0, 3.0, 6.0, 9.0)
+
+
+def cylinder_of(card: SpecCard) -> Cylinder:
+    """Take from a card what a plan follows from."""
+    sheet, layout = sheet_of(card, Quantity.TRIAL_FIT), card.layout
+    length = None if sheet is None or sheet.nominal.length is None else sheet.nominal.length.um
+    in_row = len(layout.banks[0]) if layout.banks else layout.holes
+    return Cylinder(card.construction, layout.bore.um, layout.bore_pitch.um, in_row, length,
+                    card.measuring.required_hours)  # fmt: skip
+
+
+def propose_pattern(cylinder: Cylinder, quantity: Quantity, risk: Risk = Risk.USUAL) -> Pattern:
     """Propose where to read a feature.
 
     Parameters
     ----------
-    card : SpecCard
-        Its construction, bore and, where it has one, the liner's length decide.
+    cylinder : Cylinder
+        Its construction, bore and, where it is known, the liner's length decide.
     quantity : Quantity
         The feature.
     risk : Risk
@@ -67,59 +92,54 @@ def propose_pattern(card: SpecCard, quantity: Quantity, risk: Risk = Risk.USUAL)
     """
     feature = feature_of(quantity)
     if feature.pattern is PatternKind.CLOCK:
-        return Pattern(hours=card.measuring.required_hours)
+        return Pattern(hours=cylinder.hours)
     if feature.pattern is PatternKind.ONCE:
         return Pattern()
-    bore = card.layout.bore.um
     if feature.pattern is PatternKind.GRID:
-        return _deck_grid(card, risk)
-    length = _length_of(card, bore)
+        return _deck_grid(cylinder, risk)
+    length = cylinder.bore_um * LENGTH_IN_BORES if cylinder.length_um is None else cylinder.length_um
     if feature.pattern is PatternKind.LEVELS:
         shares = (("top", "0.08"), ("middle", "0.5"), ("bottom", "0.92"))
         return Pattern(levels=_levels(shares, length))
     axes = (0.0, 45.0, 90.0, 135.0) if risk is Risk.USUAL else (0.0, 30.0, 60.0, 90.0, 120.0, 150.0)
-    return _diameters(card, quantity, risk, axes, length, bore)
+    return Pattern(_diameter_levels(cylinder, quantity, risk, length), _OWN_AXES.get(quantity, axes))
 
 
-def _diameters(
-    card: SpecCard, quantity: Quantity, risk: Risk, axes: tuple[float, ...], length: Decimal, bore: Decimal
-) -> Pattern:
-    if quantity is Quantity.MAIN_BORE:
-        # Vertical and the two diagonals: the joint of the cap is left out.
-        return Pattern((PatternLevel("middle of the web", Decimal(0)),), (45.0, 90.0, 135.0))
-    if quantity is Quantity.COUNTERBORE_DIAMETER:
-        return Pattern((PatternLevel("above the ledge", Decimal(4000)),), (0.0, 45.0, 90.0, 135.0))
+# Features with axes of their own, whatever the risk: a main bore is read vertically and on both diagonals, since the
+# joint of its cap lies across; a piston along the crank and across it.
+_OWN_AXES = {
+    Quantity.MAIN_BORE: (45.0, 90.0, 135.0),
+    Quantity.PISTON_SKIRT: (0.0, 90.0),
+    Quantity.PISTON_CROWN: (0.0, 90.0),
+}
+
+
+def _diameter_levels(cylinder: Cylinder, quantity: Quantity, risk: Risk, length: Decimal) -> tuple[PatternLevel, ...]:
+    single = {
+        Quantity.MAIN_BORE: PatternLevel("middle of the web", Decimal(0)),
+        Quantity.COUNTERBORE_DIAMETER: PatternLevel("above the ledge", Decimal(4000)),
+        Quantity.PISTON_CROWN: PatternLevel("above the rings", Decimal(5000)),
+    }.get(quantity)
+    if single is not None:
+        return (single,)
     if quantity is Quantity.PISTON_SKIRT:
-        heights = (("below the pin", "0.25"), ("bottom of the skirt", "0.45"))
-        return Pattern(_levels(heights, bore), (0.0, 90.0))
-    if quantity is Quantity.PISTON_CROWN:
-        return Pattern((PatternLevel("above the rings", Decimal(5000)),), (0.0, 90.0))
+        return _levels((("below the pin", "0.25"), ("bottom of the skirt", "0.45")), cylinder.bore_um)
     if quantity is Quantity.LINER_OUTSIDE:
-        return Pattern(_levels(_OUTSIDE, length), axes)
-    wet_seats = quantity is Quantity.BLOCK_BORE and card.construction not in (*DRY, Construction.PARENT_BORE,
-                                                                             Construction.COATED)  # fmt: skip
-    if wet_seats:
-        return Pattern(_levels(_SEATS, length), axes)
-    return Pattern(_levels(_USUAL_LEVELS if risk is Risk.USUAL else _RAISED_LEVELS, length), axes)
-
-
-def _length_of(card: SpecCard, bore: Decimal) -> Decimal:
-    sheet = sheet_of(card, Quantity.TRIAL_FIT)
-    if sheet is not None and sheet.nominal.length is not None:
-        return sheet.nominal.length.um
-    return bore * LENGTH_IN_BORES
+        return _levels(_OUTSIDE, length)
+    whole_bore = (*DRY, Construction.PARENT_BORE, Construction.COATED)
+    if quantity is Quantity.BLOCK_BORE and cylinder.construction not in whole_bore:
+        return _levels(_SEATS, length)
+    return _levels(_USUAL_LEVELS if risk is Risk.USUAL else _RAISED_LEVELS, length)
 
 
 def _levels(shares: tuple[tuple[str, str], ...], length: Decimal) -> tuple[PatternLevel, ...]:
     return tuple(PatternLevel(name, _whole_mm(length * Decimal(share))) for name, share in shares)
 
 
-def _deck_grid(card: SpecCard, risk: Risk) -> Pattern:
+def _deck_grid(cylinder: Cylinder, risk: Risk) -> Pattern:
     """Points between and beside the bores: along the deck at every web, across it at both edges and the middle."""
-    pitch, bore = card.layout.bore_pitch.um, card.layout.bore.um
-    holes = len(card.layout.banks[0]) if card.layout.banks else card.layout.holes
-    along = tuple(_whole_mm(pitch * Decimal(2 * web + 1) / 2 - pitch / 2) for web in range(holes + 1))
-    half = bore * Decimal("0.6")
+    along = tuple(_whole_mm(cylinder.pitch_um * web) for web in range(cylinder.in_row + 1))
+    half = cylinder.bore_um * Decimal("0.6")
     across = (-half, half) if risk is Risk.USUAL else (-half, Decimal(0), half)
     return Pattern(along_um=along, across_um=tuple(_whole_mm(one) for one in across))
 
@@ -135,7 +155,7 @@ def pattern_of(card: SpecCard, quantity: Quantity) -> tuple[Pattern, bool]:
         return pattern_on_card(sheet), True
     if feature_of(quantity).pattern is PatternKind.CLOCK:
         return Pattern(hours=card.measuring.required_hours), True
-    return propose_pattern(card, quantity), False
+    return propose_pattern(cylinder_of(card), quantity), False
 
 
 def blind_spots(feature: Feature, pattern: Pattern) -> tuple[str, ...]:

@@ -2521,6 +2521,46 @@ export type ImportedRow = {
 };
 
 /**
+ * InterferenceLevelView
+ *
+ * Interference at a level, diametral, positive for a press. [m]
+ */
+export type InterferenceLevelView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Interference M
+     */
+    interference_m: number;
+};
+
+/**
+ * InterferenceView
+ *
+ * A liner against this bore. [m]
+ */
+export type InterferenceView = {
+    /**
+     * Liner Mark
+     */
+    liner_mark: string;
+    /**
+     * Levels
+     */
+    levels: Array<InterferenceLevelView>;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+};
+
+/**
  * Job
  *
  * One engine in the shop; ``invented`` when it is there to try things on.
@@ -3685,6 +3725,64 @@ export type PlaceView = {
 };
 
 /**
+ * PlanBody
+ *
+ * What a measuring plan is wanted for; sizes as typed on the card.
+ */
+export type PlanBody = {
+    quantity: Quantity;
+    construction: Construction;
+    unit: CardUnit;
+    /**
+     * Bore
+     */
+    bore: string;
+    /**
+     * Bore Pitch
+     */
+    bore_pitch: string;
+    /**
+     * Liner Length
+     */
+    liner_length?: string;
+    /**
+     * In Row
+     *
+     * Bores in a row of the deck.
+     */
+    in_row: number;
+    risk?: Risk;
+};
+
+/**
+ * PlanView
+ *
+ * Levels, axes and grid that are proposed, and what they cannot see.
+ */
+export type PlanView = {
+    /**
+     * Levels
+     */
+    levels: Array<PlannedLevel>;
+    /**
+     * Axes Deg
+     */
+    axes_deg: Array<number>;
+    /**
+     * Along
+     */
+    along: Array<string>;
+    /**
+     * Across
+     */
+    across: Array<string>;
+    /**
+     * Blind
+     */
+    blind: Array<string>;
+};
+
+/**
  * PlaneAnswer
  *
  * z = a + b·cosθ + c·sinθ by least squares; the high side in the sense of the angles given.
@@ -3754,6 +3852,22 @@ export type PlaneRequest = {
      * Readings M
      */
     readings_m: Array<number>;
+};
+
+/**
+ * PlannedLevel
+ *
+ * A level that is proposed, written as a card writes it.
+ */
+export type PlannedLevel = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Typed
+     */
+    typed: string;
 };
 
 /**
@@ -4101,6 +4215,13 @@ export type ReadingRow = {
      */
     event: number;
 };
+
+/**
+ * Risk
+ *
+ * How much a wrong answer would cost: it decides how closely a part is read.
+ */
+export type Risk = 'usual' | 'raised';
 
 /**
  * RockedView
@@ -5185,6 +5306,10 @@ export type SurveyView = {
      * Stamp
      */
     stamp: string;
+    /**
+     * Interference
+     */
+    interference: Array<InterferenceView>;
     /**
      * Event
      */
@@ -6780,6 +6905,59 @@ export type RecordFittingResponses = {
 };
 
 export type RecordFittingResponse = RecordFittingResponses[keyof RecordFittingResponses];
+
+export type ProposePlanData = {
+    body: PlanBody;
+    path?: never;
+    query?: never;
+    url: '/api/spec-cards/plans';
+};
+
+export type ProposePlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ProposePlanError = ProposePlanErrors[keyof ProposePlanErrors];
+
+export type ProposePlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: PlanView;
+};
+
+export type ProposePlanResponse = ProposePlanResponses[keyof ProposePlanResponses];
 
 export type ListCardsData = {
     body?: never;

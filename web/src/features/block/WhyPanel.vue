@@ -2,8 +2,16 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { type HoleView, type HoleWhyView, type LimitUsedView, readWhy, type RuleView } from '@/api/generated'
+import {
+  type HoleView,
+  type HoleWhyView,
+  type LimitUsedView,
+  readHoleBudgets,
+  readWhy,
+  type RuleView,
+} from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
+import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
@@ -14,6 +22,8 @@ const props = defineProps<{ hole: HoleView; event: number }>()
 const emit = defineEmits<{ close: [] }>()
 const why = shallowRef<HoleWhyView | null>(null)
 const refusal = ref<Refusal | null>(null)
+const trust = ref(false)
+const budgets = () => ask(readHoleBudgets({ path: { hole_id: props.hole.hole_id } }))
 
 /** Results of one rule together, its limits once. */
 const groups = computed(() => {
@@ -74,6 +84,13 @@ watch(
           </div>
         </li>
       </ul>
+      <button type="button" class="link min-h-9" @click="trust = true">How far these can be trusted</button>
+      <BudgetDialog
+        :open="trust"
+        :title="`How far hole ${hole.number} can be trusted`"
+        :fetch="budgets"
+        @close="trust = false"
+      />
       <h3 class="pt-3 text-base">The sums</h3>
       <TrailSteps :steps="why.steps" />
     </template>

@@ -49,8 +49,8 @@ function windowText(one: DecisionFitView): string {
             <span v-if="one.gauges.length === 0" class="text-unsure">none in the cabinet is made for it</span>
             <span v-for="gauge in one.gauges" :key="gauge.gauge_id" class="mr-5 inline-block">
               <component :is="gauge.in_use ? 'b' : 'span'">{{ gauge.name }}</component>
-              <span class="num"> ±{{ uncertaintyText(gauge.expanded_m, unit) }}</span>
-              <span :class="TONE[gauge.capability]"> {{ WORDS[gauge.capability] }}</span>
+              <span class="num ml-1.5">±{{ uncertaintyText(gauge.expanded_m, unit) }}</span>
+              <span class="ml-1.5" :class="TONE[gauge.capability]">{{ WORDS[gauge.capability] }}</span>
               <span v-if="gauge.against" class="text-unsure">, {{ gauge.against }}</span>
               <span v-if="gauge.in_use" class="text-ink-soft">, in use</span>
             </span>

@@ -9,7 +9,7 @@ import { useForm } from '@/shared/ui/useForm'
 import SurveySetup from './SurveySetup.vue'
 import type { SurveyBench } from './useSurvey'
 import WarmthPanel from './WarmthPanel.vue'
-import ZeroPanel from './ZeroPanel.vue'
+import ZeroLook from './ZeroLook.vue'
 
 /** How it is read, how warm everything is, whether the zero still stands, and the letters on the part. */
 const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string; block: BlockView }>()
@@ -37,7 +37,7 @@ async function changed(): Promise<void> {
     <ul v-if="survey.setup?.cautions.length" class="text-unsure">
       <li v-for="caution in survey.setup.cautions" :key="caution">{{ caution }}</li>
     </ul>
-    <ZeroPanel :survey="survey" :bench="bench" :job-id="jobId" />
+    <ZeroLook :survey="survey" :bench="bench" :job-id="jobId" />
     <WarmthPanel :survey="survey" :bench="bench" :job-id="jobId" />
     <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
       <button type="button" class="quiet min-h-11" @click="open = true">

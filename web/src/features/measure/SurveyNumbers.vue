@@ -143,6 +143,14 @@ const budgets = () =>
         </dd>
       </template>
     </dl>
+    <p v-for="one in survey.interference" :key="one.liner_mark">
+      <b>{{ one.liner_mark }}</b> would press by
+      <template v-for="(at, index) in one.levels" :key="at.depth_m"
+        >{{ index ? ', ' : ''
+        }}<span class="num">{{ lengthText(at.interference_m, unit, { signed: true }) }}</span>
+        {{ at.name }}</template
+      >; ±{{ lengthText(one.expanded_m, unit) }} {{ unit }}, diametral.
+    </p>
     <p v-if="oval">{{ oval }}.</p>
     <div v-if="survey.settling.length">
       <h3 class="text-sm text-ink-soft">What would settle it</h3>

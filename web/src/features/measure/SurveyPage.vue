@@ -19,6 +19,7 @@ import SurveyNumbers from './SurveyNumbers.vue'
 import SurveyTop from './SurveyTop.vue'
 import UnreadablePlace from './UnreadablePlace.vue'
 import { useSurvey } from './useSurvey'
+import ZeroDoubts from './ZeroDoubts.vue'
 
 /** The bench for any feature: the part drawn with its pattern, one place to read now, one large key. */
 const job = useJob()
@@ -235,6 +236,7 @@ onKeyStroke(
             >
           </span>
         </form>
+        <ZeroDoubts class="mt-3" :survey="survey" :bench="bench" :job-id="job.jobId" />
         <UnreadablePlace v-if="here" :key="at ?? ''" :bench="bench" />
       </section>
       <div class="min-w-0 lg:col-start-1 lg:row-span-3 lg:row-start-1">

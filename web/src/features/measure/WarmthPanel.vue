@@ -79,7 +79,7 @@ function take(): Promise<void> {
   <section aria-label="Temperature">
     <p>
       <template v-for="[name, celsius] in known" :key="name"
-        ><span class="text-ink-soft">{{ name }}</span>
+        ><span class="mr-1.5 text-ink-soft">{{ name }}</span>
         <b class="num mr-4">{{ Number(celsius) }} °C</b></template
       >
       <span v-if="survey.at_20c" class="text-ink-soft">sizes brought to 20 °C</span>

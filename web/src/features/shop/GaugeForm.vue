@@ -12,7 +12,10 @@ import { useForm } from '@/shared/ui/useForm'
 /** A gauge, or its next version: what was read before keeps the version it was read with. */
 const props = defineProps<{ gauge: GaugeVersion | null }>()
 const emit = defineEmits<{ saved: []; leave: [] }>()
-const KINDS = ['depth gauge', 'micrometer', 'bore gauge'].map((kind) => ({ value: kind, label: kind }))
+const KINDS = ['depth gauge', 'micrometer', 'bore gauge', 'indicator', 'feeler', 'rule'].map((kind) => ({
+  value: kind,
+  label: kind,
+}))
 
 const inMm = (um: string | number | null | undefined) =>
   um === null || um === undefined ? '' : `${Number(um) / 1000} mm`

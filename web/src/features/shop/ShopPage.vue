@@ -5,6 +5,7 @@ import { ask } from '@/api/ask'
 import { type GaugeVersion, listGauges } from '@/api/generated'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import ShopNav from '@/shared/ui/ShopNav.vue'
 
 import GaugeForm from './GaugeForm.vue'
 import GaugeTable from './GaugeTable.vue'
@@ -24,6 +25,7 @@ async function saved(): Promise<void> {
 
 <template>
   <main class="mx-auto grid w-full max-w-[1400px] gap-x-10 gap-y-6 px-5 py-4 lg:grid-cols-[1fr_22rem]">
+    <ShopNav class="lg:col-span-2" />
     <section aria-label="Gauges" class="lg:col-span-2">
       <h1 class="text-xl">Gauges</h1>
       <RefusalNote :refusal="refusal" />

@@ -13,6 +13,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import CardCutting from './CardCutting.vue'
 import { CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
 import CardEngine from './CardEngine.vue'
+import CardFeatures from './CardFeatures.vue'
 import CardLimits from './CardLimits.vue'
 import CardMeasuring from './CardMeasuring.vue'
 import StaleChoice from './StaleChoice.vue'
@@ -25,7 +26,9 @@ const isNew = computed(() => id.value === 'new')
 const versions = shallowRef<CardWithVersions | null>(null)
 const refusal = ref<Refusal | null>(null)
 const saved = ref('')
-const draft = useLocalStorage<CardDraft>(`vallo-card-${id.value}`, draftOf(emptyCard(), 0))
+const draft = useLocalStorage<CardDraft>(`vallo-card-${id.value}`, draftOf(emptyCard(), 0), {
+  mergeDefaults: true,
+})
 provide(CARD, draft)
 provide(
   PROBLEMS,
@@ -121,6 +124,7 @@ function takeTheirs(): void {
       <CardLimits />
       <CardMeasuring />
       <CardCutting />
+      <CardFeatures />
       <div class="sticky bottom-0 flex items-center gap-4 border-t-2 border-ink bg-paper py-3">
         <button type="submit" class="act">{{ isNew ? 'Save the card' : 'Save as next version' }}</button>
         <button v-if="changed && !isNew" type="button" class="quiet" @click="takeTheirs">

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { cardOf, differingFields, draftOf, emptyCard, wordsOf } from './cardDraft'
+import { cardOf, differingFields, draftOf, emptyCard, emptySheet, levelsOf, wordsOf } from './cardDraft'
 
 describe('card draft', () => {
   it('comes back as the card it was made from', () => {
@@ -15,6 +15,22 @@ describe('card draft', () => {
       [4, 5, 6],
     ])
     expect(cardOf(draft).measuring.required_hours).toEqual([12, 3, 6, 9])
+  })
+
+  it('reads levels with their names and depths, and axes as they are typed', () => {
+    const sheet = {
+      ...emptySheet('block bore'),
+      levels: 'top 15, below the rings 7 5/16, 190',
+      axes: '0 45,90',
+    }
+    const [read] = cardOf({ ...draftOf(emptyCard(), 0), features: [sheet] }).features ?? []
+    expect(read?.levels).toEqual([
+      { name: 'top', depth: { typed: '15' } },
+      { name: 'below the rings', depth: { typed: '7 5/16' } },
+      { name: '', depth: { typed: '190' } },
+    ])
+    expect(read?.axes_deg).toEqual([0, 45, 90])
+    expect(levelsOf('deck edge -3')).toEqual([{ name: 'deck edge', depth: { typed: '-3' } }])
   })
 
   it('never touches the card it was made from', () => {

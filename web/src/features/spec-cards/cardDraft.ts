@@ -2,11 +2,21 @@
 import type { InjectionKey, Ref } from 'vue'
 import { inject } from 'vue'
 
-import type { Length, Limit, SpecCard } from '@/api/generated'
+import type { CardLevel, FeatureSheet, Length, Limit, Quantity, SpecCard } from '@/api/generated'
 import type { LayoutOf } from '@/shared/charts/deck'
+
+/** A feature while it is edited: its places are typed as text. */
+export interface SheetDraft {
+  sheet: FeatureSheet
+  levels: string
+  axes: string
+  along: string
+  across: string
+}
 
 export interface CardDraft {
   card: SpecCard
+  features: SheetDraft[]
   heads: string
   banks: string
   hours: string
@@ -77,6 +87,52 @@ export function emptyCard(): SpecCard {
     currency: '',
     acceptance: 'guarded',
     coverage_factor: 2,
+    features: [],
+    main_bores: 0,
+  }
+}
+
+export const emptySheet = (quantity: Quantity): SheetDraft => sheetDraft({ quantity })
+
+function sheetDraft(sheet: FeatureSheet): SheetDraft {
+  return {
+    sheet,
+    levels: (sheet.levels ?? []).map((level) => `${level.name} ${level.depth.typed}`.trim()).join(', '),
+    axes: (sheet.axes_deg ?? []).join(' '),
+    along: lengthsText(sheet.along ?? []),
+    across: lengthsText(sheet.across ?? []),
+  }
+}
+
+export const lengthsText = (lengths: readonly Pick<Length, 'typed'>[]) =>
+  lengths.map((one) => one.typed).join(', ')
+
+/** Levels typed as names with a depth, parted by commas: top 15, middle 90. */
+export function levelsOf(text: string): CardLevel[] {
+  return text
+    .split(',')
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map((part) => {
+      const [, name = '', typed = part] = /^(.*?)\s*([-+−]?[\d.].*)$/.exec(part) ?? []
+      return { name: name.trim(), depth: { typed } }
+    })
+}
+
+const lengthsOf = (text: string): Length[] =>
+  text
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map((typed) => ({ typed }))
+
+function sheetOf(draft: SheetDraft): FeatureSheet {
+  return {
+    ...draft.sheet,
+    levels: levelsOf(draft.levels),
+    axes_deg: numbersOf(draft.axes),
+    along: lengthsOf(draft.along),
+    across: lengthsOf(draft.across),
   }
 }
 
@@ -84,6 +140,7 @@ export function draftOf(card: SpecCard, basedOn: number): CardDraft {
   const copy = JSON.parse(JSON.stringify(card)) as SpecCard
   return {
     card: copy,
+    features: (copy.features ?? []).map(sheetDraft),
     heads: groupsText(copy.layout.heads),
     banks: groupsText(copy.layout.banks ?? []),
     hours: copy.measuring.required_hours.join(', '),
@@ -124,6 +181,7 @@ export function cardOf(draft: CardDraft): SpecCard {
     },
     shims: card.shims.map((shim) => ({ ...shim, price: shim.price === '' ? null : shim.price })),
     measuring: { ...card.measuring, required_hours: numbersOf(draft.hours) },
+    features: draft.features.map(sheetOf),
   }
 }
 

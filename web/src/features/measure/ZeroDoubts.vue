@@ -2,37 +2,20 @@
 import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { checkZero, settleDoubt, type SurveyView } from '@/api/generated'
-import { bareFor } from '@/shared/format/bareUnit'
+import { settleDoubt, type SurveyView } from '@/api/generated'
 import { smallText } from '@/shared/format/lengths'
 import { personId, unit } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 import type { SurveyBench } from './useSurvey'
 
-/** The zero looked at again; a moved one makes readings doubtful, and one action corrects or strikes them. */
+/** A moved zero makes readings doubtful; one action corrects or strikes them all. */
 const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
-const shown = ref('')
 const said = ref('')
 const atOnce = ref(false)
 const { refusal, busy, send } = useForm()
 
-function look(): Promise<void> {
-  return send(async () => {
-    const body = {
-      quantity: props.survey.quantity,
-      text: shown.value,
-      bare_unit: bareFor(false, unit.value),
-      person_id: personId.value,
-    }
-    const answer = await ask(checkZero({ path: { job_id: props.jobId }, body }))
-    said.value = answer.holds ? 'The zero stands.' : ''
-    shown.value = ''
-    await props.bench.load()
-  })
-}
 function settle(zeroCheckId: string, how: 'correct' | 'strike'): Promise<void> {
   return send(async () => {
     const drift = atOnce.value ? ('before all of them' as const) : ('somewhere between' as const)
@@ -45,7 +28,7 @@ function settle(zeroCheckId: string, how: 'correct' | 'strike'): Promise<void> {
 </script>
 
 <template>
-  <section aria-label="Zero">
+  <div>
     <div
       v-for="doubt in survey.doubts"
       :key="doubt.zero_check_id"
@@ -80,20 +63,7 @@ function settle(zeroCheckId: string, how: 'correct' | 'strike'): Promise<void> {
         </button>
       </div>
     </div>
-    <form v-if="survey.setup" class="flex flex-wrap items-end gap-3" @submit.prevent="look">
-      <div class="w-56">
-        <TextField
-          v-model="shown"
-          label="Zero looked at again: it shows"
-          path="text"
-          :unit="unit === 'thou' ? 'thou' : '0.01 mm'"
-        />
-      </div>
-      <button type="submit" class="quiet min-h-11" :disabled="shown.trim() === '' || busy">
-        Note the look
-      </button>
-      <span v-if="said" role="status" class="pb-2 text-in">{{ said }}</span>
-    </form>
+    <p v-if="said" role="status" class="text-in">{{ said }}</p>
     <RefusalNote :refusal="refusal" />
-  </section>
+  </div>
 </template>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { ask } from '@/api/ask'
+import { checkZero, type SurveyView } from '@/api/generated'
+import { bareFor } from '@/shared/format/bareUnit'
+import { personId, unit } from '@/shared/state/preferences'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+import type { SurveyBench } from './useSurvey'
+
+/** The zero looked at again on what it was set on: noted whether it stands or not. */
+const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
+const shown = ref('')
+const said = ref('')
+const { refusal, busy, send } = useForm()
+
+function look(): Promise<void> {
+  return send(async () => {
+    const body = {
+      quantity: props.survey.quantity,
+      text: shown.value,
+      bare_unit: bareFor(false, unit.value),
+      person_id: personId.value,
+    }
+    const answer = await ask(checkZero({ path: { job_id: props.jobId }, body }))
+    said.value = answer.holds ? 'The zero stands.' : ''
+    shown.value = ''
+    await props.bench.load()
+  })
+}
+</script>
+
+<template>
+  <section aria-label="Zero">
+    <form v-if="survey.setup" class="flex flex-wrap items-end gap-3" @submit.prevent="look">
+      <div class="w-56">
+        <TextField
+          v-model="shown"
+          label="Zero looked at again: it shows"
+          path="text"
+          :unit="unit === 'thou' ? 'thou' : '0.01 mm'"
+        />
+      </div>
+      <button type="submit" class="quiet min-h-11" :disabled="shown.trim() === '' || busy">
+        Note the look
+      </button>
+      <span v-if="said" role="status" class="pb-2 text-in">{{ said }}</span>
+    </form>
+    <RefusalNote :refusal="refusal" />
+  </section>
+</template>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+
+import { ask } from '@/api/ask'
+import {
+  addSettingMaster,
+  type MasterBody,
+  saveSettingMasterVersion,
+  type SettingMaster,
+} from '@/api/generated'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import DateField from '@/shared/ui/DateField.vue'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import TextField from '@/shared/ui/TextField.vue'
+import { useForm } from '@/shared/ui/useForm'
+
+/** A setting master, or its next version: gauges set before keep the one they were set on. */
+const props = defineProps<{ master: SettingMaster | null }>()
+const emit = defineEmits<{ saved: []; leave: [] }>()
+const MATERIALS = ['steel', 'carbide', 'ceramic', 'iron'].map((one) => ({ value: one, label: one }))
+const fresh = () => ({
+  name: props.master?.name ?? '',
+  size: props.master?.typed ?? '',
+  expanded: props.master ? `${2 * Number(props.master.standard_um)} µm` : '',
+  material: props.master?.material ?? 'steel',
+  calibrated_on: props.master?.calibrated_on ?? '',
+  due_on: props.master?.due_on ?? '',
+  owner: props.master?.owner ?? '',
+  note: props.master?.note ?? '',
+})
+const draft = useLocalStorage(`vallo-master-${props.master?.setting_master_version_id ?? 'new'}`, fresh(), {
+  mergeDefaults: true,
+})
+const { refusal, send } = useForm()
+
+function save(): Promise<void> {
+  return send(async () => {
+    const { calibrated_on, due_on, ...rest } = draft.value
+    const body: MasterBody = { ...rest, calibrated_on: calibrated_on || null, due_on: due_on || null }
+    const { master } = props
+    if (master) {
+      const path = { setting_master_id: master.setting_master_id }
+      await ask(saveSettingMasterVersion({ path, body: { ...body, based_on_version: master.version } }))
+    } else {
+      await ask(addSettingMaster({ body }))
+    }
+    draft.value = fresh()
+    emit('saved')
+  })
+}
+</script>
+
+<template>
+  <form
+    class="grid gap-3"
+    :aria-label="master ? `Change ${master.name}` : 'Add a master'"
+    @submit.prevent="save"
+  >
+    <h2 class="text-lg">{{ master ? `Change ${master.name}` : 'Add a master' }}</h2>
+    <RefusalNote :refusal="refusal" />
+    <TextField v-model="draft.name" label="Name on it" path="name" />
+    <div class="grid grid-cols-2 gap-3">
+      <TextField v-model="draft.size" label="Size at 20 °C" path="size" hint="a bare number is mm" />
+      <TextField
+        v-model="draft.expanded"
+        label="± on its certificate"
+        path="expanded"
+        hint="k = 2, bare µm"
+      />
+      <ChoiceField v-model="draft.material" label="Material" :choices="MATERIALS" path="material" />
+      <TextField v-model="draft.owner" label="Belongs to" path="owner" hint="empty: the shop" />
+      <DateField v-model="draft.calibrated_on" label="Calibrated on" path="calibrated_on" />
+      <DateField v-model="draft.due_on" label="Due again on" path="due_on" />
+    </div>
+    <TextField v-model="draft.note" label="Note" path="note" />
+    <div class="flex gap-3">
+      <button type="submit" class="act">{{ master ? 'Save as next version' : 'Add the master' }}</button>
+      <button v-if="master" type="button" class="quiet" @click="emit('leave')">Leave it as it is</button>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { FeatureSheet } from '@/api/generated'
+import TextField from '@/shared/ui/TextField.vue'
+
+import { type SheetDraft, useCard } from './cardDraft'
+
+/** One feature on the card: limits with one source, and where it is read. */
+const props = defineProps<{ index: number }>()
+const row = defineModel<SheetDraft>('row', { required: true })
+const emit = defineEmits<{ propose: []; remove: [] }>()
+const draft = useCard()
+const path = computed(() => `features.${props.index}`)
+const quantity = computed(() => row.value.sheet.quantity)
+type LimitName = 'nominal' | 'least' | 'greatest' | 'out_of_round' | 'taper'
+const limits = computed<[LimitName, string][]>(() => {
+  if (quantity.value === 'trial fit') return [['nominal', "Liner's length"]]
+  if (quantity.value === 'deck flatness') return [['greatest', 'Flat within']]
+  const window: [LimitName, string][] = [
+    ['least', 'Least'],
+    ['greatest', 'Greatest'],
+  ]
+  if (quantity.value === 'neighbour gap' || quantity.value === 'ring gap') return window
+  return [['nominal', 'Nominal'], ...window, ['out_of_round', 'Out of round'], ['taper', 'Taper']]
+})
+function typed(name: LimitName): string {
+  return row.value.sheet[name]?.length?.typed ?? ''
+}
+function type(name: LimitName, text: string | number | null): void {
+  const before = row.value.sheet[name] ?? { length: null, source: '', status: 'unverified' as const }
+  const value = String(text ?? '').trim()
+  const sheet: FeatureSheet = row.value.sheet
+  sheet[name] = {
+    ...before,
+    source: before.source || source.value,
+    length: value === '' ? null : { typed: value },
+  }
+}
+/** One source serves all limits of a feature; the status follows it. */
+const source = computed({
+  get: () => limits.value.map(([name]) => row.value.sheet[name]?.source).find(Boolean) ?? '',
+  set: (text: string) => {
+    const status = text.trim() ? ('specification' as const) : ('unverified' as const)
+    for (const [name] of limits.value) {
+      const before = row.value.sheet[name]
+      if (before)
+        row.value.sheet[name] = {
+          ...before,
+          source: text,
+          status: before.status === 'unverified' || !text.trim() ? status : before.status,
+        }
+    }
+  },
+})
+const isGrid = computed(() => quantity.value === 'deck flatness')
+const isOnce = computed(() => quantity.value === 'trial fit')
+const unit = computed(() => draft.value.card.unit)
+</script>
+
+<template>
+  <div class="grid items-start gap-x-3 gap-y-1 sm:grid-cols-[10rem_1fr_auto]">
+    <b class="pt-7">{{ quantity[0]?.toUpperCase() }}{{ quantity.slice(1) }}</b>
+    <div class="grid gap-2">
+      <div class="grid grid-cols-2 gap-2 sm:grid-cols-6">
+        <TextField
+          v-for="[name, label] in limits"
+          :key="name"
+          :model-value="typed(name)"
+          :label="label"
+          :path="`${path}.${name}`"
+          @update:model-value="type(name, $event)"
+        />
+        <TextField v-model="source" label="Source" :path="`${path}.${limits[0]?.[0]}.source`" />
+      </div>
+      <div v-if="isGrid" class="grid gap-2 sm:grid-cols-2">
+        <TextField v-model="row.along" :label="`Points along the deck [${unit}]`" :path="`${path}.along`" />
+        <TextField
+          v-model="row.across"
+          :label="`Points across it, 0 on the crank line [${unit}]`"
+          :path="`${path}.across`"
+        />
+      </div>
+      <div v-else-if="!isOnce" class="grid gap-2 sm:grid-cols-[2fr_1fr]">
+        <TextField
+          v-model="row.levels"
+          :label="`Levels, such as top 15, middle 90 [${unit}]`"
+          :path="`${path}.levels`"
+        />
+        <TextField
+          v-if="quantity !== 'neighbour gap' && quantity !== 'ring gap'"
+          v-model="row.axes"
+          label="Axes [°]"
+          :path="`${path}.axes_deg`"
+        />
+      </div>
+    </div>
+    <div class="grid gap-2 pt-5">
+      <button v-if="!isOnce" type="button" class="quiet text-sm" @click="emit('propose')">
+        Propose a plan
+      </button>
+      <button type="button" class="quiet text-sm" :aria-label="`Remove ${quantity}`" @click="emit('remove')">
+        Remove
+      </button>
+    </div>
+  </div>
+</template>
