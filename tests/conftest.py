@@ -1,6 +1,8 @@
 """One private PostgreSQL for the whole run; every test gets its own database, copied from a template."""
 
+import contextlib
 import itertools
+import socket
 import tempfile
 from collections.abc import Iterator
 from pathlib import Path
@@ -27,6 +29,23 @@ hypothesis.settings.load_profile("patient")
 
 
 _numbers = itertools.count(1)
+DEVICES = 5
+
+
+def free_ports(count: int = DEVICES) -> int:
+    """The first of so many ports beside each other that nobody uses now."""
+    for _ in range(100):
+        with contextlib.ExitStack() as stack:
+            first = stack.enter_context(socket.socket())
+            first.bind(("127.0.0.1", 0))
+            port = int(first.getsockname()[1])
+            try:
+                for place in range(1, count):
+                    stack.enter_context(socket.socket()).bind(("127.0.0.1", port + place))
+            except (OSError, OverflowError):
+                continue
+            return port
+    raise AssertionError("no free ports beside each other")
 
 
 @pytest.fixture(scope="session")

@@ -18,7 +18,6 @@ import psycopg
 import typer
 
 from vallostasis.demo.ferry_lanthorn import SEED
-from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED
 from vallostasis.devices.simulated_gauge import SimulatedGauge
 from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
@@ -27,7 +26,7 @@ from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
-from vallostasis.services.demo_loading import link_demo_gauge, load_demo, standing_truth_um, store_is_empty
+from vallostasis.services.demo_loading import demo_devices, link_demo_gauge, load_demo, store_is_empty
 from vallostasis.services.pairing import make_code
 from vallostasis.settings import DEFAULT_PORT, Settings
 from vallostasis.store.database import migrate
@@ -59,19 +58,21 @@ def gauge(
     port: GaugePort = DEFAULT_GAUGE_PORT,
     parent: Annotated[int | None, typer.Option(help="End when the process of this number ends.")] = None,
 ) -> None:
-    """Be the demo's depth gauge: streams readings of the demo block over TCP until it is stopped."""
+    """Be the demo's devices, each at its own port from this one on: gauges and thermometers, until it is stopped."""
     signal.signal(signal.SIGTERM, _stop)
-    with _told(), contextlib.suppress(KeyboardInterrupt):
+    with _told(), contextlib.suppress(KeyboardInterrupt), contextlib.ExitStack() as stack:
         try:
-            noise = SLED.repeatability_um * NOISE_SHARE
-            server = SimulatedGauge(port, standing_truth_um, noise, SLED.resolution_um, SEED)
+            devices = demo_devices(port, SEED)
         except OSError:
-            raise MachineError(f"Port {port} is taken: choose another with --port.") from None
-        with server:
-            say(f"{SLED.name} talks at socket://127.0.0.1:{port}")
-            if parent is not None:
-                threading.Thread(target=_stop_with_parent, args=(server, parent), daemon=True).start()
-            server.serve_forever()
+            raise MachineError(f"A port from {port} on is taken: choose another with --port.") from None
+        for device in devices:
+            stack.enter_context(device)
+        for device in devices[1:]:
+            threading.Thread(target=device.serve_forever, daemon=True).start()
+        say(f"{len(devices)} devices talk at socket://127.0.0.1:{port} and the ports after it")
+        if parent is not None:
+            threading.Thread(target=_stop_with_parent, args=(devices[0], parent), daemon=True).start()
+        devices[0].serve_forever()
 
 
 def _stop_with_parent(server: SimulatedGauge, parent: int) -> None:

@@ -4,7 +4,6 @@ import contextlib
 import os
 import re
 import signal
-import socket
 import subprocess
 import sys
 from collections.abc import Iterator
@@ -14,6 +13,7 @@ import psycopg
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.conftest import free_ports
 from tests.e2e.conftest import BlockView
 from vallostasis.machine.packages import ROOT
 from vallostasis.services.demo_loading import link_demo_gauge
@@ -30,7 +30,7 @@ class GaugeProcess:
         command = [sys.executable, "-m", "vallostasis.cli", "gauge", "--port", str(self.port)]
         self.process = subprocess.Popen(command, cwd=ROOT, stdout=subprocess.PIPE, text=True)
         assert self.process.stdout is not None
-        assert "talks at" in self.process.stdout.readline()
+        assert "talk at" in self.process.stdout.readline()
 
     def kill(self) -> None:
         if self.process is not None:
@@ -41,9 +41,7 @@ class GaugeProcess:
 
 @pytest.fixture
 def gauge(demo_dsn: str) -> Iterator[GaugeProcess]:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        gauge = GaugeProcess(int(probe.getsockname()[1]))
+    gauge = GaugeProcess(free_ports())
     with psycopg.connect(demo_dsn) as conn:
         link_demo_gauge(conn, gauge.port)
     gauge.start()

@@ -15,6 +15,7 @@ import httpx2
 import psycopg
 import pytest
 
+from tests.conftest import free_ports
 from vallostasis.machine import client, packages
 from vallostasis.machine.postgres import MachineError, PrivateCluster, _process_state, only_one, server_programs
 from vallostasis.store.database import migration_scripts
@@ -108,7 +109,7 @@ def test_a_stale_client_is_found_file_by_file(tmp_path: Path) -> None:
 
 def _start(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:
     return subprocess.Popen(
-        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port), "--gauge-port", str(_free_port())],
+        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port), "--gauge-port", str(free_ports())],
         env={**os.environ, "VALLO_DATA": str(folder), **environment},
         cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
     )  # fmt: skip

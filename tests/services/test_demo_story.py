@@ -288,6 +288,7 @@ def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
     assert [(job.name, job.invented) for job in jobs.list_jobs(demo)] == [
         ("Ferry Lanthorn", True),
         ("Sawmill Hauler", True),
+        ("Narrow-boat Quillet", True),
     ]
 
 

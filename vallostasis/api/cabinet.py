@@ -1,6 +1,7 @@
 """The gauge cabinet: setting masters, what was done to gauges, and which gauge is fit for what."""
 
-from datetime import date
+from datetime import date, datetime
+from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -9,16 +10,23 @@ from pydantic import BaseModel, Field, StringConstraints
 
 from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.decision import Capability
 from vallostasis.core.measuring.gauges import GaugeService, SettingMaster
+from vallostasis.core.measuring.temperature import EXPANSION_PER_K
 from vallostasis.core.records import Quantity
 from vallostasis.services import cabinet
-from vallostasis.store import gauge_services, setting_masters
+from vallostasis.store import gauge_services, materials, setting_masters
 
 router = APIRouter(prefix="/api", tags=["cabinet"], responses=ERROR_RESPONSES)
 
 Material = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60,
                                             pattern=r"^[^\x00-\x1f\x7f]*$")]  # fmt: skip
+
+
+MaterialName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40,
+                                                pattern=r"^[^\x00-\x1f\x7f]*$")]  # fmt: skip
+ShortShop = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60, pattern=r"^[^\x00-\x1f\x7f]*$")]
 
 
 class MasterBody(BaseModel):
@@ -132,3 +140,109 @@ def list_gauge_fits(job_id: UUID, conn: Conn) -> list[DecisionFitView]:
         )
         for one in cabinet.gauges_for_job(conn, job_id)
     ]
+
+
+class MasterReadView(BaseModel):
+    """A master read with a gauge. [µm]"""
+
+    master_reading_id: UUID
+    setting_master_id: UUID
+    gauge: str
+    shop: str
+    off_um: Decimal
+    expanded_um: Decimal
+    agrees: bool
+    typed: str
+    taken_at: datetime
+    taken_by: str
+
+
+class MasterReadingBody(BaseModel):
+    """What a gauge showed on a master, the whole size. The client makes the id."""
+
+    reading_id: UUID
+    gauge_id: UUID
+    shop: ShortShop = Field("", description="In whose shop; empty for this one.")
+    text: LengthText
+    bare_unit: Unit
+    person_id: UUID
+
+
+class MaterialView(BaseModel):
+    """How a material expands, and whether the shop wrote it down itself."""
+
+    name: str
+    alpha_per_k: float
+    hottest_c: Decimal | None
+    source: str
+    built_in: bool
+
+
+class MaterialBody(BaseModel):
+    """How a material expands, in millionths per kelvin."""
+
+    name: MaterialName
+    alpha: LengthText
+    hottest_c: Annotated[Decimal, Field(ge=0, le=1000, decimal_places=1)] | None = None
+    source: ShortText = ""
+    person_id: UUID
+
+
+class MaterialWritten(BaseModel):
+    """The material that was written down."""
+
+    name: str
+
+
+@router.get("/master-readings")
+def list_master_readings(conn: Conn) -> list[MasterReadView]:
+    """Return every reading of a master, here and in other shops."""
+    return [
+        MasterReadView(
+            master_reading_id=one.reading.master_reading_id,
+            setting_master_id=one.reading.setting_master_id,
+            gauge=one.gauge.name,
+            shop=one.reading.shop,
+            off_um=one.reading.off_um,
+            expanded_um=one.expanded_um,
+            agrees=one.agrees,
+            typed=one.reading.typed,
+            taken_at=one.reading.taken_at,
+            taken_by=one.reading.taken_by,
+        )
+        for one in cabinet.list_master_readings(conn)
+    ]
+
+
+@router.post("/setting-masters/{setting_master_id}/readings", status_code=201)
+def read_setting_master(setting_master_id: UUID, body: MasterReadingBody, conn: Conn) -> ServiceNoted:
+    """Record what a gauge showed on a master: gauges of different shops compare over it."""
+    ask = cabinet.MasterReadingToTake(body.reading_id, setting_master_id, body.gauge_id, body.shop, body.text,
+                                      body.bare_unit)  # fmt: skip
+    cabinet.read_master(conn, ask, body.person_id)
+    return ServiceNoted(gauge_id=body.gauge_id)
+
+
+@router.get("/materials")
+def list_materials(conn: Conn) -> list[MaterialView]:
+    """Return what the shop wrote down about materials, and what is built in where it wrote nothing."""
+    written = materials.list_materials(conn)
+    own = [
+        MaterialView(name=one.name, alpha_per_k=float(one.alpha_per_k), hottest_c=one.hottest_c, source=one.source,
+                     built_in=False)
+        for one in written
+    ]  # fmt: skip
+    names = {one.name.casefold() for one in written}
+    built_in = [
+        MaterialView(name=name, alpha_per_k=alpha, hottest_c=None, source="handbook tables, from memory", built_in=True)
+        for name, alpha in EXPANSION_PER_K.items()
+        if name not in names
+    ]
+    return [*own, *built_in]
+
+
+@router.post("/materials", status_code=201)
+def write_material(body: MaterialBody, conn: Conn) -> MaterialWritten:
+    """Write down how a material expands; sizes of every job are brought to 20 °C with it from now on."""
+    cabinet.write_material(conn, body.name, body.alpha, body.hottest_c, body.source, body.person_id)
+    return MaterialWritten(name=body.name)

@@ -8,13 +8,13 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Query, Request
 from pydantic import BaseModel, Field
 
-from vallostasis.api.deps import Conn, ShortText
+from vallostasis.api.deps import Conn, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.survey_models import PlaceView
 from vallostasis.core.records import Place, Quantity
 from vallostasis.devices.gauge_link import LinkState
 from vallostasis.devices.link_board import LinkBoard
-from vallostasis.services import gauge_links
+from vallostasis.services import gauge_links, thermometers
 
 router = APIRouter(prefix="/api", tags=["gauge links"], responses=ERROR_RESPONSES)
 
@@ -130,3 +130,59 @@ def place_tip(gauge_id: UUID, body: TipBody, conn: Conn, board: Board) -> GaugeT
     tip = gauge_links.TipPlace(body.job_id, body.quantity, body.hole, body.part, place)
     gauge_links.place_tip(conn, board, gauge_id, tip)
     return GaugeTold(gauge_id=gauge_id)
+
+
+class ThermometerView(BaseModel):
+    """A thermometer and what it says now. [°C]"""
+
+    name: str
+    lies_on: str
+    url: str
+    line_pattern: str
+    simulated: bool
+    state: LinkState
+    message: str
+    celsius: Decimal | None
+    text: str
+
+
+class ThermometerBody(BaseModel):
+    """Where a thermometer talks; set up again under its name, it talks there from now on."""
+
+    name: Name
+    lies_on: Literal["part", "room"]
+    url: ShortText
+    line_pattern: ShortText = "{value} {unit}"
+    simulated: bool = False
+
+
+class ThermometerSet(BaseModel):
+    """The thermometer that was set up."""
+
+    name: str
+
+
+@router.get("/thermometers")
+def list_thermometers(conn: Conn, board: Board) -> list[ThermometerView]:
+    """Every thermometer that talks, and what it says now."""
+    return [
+        ThermometerView(
+            name=one.row.name,
+            lies_on=one.row.lies_on,
+            url=one.row.url,
+            line_pattern=one.row.line_pattern,
+            simulated=one.row.simulated,
+            state=one.now.state,
+            message=one.now.message,
+            celsius=None if one.now.warmth is None else one.now.warmth.celsius,
+            text="" if one.now.warmth is None else one.now.warmth.text,
+        )
+        for one in thermometers.list_thermometers(conn, board)
+    ]
+
+
+@router.post("/thermometers", status_code=201)
+def set_up_thermometer(body: ThermometerBody, conn: Conn) -> ThermometerSet:
+    """Read a thermometer from this address from now on."""
+    thermometers.set_up_thermometer(conn, body.name, body.lies_on, body.url, body.line_pattern, body.simulated)
+    return ThermometerSet(name=body.name)

@@ -69,7 +69,10 @@ def setup_view(facts: JobFacts, setup: Setup, today: date) -> SetupView:
         chosen_at=setup.chosen_at,
         expanded_m=expanded,
         capability=capability,
-        cautions=[*cautions_of_setup(facts.card, setup), *cautions_of_gauge(gauge, _gauges_read(facts), today)],
+        cautions=[
+            *cautions_of_setup(facts.card, setup),
+            *cautions_of_gauge(gauge, _gauges_read(facts), today, facts.master_readings),
+        ],
     )
 
 

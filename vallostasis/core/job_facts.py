@@ -11,8 +11,8 @@ from functools import cached_property, wraps
 from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
 
-from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
-from vallostasis.core.measuring.temperature import Temperature
+from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
+from vallostasis.core.measuring.temperature import Material, Temperature
 from vallostasis.core.records import (
     CardVersion,
     Cut,
@@ -63,6 +63,8 @@ class JobFacts:
     temperatures: tuple[Temperature, ...] = ()
     stamps: tuple[Stamp, ...] = ()
     masters: tuple[SettingMaster, ...] = ()
+    materials: tuple[Material, ...] = ()
+    master_readings: tuple[MasterReading, ...] = ()
 
     @cached_property
     def worked_out(self) -> dict[Hashable, Any]:

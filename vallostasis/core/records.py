@@ -26,8 +26,11 @@ class Quantity(StrEnum):
     MAIN_BORE = "main bore"
     DECK_FLATNESS = "deck flatness"
     NEIGHBOUR_GAP = "neighbour gap"
+    NEIGHBOUR_STEP = "neighbour step"
     RING_GAP = "ring gap"
     TRIAL_FIT = "trial fit"
+    LEVELLING = "levelling"
+    SETUP_INDICATOR = "set-up indicator"
 
 
 @dataclass(frozen=True, slots=True)

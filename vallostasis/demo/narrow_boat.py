@@ -54,6 +54,8 @@ OUTSIDE_LEVELS = (
     ("lower quarter", "6.8"),
     ("bottom", "8.8"),
 )
+# The block stands 3.5 K above 20 °C, and is of iron.
+WARM_BLOCK = 1 + 10.5e-6 * 3.5
 KNOCKED_BY_UM = 1.2 * THOU_UM
 BLOCK = BlockTruth((HoleTruth(7_925.0), HoleTruth(7_930.0)),
                    (LinerTruth("Q1", "Aldmoor", "A-31", 7_950.0), LinerTruth("Q2", "Aldmoor", "A-31", 7_945.0)),
@@ -136,7 +138,7 @@ def _read(
 ) -> tuple[TypedPlace, ...]:
     pattern: Pattern = pattern_of(spec_card_read(), quantity)[0]
     zero_um = 0.0 if master is None else master_um(master)
-    warm = 1 + 10.5e-6 * 3.5 if quantity is Quantity.BLOCK_BORE else 1.0
+    warm = WARM_BLOCK if quantity is Quantity.BLOCK_BORE else 1.0
     typed = []
     for part in parts:
         for place in pattern.places:

@@ -12,12 +12,20 @@ from collections import deque
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from typing import Literal
 
 import serial
 
 from vallostasis.core.errors import NotationError
 from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.gauge_line import GaugeValue, WrongUnit, compile_pattern, read_gauge_line
+from vallostasis.core.measuring.gauge_line import (
+    GaugeValue,
+    ThermometerValue,
+    WrongUnit,
+    compile_pattern,
+    read_gauge_line,
+    read_thermometer_line,
+)
 
 BAUD = 9600
 # A gauge that streams is silent when this long nothing came. [s]
@@ -48,7 +56,7 @@ class LinkSettings:
 
     url: str
     line_pattern: str
-    unit: Unit
+    unit: Unit | Literal["°C"]
     simulated: bool
 
 
@@ -60,6 +68,7 @@ class LinkNow:
     message: str
     value: GaugeValue | None
     age_s: float | None
+    warmth: ThermometerValue | None = None
 
 
 def is_gauge_address(url: str) -> bool:
@@ -95,7 +104,8 @@ class GaugeLink:
     def now(self) -> LinkNow:
         """State and last value; a streaming gauge that has said nothing for a while is silent."""
         with self._lock:
-            age = None if self._now.value is None else self._clock() - self._value_at
+            nothing = self._now.value is None and self._now.warmth is None
+            age = None if nothing else self._clock() - self._value_at
             now = replace(self._now, age_s=age)
         if now.state is LinkState.LIVE and age is not None and age > SILENT_AFTER_S:
             return replace(now, state=LinkState.SILENT, message="The gauge sends nothing: is it on, is its cable in?")
@@ -145,17 +155,22 @@ class GaugeLink:
                     self._take(line.decode("ascii", errors="replace").strip())
 
     def _take(self, line: str) -> None:
+        unit = self.settings.unit
         try:
-            value = read_gauge_line(line, self._pattern, self.settings.unit)
+            if unit == "°C":
+                self._heard(LinkNow(LinkState.LIVE, "", None, None, read_thermometer_line(line, self._pattern)))
+            else:
+                self._heard(LinkNow(LinkState.LIVE, "", read_gauge_line(line, self._pattern, unit), None))
         except WrongUnit as wrong:
             self._say(LinkState.WRONG_UNIT, str(wrong))
         except NotationError as strange:
             self._say(LinkState.NOT_UNDERSTOOD, str(strange))
-        else:
-            with self._lock:
-                self._value_at = self._clock()
-                self._stream.append((self._value_at, value))
-                self._now = LinkNow(LinkState.LIVE, "", value, None)
+
+    def _heard(self, now: LinkNow) -> None:
+        with self._lock:
+            self._value_at, self._now = self._clock(), now
+            if now.value is not None:
+                self._stream.append((self._value_at, now.value))
 
     def _say(self, state: LinkState, message: str) -> None:
         with self._lock:

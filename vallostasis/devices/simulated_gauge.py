@@ -1,8 +1,10 @@
-"""A depth gauge that is not there: streams the hidden truth of a block plus noise over TCP.
+"""Devices that are not there: each streams a hidden truth plus noise over TCP.
 
-Lines out, ten a second, as a real gauge with a cable sends them: ``+0.0320 mm``. Lines in place the
-tip: ``at 5 6h protrusion L6`` with, where the hole was cut, ``cut 8898 shim 100`` in µm. Lines
-``unit inch``, ``unit mm``, ``hush`` and ``talk`` play the mishaps of a bench.
+Lines out as a real gauge with a cable sends them: ``+0.0320 mm``. Lines in place the tip: ``at 5 6h protrusion L6``
+with, where the hole was cut, ``cut 8898 shim 100`` in µm, or ``survey 26-057 block-bore hole-2 level 15240 axis 45
+zero 127000``. Lines ``unit inch``, ``unit mm``, ``hush``, ``talk``, ``drop 0.2`` (share of lines lost) and ``drift 3``
+(µm a minute) play the mishaps of a bench. A bore gauge is rocked by itself, so that its values run through turning
+points.
 """
 
 import contextlib
@@ -11,10 +13,15 @@ import re
 import socket
 import socketserver
 import threading
+import time
 from collections.abc import Callable
 from dataclasses import dataclass
+from math import exp, pi, sin
 
 LINES_A_SECOND = 10
+# A hand rocks a bore gauge about this often, and tilts it this far. [Hz], [rad]
+ROCKS_A_SECOND = 0.7
+ROCK_TILT = 0.022
 _PLACE = re.compile(
     r"at (?P<hole>\d{1,2}) (?P<hour>\d{1,2}(?:\.\d+)?)h (?P<quantity>protrusion|depth)(?: (?P<liner>\S{1,20}))?"
     r"(?: cut (?P<cut>\d{1,6}(?:\.\d+)?))?(?: shim (?P<shim>\d{1,6}(?:\.\d+)?))?"
@@ -36,6 +43,36 @@ class Tip:
 Truth = Callable[[Tip], float]
 
 
+@dataclass(frozen=True, slots=True)
+class SurveyTip:
+    """Where a tip stands on a surveyed part: job, feature, part, place, and the size the gauge shows as nought. [µm]"""
+
+    job: str
+    quantity: str
+    part: str
+    level_um: float | None
+    axis_deg: float | None
+    along_um: float | None
+    across_um: float | None
+    zero_um: float
+
+
+SurveyTruth = Callable[[SurveyTip], float | None]
+
+
+def parse_survey_tip(line: str) -> SurveyTip | None:
+    """Read a line that places a tip on a surveyed part; None for any other line."""
+    words = line.strip().split()
+    if len(words) < 4 or words[0] != "survey" or len(words) % 2:
+        return None
+    try:
+        told = {words[at]: float(words[at + 1]) for at in range(4, len(words), 2)}
+    except ValueError:
+        return None
+    return SurveyTip(words[1], words[2], words[3], told.get("level"), told.get("axis"), told.get("along"),
+                     told.get("across"), told.get("zero", 0.0))  # fmt: skip
+
+
 def parse_tip(line: str) -> Tip | None:
     """Read a line that places the tip; None for any other line."""
     match = _PLACE.fullmatch(line.strip())
@@ -46,22 +83,47 @@ def parse_tip(line: str) -> Tip | None:
                None if cut is None else float(cut), float(match["shim"] or 0))  # fmt: skip
 
 
+@dataclass(frozen=True, slots=True)
+class Manner:
+    """How a device speaks: noise and step [µm], lines a second, and whether it is rocked."""
+
+    noise_um: float
+    step_um: float
+    lines_a_second: float = LINES_A_SECOND
+    rocked: bool = False
+
+
 class SimulatedGauge(socketserver.ThreadingTCPServer):
     """Serves one gauge on loopback; every connection sees the same tip."""
 
     allow_reuse_address = True
     daemon_threads = True
 
-    def __init__(self, port: int, truth: Truth, noise_um: float, step_um: float, seed: int) -> None:
+    def __init__(
+        self,
+        port: int,
+        truth: Truth,
+        noise_um: float,
+        step_um: float,
+        seed: int,
+        survey_truth: SurveyTruth = lambda tip: None,
+        manner: Manner | None = None,
+        clock: Callable[[], float] = time.monotonic,
+    ) -> None:
         super().__init__(("127.0.0.1", port), _Line)
         self._truth = truth
-        self._noise_um = noise_um
-        self._step_um = step_um
+        self._survey_truth = survey_truth
+        self.manner = manner or Manner(noise_um, step_um)
         self._random = random.Random(seed)
         self._lock = threading.Lock()
+        self._clock = clock
+        self._started = clock()
         self.tip: Tip | None = None
+        self.survey_tip: SurveyTip | None = None
         self.unit = "mm"
         self.hushed = False
+        self.dropped = 0.0
+        self.drift_um_a_minute = 0.0
         self.stopping = threading.Event()
 
     def hear(self, line: str) -> None:
@@ -72,17 +134,43 @@ class SimulatedGauge(socketserver.ThreadingTCPServer):
                 self.hushed = word == "hush"
             elif word in ("unit mm", "unit inch"):
                 self.unit = word.split()[1]
-            else:
-                self.tip = parse_tip(word) or self.tip
+            elif match := re.fullmatch(r"(drop|drift) (-?\d{1,4}(?:\.\d+)?)", word):
+                self._play(match[1], float(match[2]))
+            elif survey := parse_survey_tip(word):
+                self.tip, self.survey_tip = None, survey
+            elif tip := parse_tip(word):
+                self.tip, self.survey_tip = tip, None
+
+    def _play(self, mishap: str, how_much: float) -> None:
+        if mishap == "drop":
+            self.dropped = min(1.0, max(0.0, how_much))
+        else:
+            self.drift_um_a_minute, self._started = how_much, self._clock()
+
+    def _stands_at(self) -> float:
+        """What a perfect gauge would show where the tip stands. [µm]"""
+        if self.survey_tip is not None:
+            found = self._survey_truth(self.survey_tip)
+            size = self.survey_tip.zero_um if found is None else found
+            return size - self.survey_tip.zero_um
+        return 0.0 if self.tip is None else self._truth(self.tip)
+
+    def shown_um(self) -> float:
+        """What the gauge shows now: truth, tilt of a rock, drift and noise, rounded to its step. [µm]"""
+        now = self._clock() - self._started
+        value = self._stands_at() + self.drift_um_a_minute * now / 60
+        if self.manner.rocked and self.survey_tip is not None:
+            tilt = ROCK_TILT * sin(2 * pi * ROCKS_A_SECOND * now)
+            value += (self.survey_tip.zero_um or 100_000.0) * tilt**2 / 2
+        noisy = value + self._random.gauss(0, self.manner.noise_um)
+        return round(noisy / self.manner.step_um) * self.manner.step_um
 
     def say(self) -> str | None:
-        """The next line out; None while hushed."""
+        """The next line out; None while hushed, or when the line is lost."""
         with self._lock:
-            if self.hushed:
+            if self.hushed or self._random.random() < self.dropped:
                 return None
-            truth = 0.0 if self.tip is None else self._truth(self.tip)
-            noisy = truth + self._random.gauss(0, self._noise_um)
-            shown = round(noisy / self._step_um) * self._step_um
+            shown = self.shown_um()
             return f"{shown / 1000:+.4f} mm" if self.unit == "mm" else f"{shown / 25400:+.5f} in"
 
     def server_close(self) -> None:
@@ -99,7 +187,7 @@ class _Line(socketserver.StreamRequestHandler):
     def handle(self) -> None:
         """Speak until either side hangs up."""
         threading.Thread(target=self._listen, daemon=True).start()
-        while not self.server.stopping.wait(1 / LINES_A_SECOND):
+        while not self.server.stopping.wait(1 / self.server.manner.lines_a_second):
             line = self.server.say()
             if line is None:
                 continue
@@ -117,3 +205,29 @@ class _Line(socketserver.StreamRequestHandler):
                 self.server.hear(line.decode("ascii", errors="replace"))
         except OSError:
             return
+
+
+class SimulatedThermometer(SimulatedGauge):
+    """A thermometer on a face: a temperature that creeps towards the room's. [°C]"""
+
+    def __init__(self, port: int, starts_c: float, room_c: float, seed: int, settles_s: float = 1800.0) -> None:
+        super().__init__(port, lambda tip: 0.0, 0.0, 1.0, seed, manner=Manner(0.0, 1.0, 2))
+        self._starts_c, self._room_c, self._settles_s = starts_c, room_c, settles_s
+        self.unit = "C"
+
+    def hear(self, line: str) -> None:
+        """Take a line in: besides the mishaps, the key for Fahrenheit."""
+        if line.strip() in ("unit C", "unit F"):
+            self.unit = line.strip()[-1]
+        else:
+            super().hear(line)
+
+    def say(self) -> str | None:
+        """The next line out."""
+        with self._lock:
+            if self.hushed or self._random.random() < self.dropped:
+                return None
+            gone = 1 - exp(-(self._clock() - self._started) / self._settles_s)
+            celsius = self._starts_c + (self._room_c - self._starts_c) * gone + self._random.gauss(0, 0.04)
+            shown = celsius if self.unit == "C" else celsius * 9 / 5 + 32
+            return f"{shown:.1f} {self.unit}"

@@ -2,22 +2,25 @@
 
 from dataclasses import dataclass
 from datetime import date
-from decimal import Decimal
+from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
 from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
-from vallostasis.core.measuring.gauges import SettingMaster
-from vallostasis.core.notation import as_entered, parse_length
+from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
+from vallostasis.core.measuring.values import trust_of_gauge
+from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import gauge_services, gauges, setting_masters
+from vallostasis.store import gauge_services, gauges, master_readings, materials, setting_masters
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
 LARGEST_UM = Decimal(2_000_000)
 WIDEST_UM = Decimal(100)
+FARTHEST_OFF_UM = Decimal(500)
+LARGEST_EXPANSION = Decimal(100)
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,3 +110,71 @@ def gauges_for_job(conn: Conn, job_id: UUID) -> list[FitFor]:
         setup = facts.present_setup(asked.quantity)
         found.append(FitFor(asked, tuple(fits), None if setup is None else setup.gauge_id))
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class MasterRead:
+    """A master read with a gauge: how far off it stood, and whether that is more than the two can explain. [µm]"""
+
+    reading: MasterReading
+    gauge: GaugeVersion
+    expanded_um: Decimal
+    agrees: bool
+
+
+def list_master_readings(conn: Conn) -> list[MasterRead]:
+    """Return every reading of a master with what it says of the gauge."""
+    by_gauge = {gauge.gauge_id: gauge for gauge in gauges.list_gauges(conn)}
+    masters = {one.setting_master_id: one for one in setting_masters.list_masters(conn)}
+    found = []
+    for reading in master_readings.list_master_readings(conn):
+        gauge = by_gauge[reading.gauge_id]
+        trust = trust_of_gauge(gauge)
+        standard_um = masters[reading.setting_master_id].standard_um
+        expanded_um = 2 * (Decimal(repr(trust.random_m * 1e6)) ** 2 + standard_um**2).sqrt()
+        found.append(MasterRead(reading, gauge, round(expanded_um, 2), abs(reading.off_um) <= expanded_um))
+    return found
+
+
+@dataclass(frozen=True, slots=True)
+class MasterReadingToTake:
+    """A master read with a gauge, as typed: its size, in whose shop."""
+
+    reading_id: UUID
+    setting_master_id: UUID
+    gauge_id: UUID
+    shop: str
+    text: str
+    bare_unit: Unit
+
+
+def read_master(conn: Conn, ask: MasterReadingToTake, by: UUID) -> None:
+    """Record what a gauge showed on a master."""
+    master = setting_masters.get_master(conn, ask.setting_master_id)
+    gauge = gauges.get_gauge(conn, ask.gauge_id)
+    near = ExpectedRange(master.size_um - FARTHEST_OFF_UM, master.size_um + FARTHEST_OFF_UM)
+    parsed = parse_length(ask.text, ask.bare_unit, near, confirmed=False)
+    if not near.least_um <= parsed.value_um <= near.greatest_um:
+        raise Refused(f"{master.name} is {master.typed}: type the whole size that the gauge shows on it.", "text")
+    typed = as_entered(parsed.typed, parsed.unit)
+    master_readings.add_master_reading(
+        conn,
+        ask.reading_id,
+        master.setting_master_version_id,
+        gauge.gauge_version_id,
+        ask.shop,
+        parsed.value_um,
+        typed,
+        by,
+    )
+
+
+def write_material(conn: Conn, name: str, alpha: str, hottest_c: Decimal | None, source: str, by: UUID) -> None:
+    """Write down how a material expands, typed in millionths per kelvin."""
+    try:
+        millionths = Decimal(alpha.strip().replace(",", "."))
+    except InvalidOperation:
+        raise Refused("Type the expansion in millionths per kelvin, such as 10.5.", "alpha") from None
+    if not millionths.is_finite() or not 0 <= millionths <= LARGEST_EXPANSION:
+        raise Refused("Materials of this trade expand by 0 to 100 millionths per kelvin.", "alpha")
+    materials.add_material(conn, name, millionths / 1_000_000, hottest_c, source, by)

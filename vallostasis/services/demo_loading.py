@@ -3,15 +3,16 @@
 from decimal import Decimal
 from uuid import UUID, uuid4
 
+from vallostasis.core.records import Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import narrow_boat
 from vallostasis.demo import sawmill_hauler as sawmill
-from vallostasis.demo.hidden_truth import GAUGES, PEOPLE, DemoJob, TypedReading
-from vallostasis.demo.survey_play import MASTERS, SURVEY_GAUGES, SurveyPlay
-from vallostasis.devices.simulated_gauge import Tip
+from vallostasis.demo.hidden_truth import GAUGES, NOISE_SHARE, PEOPLE, SLED, DemoJob, GaugeTruth, TypedReading
+from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, MASTERS, SURVEY_GAUGES, SurveyPlay
+from vallostasis.devices.simulated_gauge import Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import cabinet, fitting, gauge_links, jobs, readings, setups, shop, spec_cards, surveys, zeros
 from vallostasis.store import gauge_links as gauge_link_rows
-from vallostasis.store import gauges, setting_masters
+from vallostasis.store import gauges, setting_masters, thermometers
 from vallostasis.store import jobs as job_rows
 from vallostasis.store import readings as reading_rows
 from vallostasis.store.rows import Conn
@@ -104,13 +105,55 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
         zeros.check_zero(conn, job_id, survey.quantity, survey.zero_found, "thou", people["Ines"])
 
 
+# What talks in the demo, each at its own port after the first: gauges by name, then thermometers.
+TALKING = (ferry.TALKING_GAUGE, BORE_GAUGE.name, LONG_MICROMETER.name)
+THERMOMETERS = (("Block probe", "part"), ("Room thermometer", "room"))
+
+
 def link_demo_gauge(conn: Conn, port: int) -> None:
-    """Let the demo's depth gauge talk over a port of this machine, where it does not already."""
-    url = f"socket://127.0.0.1:{port}"
-    for gauge in gauges.list_gauges(conn):
-        link = gauge_link_rows.find_gauge_link(conn, gauge.gauge_id)
-        if gauge.name == ferry.TALKING_GAUGE and (link is None or (link.simulated and link.url != url)):
+    """Let the demo's devices talk over ports of this machine from that one on, where they do not already."""
+    by_name = {gauge.name: gauge for gauge in gauges.list_gauges(conn)}
+    for place, name in enumerate(TALKING):
+        url, gauge = f"socket://127.0.0.1:{port + place}", by_name.get(name)
+        link = None if gauge is None else gauge_link_rows.find_gauge_link(conn, gauge.gauge_id)
+        if gauge is not None and (link is None or (link.simulated and link.url != url)):
             gauge_links.set_up_link(conn, gauge.gauge_id, url, ferry.GAUGE_LINE_PATTERN, "mm", simulated=True)
+    known = {one.name: one for one in thermometers.list_thermometers(conn)}
+    for place, (name, lies_on) in enumerate(THERMOMETERS, start=len(TALKING)):
+        url, present = f"socket://127.0.0.1:{port + place}", known.get(name)
+        if present is None or (present.simulated and present.url != url):
+            thermometers.add_thermometer(conn, name, lies_on, url, ferry.GAUGE_LINE_PATTERN, simulated=True)
+
+
+def demo_devices(port: int, seed: int) -> list[SimulatedGauge]:
+    """Open the demo's devices at ports from that one on: depth gauge, bore gauge, micrometer, two thermometers."""
+
+    def gauge(place: int, truth: GaugeTruth, rocked: bool = False) -> SimulatedGauge:
+        noise = truth.repeatability_um * NOISE_SHARE
+        manner = Manner(noise / 2 if rocked else noise, truth.resolution_um / (10 if rocked else 1),
+                        30 if rocked else 10, rocked)  # fmt: skip
+        return SimulatedGauge(port + place, standing_truth_um, noise, truth.resolution_um, seed + place,
+                              surveyed_truth_um, manner)  # fmt: skip
+
+    return [
+        gauge(0, SLED),
+        gauge(1, BORE_GAUGE, rocked=True),
+        gauge(2, LONG_MICROMETER),
+        SimulatedThermometer(port + 3, 24.0, 21.0, seed + 3),
+        SimulatedThermometer(port + 4, 21.0, 21.0, seed + 4),
+    ]
+
+
+def surveyed_truth_um(tip: SurveyTip) -> float | None:
+    """What a perfect gauge would find on a surveyed part of the demo; None on a part that is not invented. [µm]"""
+    if tip.job != narrow_boat.NUMBER:
+        return None
+    exact = [None if one is None else Decimal(repr(one)) for one in (tip.level_um, tip.along_um, tip.across_um)]
+    place = Place(level_um=exact[0], axis_deg=tip.axis_deg, along_um=exact[1], across_um=exact[2])
+    quantity = Quantity(tip.quantity.replace("-", " "))
+    truth = narrow_boat.truth_um(quantity, tip.part, place)
+    warm = narrow_boat.WARM_BLOCK if quantity is Quantity.BLOCK_BORE else 1.0
+    return None if truth is None else truth * warm
 
 
 def standing_truth_um(tip: Tip) -> float:

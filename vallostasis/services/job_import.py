@@ -22,7 +22,7 @@ from vallostasis.documents.job_file import (
 from vallostasis.services.block import judge_facts
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.spec_cards import read_card
-from vallostasis.store import gauges, jobs, people, setting_masters, whole_job
+from vallostasis.store import gauges, jobs, materials, people, setting_masters, whole_job
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -72,6 +72,7 @@ def import_job(conn: Conn, content: bytes, as_copy: bool, number: str, without_p
     facts, history = with_events(facts, history, dict(zip(numbers, drawn, strict=True)))
     try:
         facts, history = _with_cards(conn, _with_masters(conn, _with_gauges(conn, facts)), history)
+        _add_materials(conn, facts)
         whole_job.add_whole_job(conn, facts, history.stage_marks, history.cards_chosen, _people(conn), photos)
         judge_facts(load_job_facts(conn, facts.job.job_id))
     except whole_job.Contradiction as error:
@@ -177,6 +178,15 @@ def _with_gauges(conn: Conn, facts: JobFacts) -> JobFacts:
             whole_job.add_gauge_version_as(conn, replace(own, name=name))
     renamed: JobFacts = _renamed(facts, GAUGE_IDS, renaming)
     return renamed
+
+
+def _add_materials(conn: Conn, facts: JobFacts) -> None:
+    """Write down materials that this shop has not written down itself; what it has goes before the file."""
+    here = {one.name.casefold() for one in materials.list_materials(conn)}
+    person_id = _people(conn)
+    for one in facts.materials:
+        if one.name.casefold() not in here:
+            materials.add_material(conn, one.name, one.alpha_per_k, one.hottest_c, one.source, person_id(one.saved_by))
 
 
 def _with_masters(conn: Conn, facts: JobFacts) -> JobFacts:

@@ -259,6 +259,7 @@ def _fitting_place(ask: ReadingToTake) -> None:
     needed = {
         PatternKind.LEVELS_AND_AXES: {"level_um", "axis_deg"},
         PatternKind.LEVELS: {"level_um"},
+        PatternKind.AXES: {"axis_deg"},
         PatternKind.GRID: {"along_um", "across_um"},
         PatternKind.ONCE: set(),
         PatternKind.CLOCK: {"hour"},

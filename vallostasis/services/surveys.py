@@ -122,7 +122,9 @@ def _warmth(facts: JobFacts, quantity: Quantity, part: Part, survey: Survey) -> 
     effect = None
     if part_c is not None and feature_of(quantity).is_diameter:
         size = survey.form.mean_m if survey.form is not None else facts.card.layout.bore.metres
-        effect = warm_effect_m(size, Body(float(part_c), expansion_of(material_of(facts.card, quantity))))
+        effect = warm_effect_m(
+            size, Body(float(part_c), expansion_of(material_of(facts.card, quantity), facts.materials))
+        )
     soak = None
     if room and of_part:
         start = of_part[0].taken_at

@@ -4,7 +4,19 @@ from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.store import fittings, gauges, jobs, notes, readings, setting_masters, spec_cards, temperatures, zeros
+from vallostasis.store import (
+    fittings,
+    gauges,
+    jobs,
+    master_readings,
+    materials,
+    notes,
+    readings,
+    setting_masters,
+    spec_cards,
+    temperatures,
+    zeros,
+)
 from vallostasis.store.known_jobs import known_job, remember_job
 from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
@@ -57,6 +69,8 @@ def _read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         temperatures=temperatures.list_temperatures(conn, job_id),
         stamps=temperatures.list_stamps(conn, job_id),
         masters=setting_masters.list_masters_of_job(conn, job_id),
+        materials=materials.list_materials(conn),
+        master_readings=master_readings.list_master_readings(conn),
     )
 
 

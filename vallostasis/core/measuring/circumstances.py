@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from datetime import date
 from decimal import Decimal
 
-from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading
 from vallostasis.core.measuring.values import only_differences
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.core.spec_card import Length, SpecCard, sheet_of
@@ -55,7 +55,12 @@ def size_on_card(card: SpecCard, quantity: Quantity, zeroed_on: ZeroedOn) -> Len
     return None if found is None else found.length
 
 
-def cautions_of_gauge(gauge: GaugeVersion, others: Iterable[GaugeVersion], today: date) -> tuple[str, ...]:
+def cautions_of_gauge(
+    gauge: GaugeVersion,
+    others: Iterable[GaugeVersion],
+    today: date,
+    master_readings: Iterable[MasterReading] = (),
+) -> tuple[str, ...]:
     """Say what speaks against a gauge: overdue, faulty, or of another shop and never checked on one master.
 
     Readings of different shops are compared only over a master that travelled between them: common practice,
@@ -67,7 +72,8 @@ def cautions_of_gauge(gauge: GaugeVersion, others: Iterable[GaugeVersion], today
         cautions.append(f"{gauge.name} was due for calibration on {gauge.due_on.isoformat()}: have it checked first.")
     if gauge.faults:
         cautions.append(f"{gauge.name} has a known fault: {gauge.faults}")
-    strangers = sorted({other.name for other in others if _no_common_master(gauge, other)})
+    read = list(master_readings)
+    strangers = sorted({other.name for other in others if _no_common_master(gauge, other, read)})
     if strangers:
         cautions.append(
             f"{gauge.name} and {', '.join(strangers)} have different owners and were never checked on one master: "
@@ -81,10 +87,13 @@ def overdue(gauge: GaugeVersion, today: date) -> bool:
     return gauge.due_on is not None and gauge.due_on < today
 
 
-def _no_common_master(one: GaugeVersion, other: GaugeVersion) -> bool:
+def _no_common_master(one: GaugeVersion, other: GaugeVersion, read: list[MasterReading]) -> bool:
     if one.owner.casefold() == other.owner.casefold():
         return False
-    return not one.master or one.master.casefold() != other.master.casefold()
+    if one.master and one.master.casefold() == other.master.casefold():
+        return False
+    masters = [{r.setting_master_id for r in read if r.gauge_id == gauge.gauge_id} for gauge in (one, other)]
+    return not masters[0] & masters[1]
 
 
 def outside_range(gauge: GaugeVersion, reading_um: Decimal) -> bool:

@@ -25,6 +25,7 @@ class PatternKind(StrEnum):
     CLOCK = "clock positions"
     LEVELS_AND_AXES = "levels and axes"
     LEVELS = "levels"
+    AXES = "axes"
     GRID = "grid"
     ONCE = "one place"
 
@@ -60,8 +61,11 @@ FEATURES: dict[Quantity, Feature] = {
         Feature(Quantity.MAIN_BORE, PartKind.MAIN, PatternKind.LEVELS_AND_AXES, True, Decimal(100), True),
         Feature(Quantity.DECK_FLATNESS, PartKind.DECK, PatternKind.GRID, False, Decimal(150)),
         Feature(Quantity.NEIGHBOUR_GAP, PartKind.GAP, PatternKind.LEVELS, False, Decimal(150)),
+        Feature(Quantity.NEIGHBOUR_STEP, PartKind.GAP, PatternKind.ONCE, False, Decimal(60)),
         Feature(Quantity.RING_GAP, PartKind.FITTING, PatternKind.LEVELS, False, Decimal(400)),
         Feature(Quantity.TRIAL_FIT, PartKind.HOLE, PatternKind.ONCE, True, Decimal(60_000)),
+        Feature(Quantity.LEVELLING, PartKind.DECK, PatternKind.AXES, False, Decimal(500)),
+        Feature(Quantity.SETUP_INDICATOR, PartKind.HOLE, PatternKind.CLOCK, False, Decimal(200)),
     )
 }
 

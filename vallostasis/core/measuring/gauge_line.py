@@ -93,3 +93,31 @@ def read_gauge_line(line: str, pattern: re.Pattern[str], unit: Unit) -> GaugeVal
     number = Decimal(re.sub(r"\s", "", match["value"]).replace(",", "."))
     value_um = Decimal(format((number * MICROMETRES_PER[unit]).normalize(), "f"))
     return GaugeValue(value_um, f"{number:+f} {unit}", unit)
+
+
+@dataclass(frozen=True, slots=True)
+class ThermometerValue:
+    """What a thermometer says: exact value [°C] and the text to keep."""
+
+    celsius: Decimal
+    text: str
+
+
+def read_thermometer_line(line: str, pattern: re.Pattern[str]) -> ThermometerValue:
+    """Read one line of a thermometer set to °C.
+
+    Raises
+    ------
+    WrongUnit
+        If the line names another unit: somebody pressed the unit key.
+    NotationError
+        If the line does not fit the pattern.
+    """
+    match = pattern.fullmatch(line.replace("°", "")) if len(line) <= LONGEST_LINE else None
+    if match is None:
+        raise NotationError(f"The thermometer sent “{line[:LONGEST_PATTERN]}”, which does not fit its pattern.", line)
+    said = match.groupdict().get("unit")
+    if said is not None and said.upper() != "C":
+        raise WrongUnit(f"The thermometer sends °{said.upper()}, it is set up for °C: press its unit key.")
+    number = Decimal(re.sub(r"\s", "", match["value"]).replace(",", "."))
+    return ThermometerValue(number, f"{number:f} C")

@@ -53,6 +53,23 @@ class SettingMaster:
 
 
 @dataclass(frozen=True, slots=True)
+class MasterReading:
+    """A master read with a gauge; ``off_um`` is how far from the master's own size it was read. [µm]"""
+
+    master_reading_id: UUID
+    setting_master_id: UUID
+    gauge_id: UUID
+    gauge_version_id: UUID
+    shop: str
+    value_um: Decimal
+    off_um: Decimal
+    typed: str
+    taken_at: datetime
+    taken_by: str
+    event: int
+
+
+@dataclass(frozen=True, slots=True)
 class GaugeService:
     """What was done to a gauge and when."""
 

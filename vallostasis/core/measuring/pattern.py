@@ -44,6 +44,8 @@ class Pattern:
             return tuple(Place(level_um=depth, axis_deg=axis) for axis, depth in _forth_and_back(self.axes_deg, depths))
         if depths:
             return tuple(Place(level_um=depth) for depth in depths)
+        if self.axes_deg:
+            return tuple(Place(axis_deg=axis) for axis in self.axes_deg)
         if self.hours:
             return tuple(Place(hour=hour) for hour in self.hours)
         return (Place(),)
@@ -56,7 +58,7 @@ class Pattern:
         if place.hour is not None:
             return hour_name(place.hour)
         if place.level_um is None:
-            return ""
+            return axis_words(place.axis_deg)
         level = next((one.name for one in self.levels if one.depth_um == place.level_um), "")
         name = level or f"{place.level_um / 1000:f} mm down"
         return name if place.axis_deg is None else f"{name}, {place.axis_deg:g}°"
@@ -83,6 +85,13 @@ def place_words(place: Place) -> str:
     if place.along_um is not None and place.across_um is not None:
         return f"{place.along_um / 1000:f} along, {place.across_um / 1000:f} across"
     if place.level_um is None:
-        return ""
+        return axis_words(place.axis_deg)
     level = f"{place.level_um / 1000:f} mm"
     return level if place.axis_deg is None else f"{level}, {place.axis_deg:g}°"
+
+
+def axis_words(axis_deg: float | None) -> str:
+    """Name an axis by itself [deg]: along the crank, across it, or by its angle."""
+    if axis_deg is None:
+        return ""
+    return {0.0: "along the block", 90.0: "across the block"}.get(axis_deg, f"{axis_deg:g}°")

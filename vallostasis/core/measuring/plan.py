@@ -95,6 +95,8 @@ def propose_pattern(cylinder: Cylinder, quantity: Quantity, risk: Risk = Risk.US
         return Pattern(hours=cylinder.hours)
     if feature.pattern is PatternKind.ONCE:
         return Pattern()
+    if feature.pattern is PatternKind.AXES:
+        return Pattern(axes_deg=(0.0, 90.0))
     if feature.pattern is PatternKind.GRID:
         return _deck_grid(cylinder, risk)
     length = cylinder.bore_um * LENGTH_IN_BORES if cylinder.length_um is None else cylinder.length_um
@@ -153,7 +155,7 @@ def pattern_of(card: SpecCard, quantity: Quantity) -> tuple[Pattern, bool]:
     sheet = sheet_of(card, quantity)
     if sheet is not None and (sheet.levels or sheet.along or feature_of(quantity).pattern is PatternKind.ONCE):
         return pattern_on_card(sheet), True
-    if feature_of(quantity).pattern is PatternKind.CLOCK:
+    if not is_surveyed(quantity):
         return Pattern(hours=card.measuring.required_hours), True
     return propose_pattern(cylinder_of(card), quantity), False
 
@@ -175,7 +177,8 @@ def surveyed_features(card: SpecCard) -> tuple[Quantity, ...]:
     lined = card.construction not in (Construction.PARENT_BORE, Construction.COATED)
     gone = set() if wet or card.construction is Construction.DRY_FLANGED else {Quantity.COUNTERBORE_DIAMETER}
     if not lined:
-        gone |= {Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.TRIAL_FIT, Quantity.NEIGHBOUR_GAP}
+        gone |= {Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.TRIAL_FIT, Quantity.NEIGHBOUR_GAP,
+                 Quantity.NEIGHBOUR_STEP}  # fmt: skip
     if wet:
         gone.add(Quantity.TRIAL_FIT)
     return tuple(one for one in Quantity if is_surveyed(one) and one not in gone)

@@ -85,9 +85,9 @@ def size_inputs(facts: JobFacts, reading_set: ReadingSet, key: str, deviation_m:
         set_size_m=Known(set_size, standard),
         deviation_m=0.0 if own_scale else deviation_m,
         master_c=Known(float(reference_c), thermometer),
-        master_alpha=Known(expansion_of(master), spread),
+        master_alpha=Known(expansion_of(master, facts.materials), spread),
         part_c=Known(float(part_c), thermometer),
-        part_alpha=Known(expansion_of(material_of(facts.card, setup.quantity)), spread),
+        part_alpha=Known(expansion_of(material_of(facts.card, setup.quantity), facts.materials), spread),
         correction_m=Known(0.0, correction_standard_m(facts, reading_set)),
     )
 
@@ -120,6 +120,6 @@ def budget_of_set(facts: JobFacts, reading_set: ReadingSet, key: str, deviation_
 
 def _untaken(facts: JobFacts, quantity: Quantity, size_m: float) -> Source:
     """What may lie in temperatures that nobody took."""
-    alpha = expansion_of(material_of(facts.card, quantity))
+    alpha = expansion_of(material_of(facts.card, quantity), facts.materials)
     return Source("temperatures not taken", UNTAKEN_HALF_WIDTH_K / sqrt(3), "K", size_m * alpha, True,
                   Shape.RECTANGULAR, basis=f"part and master within ±{UNTAKEN_HALF_WIDTH_K:g} K")  # fmt: skip

@@ -34,8 +34,30 @@ EXPANSION_PER_K = {
 EXPANSION_HALF_WIDTH = 1e-6
 
 
-def expansion_of(material: str) -> float:
-    """Coefficient of expansion of a material named in words, iron where it is not known. [1/K]"""
+@dataclass(frozen=True, slots=True)
+class Material:
+    """A material as the shop wrote it down: expansion [1/K], how hot it may get [°C], where that is from."""
+
+    material_id: UUID
+    name: str
+    alpha_per_k: Decimal
+    hottest_c: Decimal | None
+    source: str
+    saved_at: datetime
+    saved_by: str
+    event: int
+
+
+def expansion_of(material: str, library: Sequence[Material] = ()) -> float:
+    """Coefficient of expansion of a material named in words, iron where it is not known. [1/K]
+
+    What the shop wrote down under exactly that name, or under a word of it, goes before what is built in.
+    """
+    written = {one.name.casefold(): float(one.alpha_per_k) for one in library}
+    words = material.casefold()
+    for name in sorted(written, key=len, reverse=True):
+        if name == words or name in words:
+            return written[name]
     said = material.casefold()
     if "ductile" in said or "nodular" in said:
         return EXPANSION_PER_K["ductile iron"]

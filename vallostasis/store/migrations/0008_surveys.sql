@@ -23,6 +23,43 @@ CREATE TABLE setting_master_version (
     UNIQUE (setting_master_id, version)
 );
 
+-- A master read with a gauge, here or in another shop: what gauges of different owners are compared over.
+CREATE TABLE master_reading (
+    master_reading_id          uuid PRIMARY KEY,
+    setting_master_version_id  uuid NOT NULL REFERENCES setting_master_version,
+    gauge_version_id           uuid NOT NULL REFERENCES gauge_version,
+    shop                       text NOT NULL DEFAULT '' CHECK (length(shop) <= 60),
+    value_um                   numeric NOT NULL,
+    typed                      text NOT NULL CHECK (length(typed) BETWEEN 1 AND 60),
+    taken_at                   timestamptz NOT NULL DEFAULT now(),
+    taken_by                   uuid NOT NULL REFERENCES person,
+    event                      bigint NOT NULL DEFAULT nextval('event_number')
+);
+
+-- Thermometers that talk: where, how their lines are written, and on what they lie. The newest row of a name holds.
+CREATE TABLE thermometer (
+    thermometer_id  uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+    name            text NOT NULL CHECK (length(name) BETWEEN 1 AND 60),
+    lies_on         text NOT NULL CHECK (lies_on IN ('part', 'room')),
+    url             text NOT NULL,
+    line_pattern    text NOT NULL,
+    simulated       boolean NOT NULL,
+    saved_at        timestamptz NOT NULL DEFAULT now(),
+    event           bigint NOT NULL DEFAULT nextval('event_number')
+);
+
+-- How materials expand and how warm they may get; the newest row of a name holds, before what is built in.
+CREATE TABLE material (
+    material_id    uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+    name           text NOT NULL CHECK (length(name) BETWEEN 1 AND 40),
+    alpha_per_k    numeric NOT NULL CHECK (alpha_per_k BETWEEN 0 AND 0.001),
+    hottest_c      numeric,
+    source         text NOT NULL DEFAULT '',
+    saved_at       timestamptz NOT NULL DEFAULT now(),
+    saved_by       uuid NOT NULL REFERENCES person,
+    event          bigint NOT NULL DEFAULT nextval('event_number')
+);
+
 -- What was done to a gauge: oiled, worn, calibrated, lent, brought back, repaired.
 CREATE TABLE gauge_service (
     gauge_service_id  uuid PRIMARY KEY DEFAULT gen_random_uuid(),
@@ -83,7 +120,7 @@ ALTER TABLE setup DROP CONSTRAINT setup_quantity_check;
 ALTER TABLE setup
     ADD CHECK (quantity IN ('protrusion', 'counterbore depth', 'counterbore diameter', 'flange thickness',
         'block bore', 'liner outside', 'liner bore', 'piston skirt', 'piston crown', 'main bore', 'deck flatness',
-        'neighbour gap', 'ring gap', 'trial fit')),
+        'neighbour gap', 'neighbour step', 'ring gap', 'trial fit', 'levelling', 'set-up indicator')),
     -- Caps torqued, plate on, free; dry or oiled; the method where there is more than one.
     ADD COLUMN load                       text NOT NULL DEFAULT '',
     ADD COLUMN method                     text NOT NULL DEFAULT '',
@@ -176,7 +213,7 @@ DECLARE
 BEGIN
     FOREACH name IN ARRAY ARRAY[
         'setting_master', 'setting_master_version', 'gauge_service', 'gauge_study', 'gauge_study_person',
-        'gauge_study_reading', 'zero_check', 'temperature', 'stamp'
+        'gauge_study_reading', 'zero_check', 'temperature', 'stamp', 'master_reading', 'material', 'thermometer'
     ] LOOP
         EXECUTE format(
             'CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON %I FOR EACH ROW EXECUTE FUNCTION refuse_change()',

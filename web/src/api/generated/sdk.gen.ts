@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MarkStageData, MarkStageErrors, MarkStageResponses, MarkUnreadableData, MarkUnreadableErrors, MarkUnreadableResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -411,6 +411,27 @@ export const placeTip = <ThrowOnError extends boolean = false>(options: Options<
 });
 
 /**
+ * List Thermometers
+ *
+ * Every thermometer that talks, and what it says now.
+ */
+export const listThermometers = <ThrowOnError extends boolean = false>(options?: Options<ListThermometersData, ThrowOnError>) => (options?.client ?? client).get<ListThermometersResponses, ListThermometersErrors, ThrowOnError>({ url: '/api/thermometers', ...options });
+
+/**
+ * Set Up Thermometer
+ *
+ * Read a thermometer from this address from now on.
+ */
+export const setUpThermometer = <ThrowOnError extends boolean = false>(options: Options<SetUpThermometerData, ThrowOnError>) => (options.client ?? client).post<SetUpThermometerResponses, SetUpThermometerErrors, ThrowOnError>({
+    url: '/api/thermometers',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Compute Parse
  *
  * Read a length or an entry line in shop notation, exactly; asks back instead of guessing.
@@ -797,6 +818,48 @@ export const noteGaugeService = <ThrowOnError extends boolean = false>(options: 
  * Say for every decision of a job's card which gauges of the cabinet would do.
  */
 export const listGaugeFits = <ThrowOnError extends boolean = false>(options: Options<ListGaugeFitsData, ThrowOnError>) => (options.client ?? client).get<ListGaugeFitsResponses, ListGaugeFitsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/gauge-fits', ...options });
+
+/**
+ * List Master Readings
+ *
+ * Return every reading of a master, here and in other shops.
+ */
+export const listMasterReadings = <ThrowOnError extends boolean = false>(options?: Options<ListMasterReadingsData, ThrowOnError>) => (options?.client ?? client).get<ListMasterReadingsResponses, ListMasterReadingsErrors, ThrowOnError>({ url: '/api/master-readings', ...options });
+
+/**
+ * Read Setting Master
+ *
+ * Record what a gauge showed on a master: gauges of different shops compare over it.
+ */
+export const readSettingMaster = <ThrowOnError extends boolean = false>(options: Options<ReadSettingMasterData, ThrowOnError>) => (options.client ?? client).post<ReadSettingMasterResponses, ReadSettingMasterErrors, ThrowOnError>({
+    url: '/api/setting-masters/{setting_master_id}/readings',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Materials
+ *
+ * Return what the shop wrote down about materials, and what is built in where it wrote nothing.
+ */
+export const listMaterials = <ThrowOnError extends boolean = false>(options?: Options<ListMaterialsData, ThrowOnError>) => (options?.client ?? client).get<ListMaterialsResponses, ListMaterialsErrors, ThrowOnError>({ url: '/api/materials', ...options });
+
+/**
+ * Write Material
+ *
+ * Write down how a material expands; sizes of every job are brought to 20 °C with it from now on.
+ */
+export const writeMaterial = <ThrowOnError extends boolean = false>(options: Options<WriteMaterialData, ThrowOnError>) => (options.client ?? client).post<WriteMaterialResponses, WriteMaterialErrors, ThrowOnError>({
+    url: '/api/materials',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
 /**
  * List Gauge Studies

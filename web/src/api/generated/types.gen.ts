@@ -3062,6 +3062,156 @@ export type MasterBody = {
 };
 
 /**
+ * MasterReadView
+ *
+ * A master read with a gauge. [µm]
+ */
+export type MasterReadView = {
+    /**
+     * Master Reading Id
+     */
+    master_reading_id: string;
+    /**
+     * Setting Master Id
+     */
+    setting_master_id: string;
+    /**
+     * Gauge
+     */
+    gauge: string;
+    /**
+     * Shop
+     */
+    shop: string;
+    /**
+     * Off Um
+     */
+    off_um: number | string;
+    /**
+     * Expanded Um
+     */
+    expanded_um: number | string;
+    /**
+     * Agrees
+     */
+    agrees: boolean;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Taken At
+     */
+    taken_at: string;
+    /**
+     * Taken By
+     */
+    taken_by: string;
+};
+
+/**
+ * MasterReadingBody
+ *
+ * What a gauge showed on a master, the whole size. The client makes the id.
+ */
+export type MasterReadingBody = {
+    /**
+     * Reading Id
+     */
+    reading_id: string;
+    /**
+     * Gauge Id
+     */
+    gauge_id: string;
+    /**
+     * Shop
+     *
+     * In whose shop; empty for this one.
+     */
+    shop?: string;
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * MaterialBody
+ *
+ * How a material expands, in millionths per kelvin.
+ */
+export type MaterialBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Alpha
+     */
+    alpha: string;
+    /**
+     * Hottest C
+     */
+    hottest_c?: number | string | null;
+    /**
+     * Source
+     */
+    source?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * MaterialView
+ *
+ * How a material expands, and whether the shop wrote it down itself.
+ */
+export type MaterialView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Alpha Per K
+     */
+    alpha_per_k: number;
+    /**
+     * Hottest C
+     */
+    hottest_c: number | string | null;
+    /**
+     * Source
+     */
+    source: string;
+    /**
+     * Built In
+     */
+    built_in: boolean;
+};
+
+/**
+ * MaterialWritten
+ *
+ * The material that was written down.
+ */
+export type MaterialWritten = {
+    /**
+     * Name
+     */
+    name: string;
+};
+
+/**
  * Measuring
  *
  * How protrusion is to be measured: land, datum, what lies between, hold-down, positions.
@@ -3517,7 +3667,7 @@ export type PartsView = {
  *
  * How the readings of a feature lie on the part.
  */
-export type PatternKind = 'clock positions' | 'levels and axes' | 'levels' | 'grid' | 'one place';
+export type PatternKind = 'clock positions' | 'levels and axes' | 'levels' | 'axes' | 'grid' | 'one place';
 
 /**
  * PatternView
@@ -3898,7 +4048,7 @@ export type ProofUnit = 'um' | 'thou';
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'ring gap' | 'trial fit';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
 
 /**
  * Reading
@@ -5446,6 +5596,87 @@ export type TermView = {
      * Note
      */
     note: string;
+};
+
+/**
+ * ThermometerBody
+ *
+ * Where a thermometer talks; set up again under its name, it talks there from now on.
+ */
+export type ThermometerBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Lies On
+     */
+    lies_on: 'part' | 'room';
+    /**
+     * Url
+     */
+    url: string;
+    /**
+     * Line Pattern
+     */
+    line_pattern?: string;
+    /**
+     * Simulated
+     */
+    simulated?: boolean;
+};
+
+/**
+ * ThermometerSet
+ *
+ * The thermometer that was set up.
+ */
+export type ThermometerSet = {
+    /**
+     * Name
+     */
+    name: string;
+};
+
+/**
+ * ThermometerView
+ *
+ * A thermometer and what it says now. [°C]
+ */
+export type ThermometerView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Lies On
+     */
+    lies_on: string;
+    /**
+     * Url
+     */
+    url: string;
+    /**
+     * Line Pattern
+     */
+    line_pattern: string;
+    /**
+     * Simulated
+     */
+    simulated: boolean;
+    state: LinkState;
+    /**
+     * Message
+     */
+    message: string;
+    /**
+     * Celsius
+     */
+    celsius: number | string | null;
+    /**
+     * Text
+     */
+    text: string;
 };
 
 /**
@@ -7693,6 +7924,114 @@ export type PlaceTipResponses = {
 
 export type PlaceTipResponse = PlaceTipResponses[keyof PlaceTipResponses];
 
+export type ListThermometersData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/thermometers';
+};
+
+export type ListThermometersErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListThermometersError = ListThermometersErrors[keyof ListThermometersErrors];
+
+export type ListThermometersResponses = {
+    /**
+     * Response List Thermometers
+     *
+     * Successful Response
+     */
+    200: Array<ThermometerView>;
+};
+
+export type ListThermometersResponse = ListThermometersResponses[keyof ListThermometersResponses];
+
+export type SetUpThermometerData = {
+    body: ThermometerBody;
+    path?: never;
+    query?: never;
+    url: '/api/thermometers';
+};
+
+export type SetUpThermometerErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetUpThermometerError = SetUpThermometerErrors[keyof SetUpThermometerErrors];
+
+export type SetUpThermometerResponses = {
+    /**
+     * Successful Response
+     */
+    201: ThermometerSet;
+};
+
+export type SetUpThermometerResponse = SetUpThermometerResponses[keyof SetUpThermometerResponses];
+
 export type ComputeParseData = {
     body: ParseRequest;
     path?: never;
@@ -9686,6 +10025,227 @@ export type ListGaugeFitsResponses = {
 };
 
 export type ListGaugeFitsResponse = ListGaugeFitsResponses[keyof ListGaugeFitsResponses];
+
+export type ListMasterReadingsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/master-readings';
+};
+
+export type ListMasterReadingsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListMasterReadingsError = ListMasterReadingsErrors[keyof ListMasterReadingsErrors];
+
+export type ListMasterReadingsResponses = {
+    /**
+     * Response List Master Readings
+     *
+     * Successful Response
+     */
+    200: Array<MasterReadView>;
+};
+
+export type ListMasterReadingsResponse = ListMasterReadingsResponses[keyof ListMasterReadingsResponses];
+
+export type ReadSettingMasterData = {
+    body: MasterReadingBody;
+    path: {
+        /**
+         * Setting Master Id
+         */
+        setting_master_id: string;
+    };
+    query?: never;
+    url: '/api/setting-masters/{setting_master_id}/readings';
+};
+
+export type ReadSettingMasterErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadSettingMasterError = ReadSettingMasterErrors[keyof ReadSettingMasterErrors];
+
+export type ReadSettingMasterResponses = {
+    /**
+     * Successful Response
+     */
+    201: ServiceNoted;
+};
+
+export type ReadSettingMasterResponse = ReadSettingMasterResponses[keyof ReadSettingMasterResponses];
+
+export type ListMaterialsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/materials';
+};
+
+export type ListMaterialsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListMaterialsError = ListMaterialsErrors[keyof ListMaterialsErrors];
+
+export type ListMaterialsResponses = {
+    /**
+     * Response List Materials
+     *
+     * Successful Response
+     */
+    200: Array<MaterialView>;
+};
+
+export type ListMaterialsResponse = ListMaterialsResponses[keyof ListMaterialsResponses];
+
+export type WriteMaterialData = {
+    body: MaterialBody;
+    path?: never;
+    query?: never;
+    url: '/api/materials';
+};
+
+export type WriteMaterialErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type WriteMaterialError = WriteMaterialErrors[keyof WriteMaterialErrors];
+
+export type WriteMaterialResponses = {
+    /**
+     * Successful Response
+     */
+    201: MaterialWritten;
+};
+
+export type WriteMaterialResponse = WriteMaterialResponses[keyof WriteMaterialResponses];
 
 export type ListGaugeStudiesData = {
     body?: never;

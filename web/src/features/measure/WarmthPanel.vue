@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { type SurveyView, takeTemperature } from '@/api/generated'
+import { listThermometers, type SurveyView, takeTemperature, type ThermometerView } from '@/api/generated'
 import { smallText } from '@/shared/format/lengths'
 import { newId } from '@/shared/newId'
 import { personId, unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
@@ -58,6 +60,20 @@ const soak = computed(() => {
     : `As warm as the room in about ${Math.ceil(left / 60)} min, if it goes on so.`
 })
 
+/** What a thermometer says is taken with one key. */
+const ASK_MS = 2000
+const talking = useLoaded(() => ask(listThermometers()))
+useIntervalFn(() => void talking.load(), ASK_MS)
+const live = computed(() =>
+  (talking.data.value ?? []).filter((one) => one.state === 'live' && one.celsius !== null),
+)
+const silent = computed(() => (talking.data.value ?? []).filter((one) => one.state !== 'live' && one.message))
+function takeFrom(one: ThermometerView): Promise<void> {
+  body.value = one.lies_on === 'room' ? 'room' : 'part'
+  text.value = one.text
+  return take()
+}
+
 function take(): Promise<void> {
   return send(async () => {
     const part = body.value === 'part' && loose.value ? props.survey.part.key : ''
@@ -98,6 +114,19 @@ function take(): Promise<void> {
       <div class="w-28"><TextField v-model="text" label="is" path="text" unit="°C" /></div>
       <button type="submit" class="quiet min-h-11" :disabled="text.trim() === '' || busy">Note it</button>
     </form>
+    <p v-if="live.length" class="flex flex-wrap gap-3 pt-2">
+      <button
+        v-for="one in live"
+        :key="one.name"
+        type="button"
+        class="quiet min-h-11"
+        :disabled="busy"
+        @click="takeFrom(one)"
+      >
+        Take <b class="num">{{ Number(one.celsius).toFixed(1) }} °C</b> from {{ one.name }}
+      </button>
+    </p>
+    <p v-for="one in silent" :key="one.name" class="text-sm text-unsure">{{ one.name }}: {{ one.message }}</p>
     <RefusalNote :refusal="refusal" />
   </section>
 </template>

@@ -10,7 +10,10 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
 
 import MasterForm from './MasterForm.vue'
+import MaterialTable from './MaterialTable.vue'
 import ServiceForm from './ServiceForm.vue'
+import ThermometerPanel from './ThermometerPanel.vue'
+import TravellingMaster from './TravellingMaster.vue'
 
 /** What gauges are set on, when everything is due, and what was done to the gauges. */
 const masters = useLoaded(() => ask(listSettingMasters()))
@@ -116,6 +119,7 @@ async function saved(): Promise<void> {
             </tr>
           </tbody>
         </table>
+        <TravellingMaster :masters="masters.data.value ?? []" :gauges="gauges.data.value ?? []" />
         <h2 class="pt-6 text-lg">What was done to the gauges</h2>
         <p v-if="services.data.value?.length === 0" class="py-1 text-ink-soft">Nothing is noted yet.</p>
         <ul>
@@ -132,6 +136,7 @@ async function saved(): Promise<void> {
             >
           </li>
         </ul>
+        <MaterialTable />
       </section>
       <div class="grid content-start gap-8">
         <MasterForm
@@ -141,6 +146,7 @@ async function saved(): Promise<void> {
           @leave="edited = null"
         />
         <ServiceForm :gauges="gauges.data.value ?? []" @saved="services.load()" />
+        <ThermometerPanel />
       </div>
     </div>
   </main>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+
+import NeedleCounter from './NeedleCounter.vue'
+import type { SurveyBench } from './useSurvey'
+import type { SurveyGauge } from './useSurveyGauge'
+
+/** The place to read now, what the gauge says in huge digits, and the keys to take it. */
+const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge }>()
+const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: [] }>()
+const typed = defineModel<string>('typed', { required: true })
+const { survey, here, taken, refusal, missing, deviates } = props.bench
+const { said, digits, shownUnit, words, inTheWay } = props.gauge
+const field = ref<HTMLInputElement | null>(null)
+defineExpose({ focus: () => field.value?.focus() })
+const title = computed(() => here.value?.name || survey.value?.part.title || '')
+const small = computed(() => deviates.value || !survey.value?.is_size)
+</script>
+
+<template>
+  <h1 class="text-2xl leading-tight font-bold sm:text-3xl">
+    {{ title[0]?.toUpperCase() }}{{ title.slice(1) }}
+  </h1>
+  <p v-if="missing.length === 0" class="text-lg text-in">Every place is read.</p>
+  <p class="flex items-baseline gap-3" aria-live="off">
+    <span
+      class="num text-7xl leading-none font-bold sm:text-8xl"
+      :class="said ? '' : 'text-ink-soft'"
+      data-live
+      >{{ digits }}</span
+    >
+    <span class="text-3xl text-ink-soft">{{ shownUnit }}</span>
+  </p>
+  <p
+    class="min-h-6"
+    :class="inTheWay ? 'font-bold text-unsure' : 'text-ink-soft'"
+    role="status"
+    aria-label="Gauge"
+  >
+    {{ words }}
+  </p>
+  <RefusalChoices class="my-2 text-lg" :refusal="refusal" @answer="bench.again" @read-before="bench.again" />
+  <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
+    <button
+      type="button"
+      class="act col-span-2 min-h-16 text-2xl"
+      :disabled="!said || !survey?.part.can_read"
+      title="Space, or the pedal"
+      @click="emit('take')"
+    >
+      Take
+    </button>
+    <button type="button" class="quiet min-h-16 text-lg" :disabled="!said" title="R" @click="emit('repeat')">
+      Repeat
+    </button>
+    <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="emit('undo')">Undo</button>
+  </div>
+  <form class="mt-3 flex flex-wrap items-center gap-3" @submit.prevent="emit('takeTyped')">
+    <label for="survey-typed" class="sr-only">Type a reading</label>
+    <input
+      id="survey-typed"
+      ref="field"
+      v-model="typed"
+      class="num min-h-12 w-full max-w-48 border-2 border-ink bg-sheet px-3 text-2xl"
+      autocomplete="off"
+      maxlength="60"
+      placeholder="or type it"
+      @keydown.esc="field?.blur()"
+    />
+    <button type="submit" class="quiet min-h-12 text-lg" :disabled="typed.trim() === ''">Take typed</button>
+    <span class="min-h-7 text-lg" role="status" aria-label="Taken">
+      <template v-if="taken"
+        >taken: <b class="num whitespace-normal">{{ taken }}</b></template
+      >
+    </span>
+  </form>
+  <NeedleCounter v-if="small" @counted="typed = $event" />
+</template>
