@@ -172,7 +172,7 @@ class _Checker:
         allowed = expected_range(self.facts.card, setup)
         parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written)
         if not self.wish.as_written:
-            ask_if_out_of_range(self.facts.newest_gauge(setup.gauge_id), parsed)
+            ask_if_out_of_range(self.facts.newest_gauge(setup.gauge_id), setup, parsed)
         if row["value_um"] and _number(row, "value_um", -(10**9), 10**9) != parsed.value_um:
             raise Refused(f"The row says {row['value_um']} µm and {row['reading']}: which is right?")
         repeat = _whole(row, "repeat", "The repeat is a number, 1 for the first") or 1

@@ -137,7 +137,7 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     target = target_of(facts, ask)
     parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, setup), ask.confirmed)
     if not ask.confirmed:
-        ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), parsed)
+        ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), setup, parsed)
     present = None if ask.new_pass else _open_set(facts, target, setup)
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
@@ -175,9 +175,15 @@ def usual_spread_um(card: SpecCard, quantity: Quantity) -> Decimal:
     return feature_of(quantity).usual_spread_um
 
 
-def ask_if_out_of_range(gauge: GaugeVersion, parsed: ParsedLength) -> None:
-    """Ask back where a gauge cannot have shown what was typed."""
-    if outside_range(gauge, parsed.value_um):
+def ask_if_out_of_range(gauge: GaugeVersion, setup: Setup, parsed: ParsedLength) -> None:
+    """Ask back where a gauge cannot have shown what was typed.
+
+    The range of a gauge for diameters is that of the sizes it enters or spans, of any other that of its scale.
+    """
+    spans_sizes = feature_of(setup.quantity).is_diameter
+    if spans_sizes and setup.zeroed_on is ZeroedOn.PART:
+        return
+    if outside_range(gauge, parsed.value_um + (setup.zero_um if spans_sizes else Decimal(0))):
         assert gauge.range_from_um is not None
         assert gauge.range_to_um is not None
         raise Refused(

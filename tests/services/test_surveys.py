@@ -1,0 +1,225 @@
+"""Surveys on a real store: the invented canal boat read, corrected, compared, exported and brought back."""
+
+from decimal import Decimal
+from uuid import UUID, uuid4
+
+import pytest
+
+from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.survey import Survey, survey_of
+from vallostasis.core.measuring.zero_checks import Drift
+from vallostasis.core.records import Place, Quantity, ZeroedOn
+from vallostasis.demo import narrow_boat
+from vallostasis.demo.survey_play import SLEEVE_RING, master_um
+from vallostasis.services import cabinet, readings, setups, surveys, zeros
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.surveys import known_part, survey_now
+from vallostasis.store import gauges, jobs, setting_masters
+from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.readings import NewSetup
+from vallostasis.store.rows import Conn
+
+
+@pytest.fixture
+def boat(demo: Conn) -> UUID:
+    return next(job.job_id for job in jobs.list_jobs(demo) if job.number == narrow_boat.NUMBER)
+
+
+def _survey(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey:
+    facts = load_job_facts(conn, job_id)
+    return survey_of(facts, quantity, known_part(facts, quantity, key))
+
+
+def _take(
+    conn: Conn, job_id: UUID, by: UUID, quantity: Quantity, key: str, place: Place, text: str, **how: str
+) -> None:
+    ask = readings.ReadingToTake(
+        uuid4(), quantity, None, place.hour, how.get("liner", ""), "", text, "thou", how.get("confirmed") == "yes",
+        how.get("read_before", ""), False, None, part=key, level_um=place.level_um, axis_deg=place.axis_deg,
+        along_um=place.along_um, across_um=place.across_um,
+    )  # fmt: skip
+    readings.take_reading(conn, job_id, ask, by)
+
+
+def test_an_egg_that_two_axes_would_miss_is_found_and_proved_out(demo: Conn, boat: UUID) -> None:
+    egg = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-2")
+    assert egg.state is State.OUT
+    assert egg.form is not None
+    middle = egg.form.levels[2]
+    assert middle.ellipse is not None
+    # The hidden truth: 1.25 thou of amplitude at 52°; a gauge of ±4.5 µm finds it within that.
+    assert middle.ellipse.ovality_m == pytest.approx(2 * 1.25 * 25.4e-6, abs=9e-6)
+    assert middle.ellipse.phi2_deg == pytest.approx(52, abs=4)
+    along, across = (row.value_m for row in egg.places if row.place.level_um == Decimal("119380") and
+                     row.place.axis_deg in (0.0, 90.0))  # fmt: skip
+    assert along is not None
+    assert across is not None
+    assert abs(along - across) < 0.4 * middle.ellipse.ovality_m, "two axes at right angles would have passed it"
+    assert _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").state is State.IN
+
+
+def test_sizes_are_brought_to_20c_with_the_temperatures_that_were_taken(demo: Conn, boat: UUID) -> None:
+    bore = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1")
+    assert bore.at_20c
+    row = bore.places[0]
+    assert row.as_read_m is not None
+    assert row.value_m is not None
+    # Block 3.5 K warm: 127 mm · 10.5e-6 · 3.5; ring 1 K warm: 127 mm · 11.5e-6 · 1.
+    assert row.value_m - row.as_read_m == pytest.approx(127e-3 * (11.5e-6 * 1 - 10.5e-6 * 3.5), rel=2e-3)
+    exact = narrow_boat.truth_um(Quantity.BLOCK_BORE, "hole-1", row.place)
+    assert exact is not None
+    assert row.value_m == pytest.approx(exact / 1e6, abs=6e-6)
+
+
+def test_without_temperatures_the_doubt_is_in_the_budget(demo: Conn, boat: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, boat)
+    before = facts.present_setup(Quantity.PISTON_SKIRT)
+    assert before is None
+    gauge = next(one for one in gauges.list_gauges(demo) if one.name == "Long micrometer")
+    setups.change_setup(demo, NewSetup(boat, Quantity.PISTON_SKIRT, gauge.gauge_id, "", "", "", None, True), wren)
+    place = Place(level_um=Decimal("63500"), axis_deg=90.0)
+    _take(demo, boat, wren, Quantity.PISTON_SKIRT, "piston-1", place, "4.7445 in", confirmed="yes")
+    skirt = _survey(demo, boat, Quantity.PISTON_SKIRT, "piston-1")
+    assert skirt.budget is not None
+    untaken = next(source for source in skirt.budget.sources if source.name == "temperatures not taken")
+    # Two kelvin either way, rectangular, on 120.5 mm of aluminium.
+    assert untaken.contribution_m == pytest.approx(120.51e-3 * 22e-6 * 2 / 3**0.5, rel=1e-3)
+    assert skirt.state is State.NOT_MEASURED
+
+
+def test_a_moved_zero_is_corrected_in_one_action_and_decided_again(demo: Conn, boat: UUID, wren: UUID) -> None:
+    before = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1")
+    assert before.survey.state is State.CANNOT_TELL
+    (doubt,) = before.doubts
+    assert len(doubt.reading_ids) == 40, "everything since the micrometer was set"
+    count = zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "correct", Drift.SOMEWHERE, wren)
+    assert count == 40
+    after = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1")
+    assert after.doubts == ()
+    assert after.survey.budget is not None
+    assert before.survey.budget is not None
+    assert after.survey.budget.expanded_m > 2 * before.survey.budget.expanded_m
+    corrected = after.survey.places[0].as_read_m
+    read = before.survey.places[0].as_read_m
+    assert corrected is not None
+    assert read is not None
+    assert corrected - read == pytest.approx(-0.6 * 25.4e-6, abs=1e-9)
+    with pytest.raises(Refused, match="not any more"):
+        zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "strike", Drift.SOMEWHERE, wren)
+
+
+def test_struck_instead_the_places_are_missing_again(demo: Conn, boat: UUID, wren: UUID) -> None:
+    (doubt,) = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q2").doubts
+    zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "strike", Drift.SOMEWHERE, wren)
+    struck = _survey(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q2")
+    assert struck.state is State.NOT_MEASURED
+    assert len(struck.missing) == 20
+
+
+def test_a_gauge_zeroed_on_the_bore_itself_decides_no_size(demo: Conn, boat: UUID, wren: UUID) -> None:
+    gauge = next(one for one in gauges.list_gauges(demo) if one.name == "Long bore gauge")
+    on_itself = NewSetup(boat, Quantity.BLOCK_BORE, gauge.gauge_id, "", "", "", None, True, ZeroedOn.PART)
+    setups.change_setup(demo, on_itself, wren)
+    for place in _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").pattern.places:
+        text = "0.2" if place.axis_deg == 45.0 else "0.0"
+        _take(demo, boat, wren, Quantity.BLOCK_BORE, "hole-1", place, text)
+    relative = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1")
+    assert relative.relative
+    assert relative.state is State.CANNOT_TELL
+    assert "cannot be judged against a size" in relative.reason
+    assert all(rule.rule != "block bore" for rule in relative.rules)
+
+
+def test_interference_to_come_is_told_level_by_level_with_both_doubts(demo: Conn, boat: UUID, wren: UUID) -> None:
+    (doubt,) = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1").doubts
+    zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "correct", Drift.SOMEWHERE, wren)
+    now = survey_now(demo, boat, Quantity.BLOCK_BORE, "hole-1")
+    fit = next(one for one in now.interference if one.liner_mark == "Q1")
+    assert [at.level for at in fit.levels] == [name for name, _ in narrow_boat.LEVELS]
+    middle = fit.levels[2].interference_m
+    # Truth: 1.2 + 0.9 thou of barrel less 0.15 of bore; half of the knock was taken off wrongly from Q1.
+    assert middle == pytest.approx((1.2 + 0.9 - 0.15 - 0.6) * 25.4e-6, abs=8e-6)
+    assert fit.budget.expanded_m > now.survey.budget.expanded_m if now.survey.budget else False
+    assert abs(middle - (1.2 + 0.9 - 0.15) * 25.4e-6) < fit.budget.expanded_m, "the truth lies within what is said"
+
+
+def test_a_place_read_before_is_asked_about_and_a_repeat_makes_a_mean(demo: Conn, boat: UUID, wren: UUID) -> None:
+    place = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").pattern.places[0]
+    with pytest.raises(Refused) as asked:
+        _take(demo, boat, wren, Quantity.BLOCK_BORE, "hole-1", place, "0.3")
+    assert asked.value.code is RefusalCode.READ_BEFORE
+    _take(demo, boat, wren, Quantity.BLOCK_BORE, "hole-1", place, "0.3", read_before="repeat")
+    row = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").places[0]
+    assert len(row.readings) == 2
+    single = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").places[1]
+    assert row.expanded_m is not None
+    assert single.expanded_m is not None
+    assert row.expanded_m < single.expanded_m
+
+
+def test_what_cannot_be_read_leaves_the_part_undecided_with_the_reason(demo: Conn, boat: UUID, wren: UUID) -> None:
+    deck = _survey(demo, boat, Quantity.DECK_FLATNESS, "deck")
+    missing = [row.place for row in deck.missing]
+    with pytest.raises(Refused, match="Why can it not be read"):
+        zeros.mark_place_unreadable(demo, boat, Quantity.DECK_FLATNESS, "deck", missing[0], True, " ", wren)
+    with pytest.raises(Refused, match="does not ask for this place"):
+        zeros.mark_place_unreadable(demo, boat, Quantity.DECK_FLATNESS, "deck", Place(hour=6.0), True, "x", wren)
+    zeros.mark_place_unreadable(demo, boat, Quantity.DECK_FLATNESS, "deck", missing[0], True, "a stud", wren)
+    for place in missing[1:]:
+        _take(demo, boat, wren, Quantity.DECK_FLATNESS, "deck", place, "0.5", confirmed="yes")
+    now = _survey(demo, boat, Quantity.DECK_FLATNESS, "deck")
+    assert now.state in (State.CANNOT_TELL, State.OUT)
+    assert now.missing == ()
+    zeros.mark_place_unreadable(demo, boat, Quantity.DECK_FLATNESS, "deck", missing[0], False, "", wren)
+    assert len(_survey(demo, boat, Quantity.DECK_FLATNESS, "deck").missing) == 1
+
+
+@pytest.mark.parametrize(
+    ("key", "place", "field"),
+    [
+        ("hole-9", Place(level_um=Decimal(1), axis_deg=0.0), "part"),
+        ("hole-1", Place(hour=6.0), "axis_deg"),
+        ("hole-1", Place(level_um=Decimal(1)), "axis_deg"),
+        ("hole-1", Place(level_um=Decimal(1), axis_deg=0.0, along_um=Decimal(1)), "along_um"),
+    ],
+)
+def test_a_reading_that_belongs_nowhere_is_refused_at_its_field(
+    demo: Conn, boat: UUID, wren: UUID, key: str, place: Place, field: str
+) -> None:
+    with pytest.raises(Refused) as refused:
+        _take(demo, boat, wren, Quantity.BLOCK_BORE, key, place, "0.3")
+    assert refused.value.field == field
+
+
+def test_a_trial_fit_names_its_liner(demo: Conn, boat: UUID, wren: UUID) -> None:
+    assert _survey(demo, boat, Quantity.TRIAL_FIT, "hole-1").places[0].value_m == pytest.approx(2.7 * 25.4e-3)
+    with pytest.raises(Refused, match="no liner marked"):
+        _take(demo, boat, wren, Quantity.TRIAL_FIT, "hole-2", Place(), "1.5 in", liner="Q9")
+    _take(demo, boat, wren, Quantity.TRIAL_FIT, "hole-2", Place(), "1.5 in", liner="Q2", confirmed="yes")
+    assert _survey(demo, boat, Quantity.TRIAL_FIT, "hole-2").places[0].readings
+
+
+def test_a_gauge_is_set_on_a_master_of_the_cabinet_and_keeps_its_version(demo: Conn, boat: UUID) -> None:
+    facts = load_job_facts(demo, boat)
+    setup = facts.present_setup(Quantity.BLOCK_BORE)
+    assert setup is not None
+    assert setup.setting_master_version_id is not None
+    assert float(setup.zero_um) == pytest.approx(master_um(SLEEVE_RING))
+    ring = facts.master(setup.setting_master_version_id)
+    cabinet.save_master(demo, ring.setting_master_id, 1, cabinet.MasterEntry(ring.name, "5.0001 in", "3 µm"))
+    newest = next(one for one in setting_masters.list_masters(demo) if one.name == SLEEVE_RING)
+    assert newest.version == 2
+    assert load_job_facts(demo, boat).master(setup.setting_master_version_id).version == 1
+
+
+@pytest.mark.parametrize(
+    ("text", "celsius"), [("21.5", "21.5"), ("21,5 °C", "21.5"), ("70 F", "21.11"), ("-18 C", "-18")]
+)
+def test_temperatures_are_read_as_they_are_said(text: str, celsius: str) -> None:
+    assert surveys.read_temperature(text) == Decimal(celsius)
+
+
+@pytest.mark.parametrize("text", ["", "warm", "nan", "500", "1e9", "20 K", "--3"])
+def test_what_is_no_temperature_is_refused(text: str) -> None:
+    with pytest.raises(Refused):
+        surveys.read_temperature(text)
