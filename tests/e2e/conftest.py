@@ -1,17 +1,25 @@
 """The real built front end in a headless Chromium, served with a database of its own for each test."""
 
 import contextlib
+import os
 import re
+import signal
+import subprocess
+import sys
 import threading
 import time
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+import psycopg
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
+from tests.conftest import free_ports
+from vallostasis.machine.packages import ROOT
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
+from vallostasis.services.demo_loading import link_demo_gauge
 from vallostasis.settings import Settings
 
 CHROMIUM = "/usr/bin/chromium"
@@ -118,3 +126,34 @@ class BlockView:
 @pytest.fixture
 def block(page: Page) -> BlockView:
     return BlockView(page)
+
+
+@dataclass
+class GaugeProcess:
+    """The simulated gauge as a process of its own, at a port that stays the same."""
+
+    port: int
+    process: subprocess.Popen[str] | None = None
+
+    def start(self) -> None:
+        command = [sys.executable, "-m", "vallostasis.cli", "gauge", "--port", str(self.port)]
+        self.process = subprocess.Popen(command, cwd=ROOT, stdout=subprocess.PIPE, text=True)
+        assert self.process.stdout is not None
+        assert "talk at" in self.process.stdout.readline()
+
+    def kill(self) -> None:
+        if self.process is not None:
+            os.kill(self.process.pid, signal.SIGKILL)
+            self.process.communicate()
+            self.process = None
+
+
+@pytest.fixture
+def gauge(demo_dsn: str) -> Iterator[GaugeProcess]:
+    gauge = GaugeProcess(free_ports())
+    with psycopg.connect(demo_dsn) as conn:
+        link_demo_gauge(conn, gauge.port)
+    gauge.start()
+    yield gauge
+    with contextlib.suppress(ProcessLookupError):
+        gauge.kill()

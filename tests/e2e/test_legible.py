@@ -32,7 +32,13 @@ JOB_VIEWS = {
     "card of the job": ("card", "main form, main table, main select"),
     "import": ("import", "main form, main input"),
     "proof": ("proof", "main iframe"),
+    "measuring": ("measure", "section[aria-label='Which gauge for what'] table"),
+    "bore survey": ("measure/block bore/hole-2", "[aria-label='So far'] dl"),
+    "moved zero": ("measure/liner outside/liner-Q2", "[role=alert] button"),
+    "deck grid": ("measure/deck flatness/deck", "svg[aria-label='The deck and its grid'] text"),
+    "trial fit": ("measure/trial fit/hole-1", "[data-live]"),
 }
+OF_THE_BLOCK = tuple(JOB_VIEWS)[:12]
 SHOP_VIEWS = {
     "floor": ("/", "main article"),
     "take in": ("/jobs/new", "main form"),
@@ -40,6 +46,8 @@ SHOP_VIEWS = {
     "cards": ("/cards", "main li"),
     "new card": ("/cards/new", "main form"),
     "shop": ("/shop", "main table"),
+    "cabinet": ("/shop/cabinet", "main table"),
+    "studies": ("/shop/studies", "main form"),
     "pair": ("/pair", "main"),
     "nowhere": ("/nowhere", "main"),
 }
@@ -65,7 +73,12 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
 
 
 @pytest.mark.parametrize(
-    ("name", "views"), [("Ferry Lanthorn", tuple(JOB_VIEWS)), ("Sawmill Hauler", ("block", "counterbore", "bench"))]
+    ("name", "views"),
+    [
+        ("Ferry Lanthorn", OF_THE_BLOCK),
+        ("Sawmill Hauler", ("block", "counterbore", "bench")),
+        ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
+    ],
 )
 def test_no_serious_fault_on_any_view_of_a_job(page: Page, name: str, views: tuple[str, ...]) -> None:
     strips = page.request.get("/api/jobs").json()

@@ -5,6 +5,7 @@ from uuid import UUID, uuid4
 
 import pytest
 
+from vallostasis.api.survey_models import survey_view
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.zero_checks import Drift
@@ -141,6 +142,21 @@ def test_interference_to_come_is_told_level_by_level_with_both_doubts(demo: Conn
     assert middle == pytest.approx((1.2 + 0.9 - 0.15 - 0.6) * 25.4e-6, abs=8e-6)
     assert fit.budget.expanded_m > now.survey.budget.expanded_m if now.survey.budget else False
     assert abs(middle - (1.2 + 0.9 - 0.15) * 25.4e-6) < fit.budget.expanded_m, "the truth lies within what is said"
+
+
+def test_a_bore_half_read_shows_what_there_is(demo: Conn, boat: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, boat)
+    setup = facts.present_setup(Quantity.BLOCK_BORE)
+    assert setup is not None
+    setups.change_setup(demo, NewSetup(boat, Quantity.BLOCK_BORE, setup.gauge_id, "", "", "", None, True, load="free"),
+                        wren)  # fmt: skip
+    place = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").pattern.places[6]
+    _take(demo, boat, wren, Quantity.BLOCK_BORE, "hole-1", place, "5.0002 in")
+    view = survey_view(survey_now(demo, boat, Quantity.BLOCK_BORE, "hole-1"))
+    assert view.form is not None
+    assert [level.mean_m is not None for level in view.form.levels] == [False, False, False, True, False]
+    assert view.part.read == 1
+    assert view.part.state is State.NOT_MEASURED
 
 
 def test_a_place_read_before_is_asked_about_and_a_repeat_makes_a_mean(demo: Conn, boat: UUID, wren: UUID) -> None:

@@ -43,8 +43,7 @@ class FormView(BaseModel):
 
 def form_view(survey: Survey, form: BoreForm) -> FormView:
     """Show the form of a bore."""
-    depths = sorted({row.place.level_um for row in survey.places
-                     if row.place.level_um is not None and row.value_m is not None})  # fmt: skip
+    depths = sorted({row.place.level_um for row in survey.places if row.place.level_um is not None})
     names = {level.depth_um: level.name for level in survey.pattern.levels}
     levels = []
     for depth, level in zip(depths, form.levels, strict=True):

@@ -29,7 +29,7 @@ class StudyBody(BaseModel):
     bare_unit: Unit = "µm"
     parts: int = Field(ge=2, le=20)
     trials: int = Field(ge=2, le=10)
-    people: Annotated[list[UUID], Field(min_length=2, max_length=6)]
+    people: Annotated[list[UUID], Field(max_length=12)]
     person_id: UUID
 
 

@@ -91,7 +91,7 @@ const budgets = () =>
         >: {{ survey.part.reason }}</span
       >
     </p>
-    <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
+    <dl class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5">
       <template v-if="form && survey.is_size && !survey.relative">
         <dt class="text-ink-soft">{{ survey.at_20c ? 'at 20 °C' : 'as read' }}</dt>
         <dd>

@@ -98,7 +98,7 @@ onKeyStroke(
     <RefusalChoices v-if="!survey" class="px-4 py-3" :refusal="refusal" />
     <div
       v-if="survey"
-      class="grid flex-1 content-start gap-x-8 gap-y-3 px-4 py-3 lg:grid-cols-[minmax(0,11fr)_minmax(0,12fr)]"
+      class="grid flex-1 grid-cols-[minmax(0,1fr)] content-start gap-x-8 gap-y-3 px-4 py-3 lg:grid-cols-[minmax(0,11fr)_minmax(0,12fr)]"
     >
       <section class="min-w-0 lg:col-start-2" aria-label="Now">
         <SurveyNow

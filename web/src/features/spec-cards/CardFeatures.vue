@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { ask } from '@/api/ask'
+import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { type FeatureSheet, type PlanBody, proposePlan, type Quantity } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
-import { useForm } from '@/shared/ui/useForm'
 
 import { emptySheet, lengthsText, useCard } from './cardDraft'
 import FeatureRow from './FeatureRow.vue'
@@ -37,7 +36,8 @@ const choices = computed(() => [
 ])
 const risk = ref<'usual' | 'raised'>('usual')
 const blind = ref<{ quantity: string; words: string[] } | null>(null)
-const { refusal, send } = useForm('')
+/** Not a form of its own: what is wrong at the fields of the card is said by the card. */
+const refusal = ref<Refusal | null>(null)
 
 function add(): void {
   if (!added.value) return
@@ -46,8 +46,8 @@ function add(): void {
 }
 
 /** Levels and axes that suit the kind of cylinder; what the pattern cannot see is said at once. */
-function propose(index: number): Promise<void> {
-  return send(async () => {
+async function propose(index: number): Promise<void> {
+  try {
     const row = features.value[index]
     if (!row) return
     const { card } = draft.value
@@ -69,7 +69,10 @@ function propose(index: number): Promise<void> {
     row.along = lengthsText(plan.along.map((typed) => ({ typed })))
     row.across = lengthsText(plan.across.map((typed) => ({ typed })))
     blind.value = { quantity: row.sheet.quantity, words: plan.blind }
-  })
+    refusal.value = null
+  } catch (error) {
+    refusal.value = asRefusal(error)
+  }
 }
 const isSheet = (sheet: FeatureSheet) => sheet.quantity === blind.value?.quantity
 </script>
