@@ -1,18 +1,25 @@
 """Surveys on a real store: the invented canal boat read, corrected, compared, exported and brought back."""
 
+from datetime import UTC, datetime
 from decimal import Decimal
 from uuid import UUID, uuid4
 
+import psycopg
 import pytest
 
 from vallostasis.api.survey_models import survey_view
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.zero_checks import Drift
+from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Place, Quantity, ZeroedOn
 from vallostasis.demo import narrow_boat
 from vallostasis.demo.survey_play import SLEEVE_RING, master_um
-from vallostasis.services import cabinet, readings, setups, surveys, zeros
+from vallostasis.documents.proof import proof_html
+from vallostasis.documents.readings_csv import readings_csv
+from vallostasis.services import cabinet, proof, readings, setups, surveys, zeros
+from vallostasis.services.job_import import import_job
+from vallostasis.services.reading_import import ImportWish, Take, import_readings
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.surveys import known_part, survey_now
 from vallostasis.store import gauges, jobs, setting_masters
@@ -239,3 +246,52 @@ def test_temperatures_are_read_as_they_are_said(text: str, celsius: str) -> None
 def test_what_is_no_temperature_is_refused(text: str) -> None:
     with pytest.raises(Refused):
         surveys.read_temperature(text)
+
+
+def test_surveys_go_out_and_come_back_in_another_shop(demo: Conn, boat: UUID, wren: UUID, empty_dsn: str) -> None:
+    (doubt,) = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1").doubts
+    zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "correct", Drift.AT_ONCE, wren)
+    surveys.stamp_part(demo, boat, Quantity.BLOCK_BORE, "hole-2", "B", wren)
+    taken = load_job_facts(demo, boat).temperatures[0]
+    readings.strike(demo, taken.temperature_id, True, "held in the hand", wren)
+    zeros.mark_place_unreadable(demo, boat, Quantity.DECK_FLATNESS, "deck",
+                                _survey(demo, boat, Quantity.DECK_FLATNESS, "deck").missing[0].place, True, "a stud",
+                                wren)  # fmt: skip
+    cabinet.write_material(demo, "grey iron", "11.2", None, "a foundry's sheet", wren)
+    content = proof.job_as_json(demo, boat)
+    with psycopg.connect(empty_dsn) as elsewhere:
+        import_job(elsewhere, content, False, "")
+        for quantity, key in ((Quantity.BLOCK_BORE, "hole-2"), (Quantity.LINER_OUTSIDE, "liner-Q1"),
+                              (Quantity.DECK_FLATNESS, "deck"), (Quantity.TRIAL_FIT, "hole-1")):  # fmt: skip
+            here, there = _survey(demo, boat, quantity, key), _survey(elsewhere, boat, quantity, key)
+            assert [row.value_m for row in here.places] == [row.value_m for row in there.places]
+            assert [row.unreadable for row in here.places] == [row.unreadable for row in there.places]
+            assert (here.state, here.reason) == (there.state, there.reason)
+            assert here.budget is not None
+            assert there.budget is not None
+            assert here.budget.expanded_m == pytest.approx(there.budget.expanded_m, rel=1e-12)
+        assert survey_now(elsewhere, boat, Quantity.BLOCK_BORE, "hole-2").stamp == "B"
+
+
+def test_a_table_of_survey_readings_comes_back_place_by_place(demo: Conn, boat: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, boat)
+    before = {row.place: row.as_read_m for row in _survey(demo, boat, Quantity.BLOCK_BORE, "hole-2").places}
+    head, *rows = readings_csv(facts).splitlines()
+    at = head.split(",").index("reading_id")
+    cells = [[("" if n == at else cell) for n, cell in enumerate(row.split(","))] for row in rows]
+    without_ids = "\n".join([head, *(",".join(row) for row in cells)])
+    wish = ImportWish(uuid4(), Take.ALL_OR_NOTHING, Quantity.BLOCK_BORE, "thou", "inch", True)
+    report = import_readings(demo, boat, without_ids.encode(), wish, wren)
+    assert report.taken == len(facts.readings) == len(rows), [r.message for r in report.rows if r.message][:3]
+    again = {row.place: row.as_read_m for row in _survey(demo, boat, Quantity.BLOCK_BORE, "hole-2").places}
+    assert again == before
+    assert len(load_job_facts(demo, boat).readings) == 2 * len(rows)
+
+
+def test_the_proof_shows_every_survey_and_what_stands_on_a_moved_zero(demo: Conn, boat: UUID) -> None:
+    html = proof_html(load_job_facts(demo, boat), judge_job(load_job_facts(demo, boat)), "thou", datetime.now(UTC))
+    assert html.count("Block bore, hole") == 2
+    assert "Deck flatness, deck" in html
+    assert "set on Ring 5.000, 5.00008 in at 21 °C" in html
+    assert "(5.00" in html, "a size on a moved zero stands in brackets"
+    assert "three, five and seven lobes read round" in html

@@ -8,10 +8,11 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.hole_models import HoleView, RuleView, hole_view
 from vallostasis.api.layout_models import LayoutView, layout_fields
-from vallostasis.api.setup_models import SetupView, setup_view
+from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
 from vallostasis.api.tape_models import DoneRow, NoteRow, ReadingRow, done_rows, note_rows, reading_rows
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.zero_checks import open_doubts
 from vallostasis.core.protrusion.measured import (
     flange_part,
     limits_for,
@@ -76,6 +77,7 @@ class BlockView(BaseModel):
     readings: list[ReadingRow]
     done: list[DoneRow]
     notes: list[NoteRow]
+    doubts: list[DoubtView]
     event: int = Field(description="The newest thing recorded; grows with every change.")
 
 
@@ -115,6 +117,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         readings=reading_rows(facts),
         done=done_rows(facts),
         notes=note_rows(facts),
+        doubts=[DoubtView.of(doubt) for doubt in open_doubts(facts)],
         event=facts.newest_event,
     )
 

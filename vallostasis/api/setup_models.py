@@ -2,15 +2,17 @@
 
 from datetime import date, datetime
 from decimal import Decimal
+from uuid import UUID
 
 from pydantic import BaseModel, Field
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup
+from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup, cautions_of_tip
 from vallostasis.core.measuring.decision import Capability, gauge_capability
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.values import trust_of_gauge
+from vallostasis.core.measuring.zero_checks import Doubt
 from vallostasis.core.protrusion.measured import (
     limits_for,
 )
@@ -71,6 +73,7 @@ def setup_view(facts: JobFacts, setup: Setup, today: date) -> SetupView:
         capability=capability,
         cautions=[
             *cautions_of_setup(facts.card, setup),
+            *cautions_of_tip(facts.card, setup, gauge),
             *cautions_of_gauge(gauge, _gauges_read(facts), today, facts.master_readings),
         ],
     )
@@ -83,3 +86,26 @@ def _master_name(facts: JobFacts, setup: Setup) -> str:
 def _gauges_read(facts: JobFacts) -> list[GaugeVersion]:
     """Every gauge that something of this job was read with, as it was then."""
     return [facts.gauge_version(one) for one in {s.gauge_version_id for s in facts.sets}]
+
+
+class DoubtView(BaseModel):
+    """A zero that was found moved, and how many readings stand on it."""
+
+    zero_check_id: UUID
+    quantity: Quantity
+    moved_m: float
+    typed: str
+    checked_by: str
+    readings: int
+
+    @classmethod
+    def of(cls, doubt: Doubt) -> "DoubtView":
+        """Show a doubt."""
+        return cls(
+            zero_check_id=doubt.check.zero_check_id,
+            quantity=doubt.setup.quantity,
+            moved_m=metres(doubt.check.moved_um),
+            typed=doubt.check.typed,
+            checked_by=doubt.check.checked_by,
+            readings=len(doubt.reading_ids),
+        )

@@ -8,7 +8,8 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.form_models import FormView, form_view
 from vallostasis.api.hole_models import RuleView
-from vallostasis.api.setup_models import SetupView, setup_view
+from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
+from vallostasis.api.trail import PhraseView
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.decision import State
@@ -168,16 +169,6 @@ class SettlingView(BaseModel):
         return cls(rule=one.rule, where=one.where, readings=one.readings, gauges=list(one.gauges))
 
 
-class DoubtView(BaseModel):
-    """A zero that was found moved, and how many readings stand on it."""
-
-    zero_check_id: UUID
-    moved_m: float
-    typed: str
-    checked_by: str
-    readings: int
-
-
 class WarmthView(BaseModel):
     """How warm things are. [°C]"""
 
@@ -186,6 +177,7 @@ class WarmthView(BaseModel):
     master_c: Decimal | None
     room_c: Decimal | None
     effect_m: float | None = Field(description="How much larger the part reads than at 20 °C. [m]")
+    part_temperature_id: UUID | None = Field(description="What to strike where the part's was taken wrongly.")
     soak_s: float | None = Field(description="Until the part is as warm as the room; null where it cannot be told.")
 
 
@@ -234,6 +226,7 @@ class SurveyView(BaseModel):
     warmth: WarmthView
     stamp: str
     interference: list[InterferenceView]
+    cross_checks: list[PhraseView]
     event: int
 
 
@@ -300,22 +293,14 @@ def survey_view(now: SurveyNow) -> SurveyView:
         expanded_m=None if survey.budget is None else survey.budget.expanded_m,
         rules=[RuleView.of(rule) for rule in survey.rules],
         settling=[SettlingView.of(one) for one in now.settling],
-        doubts=[
-            DoubtView(
-                zero_check_id=doubt.check.zero_check_id,
-                moved_m=metres(doubt.check.moved_um),
-                typed=doubt.check.typed,
-                checked_by=doubt.check.checked_by,
-                readings=len(doubt.reading_ids),
-            )
-            for doubt in now.doubts
-        ],
+        doubts=[DoubtView.of(doubt) for doubt in now.doubts],
         warmth=WarmthView(
             part_c=now.warmth.part_c,
             gauge_c=now.warmth.gauge_c,
             master_c=now.warmth.master_c,
             room_c=now.warmth.room_c,
             effect_m=now.warmth.effect_m,
+            part_temperature_id=now.warmth.taken[-1].temperature_id if now.warmth.taken else None,
             soak_s=None if now.warmth.soak is None else now.warmth.soak.seconds_left,
         ),
         stamp=now.stamp,
@@ -330,5 +315,6 @@ def survey_view(now: SurveyNow) -> SurveyView:
             )
             for one in now.interference
         ],
+        cross_checks=[PhraseView.of(phrase) for phrase in now.cross_checks],
         event=facts.newest_event,
     )

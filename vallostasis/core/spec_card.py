@@ -125,11 +125,12 @@ class Seat:
 
 @dataclass(frozen=True, slots=True)
 class Land:
-    """A named face on top of the flange and how far it stands above the flat land."""
+    """A named face on top of the flange: how far it stands above the flat land, how wide it is, 0 if not known."""
 
     name: str
     raised: Length
     note: str = ""
+    width: Length = Length("0")
 
 
 @dataclass(frozen=True, slots=True)

@@ -76,6 +76,8 @@ def job_file(facts: JobFacts, history: JobHistory, judgement: BlockJudgement, wr
     numbers = sorted(event_numbers(facts, history))
     places = {number: place for place, number in enumerate(numbers, start=1)}
     facts, history = with_events(facts, history, places)
+    # What gauges showed on the shop's masters belongs to the shop, not to the job.
+    facts = replace(facts, master_readings=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
 
 

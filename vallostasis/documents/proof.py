@@ -26,6 +26,7 @@ from vallostasis.core.protrusion.measured import (
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingNote, ReadingSet, Setup
 from vallostasis.core.spec_card import Limit, typed_with_unit
+from vallostasis.documents.proof_surveys import proof_surveys
 from vallostasis.documents.track_drawing import TrackMark, track_svg
 
 
@@ -90,6 +91,9 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             limits=_card_limits(facts),
             holes=holes,
             heads=judgement.heads,
+            surveys=proof_surveys(facts),
+            fine=lambda value: format_length(value, unit, 1 if metric else 2, signed=False),
+            size_fine=lambda value: format_length(value, "mm" if metric else "inch", 4 if metric else 5, signed=False),
             counts={state.value: states.count(state) for state in State if state in states},
             small=lambda value, *near: format_length(value, unit, limits_m=tuple(n for n in near if n is not None)),
             plain=lambda value: format_length(value, unit, signed=False),
@@ -193,7 +197,7 @@ def _proof_fitting(facts: JobFacts, fitting: Fitting) -> ProofFitting:
         for shim in facts.shims_of(fitting.fitting_id)
     )
     present = not facts.is_out(fitting.fitting_id)
-    sets = [s for s in facts.sets if s.fitting_id == fitting.fitting_id]
+    sets = [s for s in facts.sets_of(Quantity.PROTRUSION) if s.fitting_id == fitting.fitting_id]
     return ProofFitting(
         fitting,
         facts.liner(fitting.liner_id).mark,
@@ -221,5 +225,5 @@ def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> Pro
         tuple(rows),
         sum(r.mean_m for r in by_hour) / len(by_hour) if by_hour else None,
         facts.card.coverage_factor * standard_of_mean(trust_of_set(facts, reading_set), max(1, count)),
-        counts and setup.quantity is Quantity.PROTRUSION,
+        counts,
     )

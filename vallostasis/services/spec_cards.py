@@ -48,11 +48,12 @@ def bare_unit(card: SpecCard, field: str) -> Unit:
     """Unit that a bare number takes at a field of a card."""
     if card.unit is CardUnit.MM:
         return "mm"
-    return "inch" if field.startswith((*SIZES, *_feature_sizes(card))) else "thou"
+    return "inch" if field.startswith((*SIZES, *_row_sizes(card))) else "thou"
 
 
-def _feature_sizes(card: SpecCard) -> Iterator[str]:
-    """Fields of the features that are sizes: places always, limits where the feature itself is a size."""
+def _row_sizes(card: SpecCard) -> Iterator[str]:
+    """Fields of rows that are sizes: widths of lands, places of features, limits where a feature itself is a size."""
+    yield from (f"lands.{index}.width" for index in range(len(card.lands)))
     for index, sheet in enumerate(card.features):
         names = ["levels", "along", "across"]
         if feature_of(sheet.quantity).is_size:

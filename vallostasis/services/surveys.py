@@ -7,6 +7,7 @@ from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.budget import Budget, monte_carlo_half_width, monte_carlo_of, trust_of
+from vallostasis.core.measuring.cross_checks import cross_checks
 from vallostasis.core.measuring.features import Feature, feature_of
 from vallostasis.core.measuring.fitness import Settling, what_would_settle
 from vallostasis.core.measuring.interference import InterferenceToCome, interference_to_come
@@ -26,6 +27,7 @@ from vallostasis.core.measuring.temperature import (
 from vallostasis.core.measuring.zero_checks import Doubt, open_doubts
 from vallostasis.core.protrusion.budgets import budgets_of_hole
 from vallostasis.core.records import Hole, Quantity
+from vallostasis.core.trail import Phrase
 from vallostasis.services.refused import Refused
 from vallostasis.store import gauges, jobs, temperatures
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
@@ -68,6 +70,7 @@ class SurveyNow:
     warmth: Warmth
     stamp: str
     interference: tuple[InterferenceToCome, ...]
+    cross_checks: tuple[Phrase, ...]
 
 
 def features_of_job(conn: Conn, job_id: UUID) -> tuple[JobFacts, tuple[FeatureNow, ...]]:
@@ -93,8 +96,16 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
                                      facts.card.coverage_factor)  # fmt: skip
     doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
     letters = [one.letters for one in facts.stamps if one.part == stamp_key(part)]
-    return SurveyNow(facts, survey, settling, doubts, _warmth(facts, quantity, part, survey),
-                     letters[-1] if letters else "", interference_to_come(facts, survey))  # fmt: skip
+    return SurveyNow(
+        facts,
+        survey,
+        settling,
+        doubts,
+        _warmth(facts, quantity, part, survey),
+        letters[-1] if letters else "",
+        interference_to_come(facts, survey),
+        cross_checks(facts, survey),
+    )
 
 
 def known_part(facts: JobFacts, quantity: Quantity, key: str) -> Part:

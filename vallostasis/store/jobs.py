@@ -59,7 +59,7 @@ def job_of_stage(conn: Conn, stage_id: UUID) -> UUID:
 
 
 def job_of_recorded(conn: Conn, row_id: UUID) -> UUID:
-    """Return the job of a reading, cut, fitting or note; raise NotFound if there is no such record."""
+    """Return the job of a reading, cut, fitting, note or temperature; raise NotFound if there is no such record."""
     query = """
         SELECT s.job_id FROM reading r JOIN reading_set s USING (reading_set_id) WHERE r.reading_id = %(row_id)s
         UNION ALL
@@ -70,10 +70,12 @@ def job_of_recorded(conn: Conn, row_id: UUID) -> UUID:
         UNION ALL
         SELECT s.job_id FROM reading_note n JOIN reading r USING (reading_id) JOIN reading_set s USING (reading_set_id)
          WHERE n.note_id = %(row_id)s
+        UNION ALL
+        SELECT t.job_id FROM temperature t WHERE t.temperature_id = %(row_id)s
     """
     job_id = fetch_value(conn, query, {"row_id": row_id})
     if job_id is None:
-        raise NotFound("reading, cut, fitting or note", row_id)
+        raise NotFound("reading, cut, fitting, note or temperature", row_id)
     return UUID(str(job_id))
 
 

@@ -33,6 +33,25 @@ def _torque(setup: Setup) -> float:
     return float(setup.hold_down_torque_nm or 0)
 
 
+# A tip rounder than this does not find the foot of a lip. [µm] Common practice, no published source.
+BLUNT_TIP_UM = Decimal(1000)
+
+
+def cautions_of_tip(card: SpecCard, setup: Setup, gauge: GaugeVersion) -> tuple[str, ...]:
+    """Say where a tip is too wide for the land it stands on, or rides on a higher one beside it."""
+    radius = gauge.tip_radius_um
+    if setup.quantity not in (Quantity.PROTRUSION, Quantity.FLANGE_THICKNESS) or radius is None:
+        return ()
+    said = []
+    land = next((one for one in card.lands if one.name == setup.land), None)
+    if land is not None and 0 < land.width.um < 2 * radius:
+        said.append(f"The tip of {gauge.name} is wider than the {land.name}: take a finer one.")
+    higher = [one.name for one in card.lands if land is not None and one.raised.um > land.raised.um]
+    if higher and radius > BLUNT_TIP_UM:
+        said.append(f"The blunt tip of {gauge.name} may ride on the {' or the '.join(higher)}: take a finer one.")
+    return tuple(said)
+
+
 RELATIVE = (
     "Zeroed on the part itself: its readings are differences and cannot be judged against a size. Zero the gauge on "
     "the datum or a master and read again."

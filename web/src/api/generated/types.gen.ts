@@ -95,6 +95,10 @@ export type BlockView = {
      */
     notes: Array<NoteRow>;
     /**
+     * Doubts
+     */
+    doubts: Array<DoubtView>;
+    /**
      * Event
      *
      * The newest thing recorded; grows with every change.
@@ -1439,6 +1443,7 @@ export type DoubtView = {
      * Zero Check Id
      */
     zero_check_id: string;
+    quantity: Quantity;
     /**
      * Moved M
      */
@@ -2631,7 +2636,7 @@ export type JobMade = {
 /**
  * Land
  *
- * A named face on top of the flange and how far it stands above the flat land.
+ * A named face on top of the flange: how far it stands above the flat land, how wide it is, 0 if not known.
  */
 export type Land = {
     /**
@@ -2643,6 +2648,7 @@ export type Land = {
      * Note
      */
     note?: string;
+    width?: Length;
 };
 
 /**
@@ -5461,6 +5467,10 @@ export type SurveyView = {
      */
     interference: Array<InterferenceView>;
     /**
+     * Cross Checks
+     */
+    cross_checks: Array<PhraseView>;
+    /**
      * Event
      */
     event: number;
@@ -5879,6 +5889,12 @@ export type WarmthView = {
      * How much larger the part reads than at 20 °C. [m]
      */
     effect_m: number | null;
+    /**
+     * Part Temperature Id
+     *
+     * What to strike where the part's was taken wrongly.
+     */
+    part_temperature_id: string | null;
     /**
      * Soak S
      *

@@ -10,6 +10,8 @@ import { useGaugeValue } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
+import ZeroLook from '@/shared/ui/ZeroLook.vue'
 import { isTyping } from '@/shared/ui/typing'
 
 import BenchNote from './BenchNote.vue'
@@ -52,6 +54,7 @@ const circumstances = computed(() =>
     .filter(Boolean)
     .join(' · '),
 )
+const doubts = computed(() => (block.value?.doubts ?? []).filter((one) => one.quantity === quantity.value))
 const allRead = computed(() => bench.missing.value.length === 0)
 
 /** A pedal that does nothing must be heard: whoever steps on it looks at the block, not at the screen. */
@@ -163,6 +166,7 @@ onKeyStroke('z', (event) => {
             >taken: <b class="num whitespace-normal">{{ taken }}</b></template
           >
         </p>
+        <ZeroDoubts :doubts="doubts" :job-id="job.jobId" @settled="job.reload()" />
         <BenchNote v-if="takenId" :reading-id="takenId" :words="taken" :undo="undo" />
       </section>
       <BenchRing
@@ -193,6 +197,10 @@ onKeyStroke('z', (event) => {
           :key="`${spot.hole}·${spot.hour}`"
           :bench="bench"
         />
+        <details class="mt-2">
+          <summary class="min-h-8 cursor-pointer">Look at the zero again</summary>
+          <ZeroLook :quantity="quantity" :job-id="job.jobId" @looked="job.reload()" />
+        </details>
       </section>
     </div>
   </main>

@@ -5,11 +5,11 @@ import { ask } from '@/api/ask'
 import { type BlockView, stampPart, type SurveyView } from '@/api/generated'
 import { personId } from '@/shared/state/preferences'
 import { useForm } from '@/shared/ui/useForm'
+import ZeroLook from '@/shared/ui/ZeroLook.vue'
 
 import SurveySetup from './SurveySetup.vue'
 import type { SurveyBench } from './useSurvey'
 import WarmthPanel from './WarmthPanel.vue'
-import ZeroLook from './ZeroLook.vue'
 
 /** How it is read, how warm everything is, whether the zero still stands, and the letters on the part. */
 const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string; block: BlockView }>()
@@ -33,11 +33,14 @@ async function changed(): Promise<void> {
 </script>
 
 <template>
-  <aside class="grid content-start gap-2 border-t border-rule pt-2" aria-label="Circumstances">
+  <aside
+    class="grid grid-cols-[minmax(0,1fr)] content-start gap-2 border-t border-rule pt-2"
+    aria-label="Circumstances"
+  >
     <ul v-if="survey.setup?.cautions.length" class="text-unsure">
       <li v-for="caution in survey.setup.cautions" :key="caution">{{ caution }}</li>
     </ul>
-    <ZeroLook :survey="survey" :bench="bench" :job-id="jobId" />
+    <ZeroLook v-if="survey.setup" :quantity="survey.quantity" :job-id="jobId" @looked="bench.load()" />
     <WarmthPanel :survey="survey" :bench="bench" :job-id="jobId" />
     <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
       <button type="button" class="quiet min-h-11" @click="open = true">

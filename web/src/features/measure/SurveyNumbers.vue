@@ -7,6 +7,7 @@ import StateGate from '@/shared/charts/StateGate.vue'
 import { lengthText, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
+import PhraseText from '@/shared/ui/PhraseText.vue'
 
 /** What the readings say so far: size, form, what they cannot see, what would settle them. */
 const props = defineProps<{ survey: SurveyView; jobId: string }>()
@@ -45,11 +46,6 @@ const shapes = computed(() => {
     said.push(['opens at the bottom', small(now.bell_bottom_m)])
   return said
 })
-const overLow = computed(() =>
-  props.survey.quantity === 'main bore' && form.value && props.survey.least_m !== null
-    ? [form.value.least_m - props.survey.least_m, form.value.greatest_m - props.survey.least_m]
-    : null,
-)
 /** A dry liner that starts by hand a quarter to a third of its length is right: common practice. */
 const startShare = computed(() => {
   const value = props.survey.places[0]?.value_m
@@ -115,10 +111,6 @@ const budgets = () =>
         <dt class="text-ink-soft">{{ name }}</dt>
         <dd class="num whitespace-normal">{{ words }}</dd>
       </template>
-      <template v-if="overLow">
-        <dt class="text-ink-soft">over the low limit</dt>
-        <dd class="num">{{ small(overLow[0] ?? 0, true) }} to {{ small(overLow[1] ?? 0, true) }}</dd>
-      </template>
       <template v-if="survey.flatness_m !== null">
         <dt class="text-ink-soft">flatness</dt>
         <dd>
@@ -151,6 +143,7 @@ const budgets = () =>
         {{ at.name }}</template
       >; ±{{ lengthText(one.expanded_m, unit) }} {{ unit }}, diametral.
     </p>
+    <p v-for="phrase in survey.cross_checks" :key="phrase.text"><PhraseText :phrase="phrase" /></p>
     <p v-if="oval">{{ oval }}.</p>
     <div v-if="survey.settling.length">
       <h3 class="text-sm text-ink-soft">What would settle it</h3>

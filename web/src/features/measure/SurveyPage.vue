@@ -7,6 +7,7 @@ import { tell } from '@/shared/state/readBack'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { isTyping } from '@/shared/ui/typing'
+import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 
 import BoreTracks from './BoreTracks.vue'
 import DeckGrid from './DeckGrid.vue'
@@ -17,7 +18,6 @@ import SurveyTop from './SurveyTop.vue'
 import UnreadablePlace from './UnreadablePlace.vue'
 import { useSurvey } from './useSurvey'
 import { useSurveyGauge } from './useSurveyGauge'
-import ZeroDoubts from './ZeroDoubts.vue'
 
 /** The bench for any feature: the part drawn with its pattern, one place to read now, one large key. */
 const job = useJob()
@@ -111,7 +111,7 @@ onKeyStroke(
           @take-typed="takeTyped"
           @undo="takeBack"
         />
-        <ZeroDoubts class="mt-3" :survey="survey" :bench="bench" :job-id="job.jobId" />
+        <ZeroDoubts class="mt-3" :doubts="survey.doubts" :job-id="job.jobId" @settled="bench.load()" />
         <UnreadablePlace v-if="here" :key="at ?? ''" :bench="bench" />
       </section>
       <div class="min-w-0 lg:col-start-1 lg:row-span-3 lg:row-start-1">

@@ -3,7 +3,13 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { listThermometers, type SurveyView, takeTemperature, type ThermometerView } from '@/api/generated'
+import {
+  listThermometers,
+  strike,
+  type SurveyView,
+  takeTemperature,
+  type ThermometerView,
+} from '@/api/generated'
 import { smallText } from '@/shared/format/lengths'
 import { newId } from '@/shared/newId'
 import { personId, unit } from '@/shared/state/preferences'
@@ -74,6 +80,15 @@ function takeFrom(one: ThermometerView): Promise<void> {
   return take()
 }
 
+function strikeLast(): Promise<void> {
+  return send(async () => {
+    const row = warmth.value.part_temperature_id
+    if (!row) return
+    const body = { struck: true, reason: 'taken wrongly', person_id: personId.value }
+    await ask(strike({ path: { row_id: row }, body }))
+    await props.bench.load()
+  })
+}
 function take(): Promise<void> {
   return send(async () => {
     const part = body.value === 'part' && loose.value ? props.survey.part.key : ''
@@ -98,6 +113,15 @@ function take(): Promise<void> {
         ><span class="mr-1.5 text-ink-soft">{{ name }}</span>
         <b class="num mr-4">{{ Number(celsius) }} °C</b></template
       >
+      <button
+        v-if="warmth.part_temperature_id"
+        type="button"
+        class="link mr-4 text-sm"
+        :disabled="busy"
+        @click="strikeLast"
+      >
+        strike the last
+      </button>
       <span v-if="survey.at_20c" class="text-ink-soft">sizes brought to 20 °C</span>
     </p>
     <p v-if="warning" class="text-unsure">{{ warning }} {{ soak }}</p>

@@ -62,9 +62,9 @@ const acceptance = computed({
     <RowList
       v-slot="{ item, index }"
       :items="draft.card.lands"
-      columns="grid-cols-[1fr_8rem_2fr_auto]"
+      columns="grid-cols-[1fr_8rem_8rem_2fr_auto]"
       add-label="Add a land"
-      @add="draft.card.lands.push({ name: '', raised: { typed: '0' }, note: '' })"
+      @add="draft.card.lands.push({ name: '', raised: { typed: '0' }, note: '', width: { typed: '0' } })"
       @remove="(index) => draft.card.lands.splice(index, 1)"
     >
       <TextField v-model="item.name" label="Land" :path="`lands.${index}.name`" :hide-label="index > 0" />
@@ -74,6 +74,14 @@ const acceptance = computed({
         :unit="small"
         :path="`lands.${index}.raised`"
         :hide-label="index > 0"
+      />
+      <LengthField
+        :model-value="item.width ?? { typed: '0' }"
+        label="width, 0: not known"
+        :unit="draft.card.unit"
+        :path="`lands.${index}.width`"
+        :hide-label="index > 0"
+        @update:model-value="item.width = $event"
       />
       <TextField
         v-model="item.note as string"

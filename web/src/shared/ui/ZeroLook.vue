@@ -2,17 +2,17 @@
 import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { checkZero, type SurveyView } from '@/api/generated'
+import { checkZero, type Quantity } from '@/api/generated'
 import { bareFor } from '@/shared/format/bareUnit'
 import { personId, unit } from '@/shared/state/preferences'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import TextField from '@/shared/ui/TextField.vue'
-import { useForm } from '@/shared/ui/useForm'
 
-import type { SurveyBench } from './useSurvey'
+import RefusalNote from './RefusalNote.vue'
+import TextField from './TextField.vue'
+import { useForm } from './useForm'
 
 /** The zero looked at again on what it was set on: noted whether it stands or not. */
-const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
+const props = defineProps<{ quantity: Quantity; jobId: string }>()
+const emit = defineEmits<{ looked: [] }>()
 const shown = ref('')
 const said = ref('')
 const { refusal, busy, send } = useForm()
@@ -20,7 +20,7 @@ const { refusal, busy, send } = useForm()
 function look(): Promise<void> {
   return send(async () => {
     const body = {
-      quantity: props.survey.quantity,
+      quantity: props.quantity,
       text: shown.value,
       bare_unit: bareFor(false, unit.value),
       person_id: personId.value,
@@ -28,14 +28,14 @@ function look(): Promise<void> {
     const answer = await ask(checkZero({ path: { job_id: props.jobId }, body }))
     said.value = answer.holds ? 'The zero stands.' : ''
     shown.value = ''
-    await props.bench.load()
+    emit('looked')
   })
 }
 </script>
 
 <template>
   <section aria-label="Zero">
-    <form v-if="survey.setup" class="flex flex-wrap items-end gap-3" @submit.prevent="look">
+    <form class="flex flex-wrap items-end gap-3" @submit.prevent="look">
       <div class="w-56">
         <TextField
           v-model="shown"

@@ -2,16 +2,16 @@
 import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { settleDoubt, type SurveyView } from '@/api/generated'
+import { type DoubtView, settleDoubt } from '@/api/generated'
 import { smallText } from '@/shared/format/lengths'
 import { personId, unit } from '@/shared/state/preferences'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import { useForm } from '@/shared/ui/useForm'
 
-import type { SurveyBench } from './useSurvey'
+import RefusalNote from './RefusalNote.vue'
+import { useForm } from './useForm'
 
 /** A moved zero makes readings doubtful; one action corrects or strikes them all. */
-const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
+const props = defineProps<{ doubts: readonly DoubtView[]; jobId: string }>()
+const emit = defineEmits<{ settled: [] }>()
 const said = ref('')
 const atOnce = ref(false)
 const { refusal, busy, send } = useForm()
@@ -22,7 +22,7 @@ function settle(zeroCheckId: string, how: 'correct' | 'strike'): Promise<void> {
     const path = { job_id: props.jobId, zero_check_id: zeroCheckId }
     const answer = await ask(settleDoubt({ path, body: { how, drift, person_id: personId.value } }))
     said.value = `${answer.readings} readings ${how === 'correct' ? 'corrected' : 'struck'}.`
-    await props.bench.load()
+    emit('settled')
   })
 }
 </script>
@@ -30,7 +30,7 @@ function settle(zeroCheckId: string, how: 'correct' | 'strike'): Promise<void> {
 <template>
   <div>
     <div
-      v-for="doubt in survey.doubts"
+      v-for="doubt in doubts"
       :key="doubt.zero_check_id"
       class="border-l-4 border-unsure py-1 pl-3"
       role="alert"

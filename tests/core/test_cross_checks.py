@@ -1,0 +1,115 @@
+"""What surveys say beside each other. Rules of the trade: common practice, no published source; sums by hand."""
+
+from dataclasses import replace
+from decimal import Decimal
+from math import pi
+from uuid import UUID, uuid4
+
+import pytest
+
+from tests.core.facts import WHEN, Story
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.circumstances import cautions_of_tip
+from vallostasis.core.measuring.cross_checks import bore_change_from_ring_gap, cross_checks
+from vallostasis.core.measuring.parts import part_with_key
+from vallostasis.core.measuring.survey import survey_of
+from vallostasis.core.records import Place, Quantity, Reading, ReadingSet
+from vallostasis.core.spec_card import Length
+from vallostasis.demo import narrow_boat
+from vallostasis.demo.ferry_lanthorn import FLAT, LIP
+from vallostasis.services.spec_cards import read_card
+
+
+def _told(story: Story, quantity: Quantity, key: str) -> list[str]:
+    facts: JobFacts = story.facts()
+    part = part_with_key(facts, quantity, key)
+    assert part is not None
+    return [phrase.text for phrase in cross_checks(facts, survey_of(facts, quantity, part))]
+
+
+def _read(story: Story, quantity: Quantity, sizes_um: dict[Place, tuple[float, ...]], **target: UUID | str) -> None:
+    version = story.gauge.gauge_version_id
+    opened = ReadingSet(uuid4(), story.setups[quantity], version, None, None, None, None, None, WHEN, "Wren",
+                        story._next())  # fmt: skip
+    story._add("sets", replace(opened, **target))
+    for place, sizes in sizes_um.items():
+        for size in sizes:
+            row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", WHEN, "Wren",
+                          story._next(), place.level_um, place.axis_deg, place.along_um, place.across_um)  # fmt: skip
+            story._add("readings", row)
+
+
+def _level(mm: float, axis: float | None = None) -> Place:
+    return Place(level_um=Decimal(str(mm * 1000)), axis_deg=axis)
+
+
+@pytest.fixture
+def story() -> Story:
+    return Story(card=read_card(narrow_boat.spec_card()))
+
+
+def test_a_ring_gap_tells_the_taper_over_pi(story: Story) -> None:
+    # 2.5 thou on the diameter open the gap by 7.85 thou: circumference.
+    assert bore_change_from_ring_gap(7.854 * 25.4e-6) == pytest.approx(2.5 * 25.4e-6, rel=1e-4)
+    assert bore_change_from_ring_gap(-pi) == -1
+    fitting = story.fit(1, story.liner("Q1"))
+    _read(story, Quantity.RING_GAP, {_level(19): (480.0,), _level(222): (400.0,)}, fitting_id=fitting)
+    assert any("The gap says the bore is" in words for words in _told(story, Quantity.RING_GAP, "hole-1"))
+
+
+def test_a_crown_that_is_not_smaller_than_its_skirt_is_spoken_against(story: Story) -> None:
+    _read(story, Quantity.PISTON_SKIRT, {_level(63.5, 90.0): (120_510.0,)}, part="piston-1")
+    _read(story, Quantity.PISTON_CROWN, {_level(5, 90.0): (120_120.0,)}, part="piston-1")
+    assert any(
+        "smaller than the skirt, as it runs hotter" in one for one in _told(story, Quantity.PISTON_CROWN, "piston-1")
+    )
+    _read(story, Quantity.PISTON_SKIRT, {_level(63.5, 90.0): (120_510.0,)}, part="piston-2")
+    _read(story, Quantity.PISTON_CROWN, {_level(5, 90.0): (120_520.0,)}, part="piston-2")
+    assert any("would seize" in one for one in _told(story, Quantity.PISTON_CROWN, "piston-2"))
+
+
+def test_a_squeezed_skirt_and_a_feeler_beside_a_hanging_piston_are_named(story: Story) -> None:
+    story.rows["setups"] = [
+        replace(s, method="feeler beside the skirt, piston hanging free") if s.quantity is Quantity.PISTON_SKIRT else s
+        for s in story.rows["setups"]
+    ]
+    skirt = {_level(63.5, 90.0): (120_510.0,), _level(104.14, 90.0): (120_480.0,)}
+    _read(story, Quantity.PISTON_SKIRT, skirt, part="piston-1")
+    told = _told(story, Quantity.PISTON_SKIRT, "piston-1")
+    assert any("collapsed" in one for one in told)
+    assert any("hangs free" in one for one in told)
+
+
+def test_main_bores_are_told_against_the_low_limit(story: Story) -> None:
+    low = 2.6250 * 25_400
+    _read(story, Quantity.MAIN_BORE, {_level(0, 90.0): (low + 12.7,)}, part="main-1")
+    _read(story, Quantity.MAIN_BORE, {_level(0, 90.0): (low - 5,)}, part="main-2")
+    assert any("above the low limit" in one for one in _told(story, Quantity.MAIN_BORE, "main-1"))
+    assert any("eats the oil clearance" in one for one in _told(story, Quantity.MAIN_BORE, "main-2"))
+
+
+def test_repeats_that_spread_wider_than_the_gauge_says_are_noticed(story: Story) -> None:
+    place = _level(15.24, 0.0)
+    hole = story.hole_rows[0].hole_id
+    _read(story, Quantity.BLOCK_BORE, {place: (127_000.0, 127_008.0, 126_995.0, 127_012.0)}, hole_id=hole)
+    (told,) = (one for one in _told(story, Quantity.BLOCK_BORE, "hole-1") if "Repeats" in one)
+    assert "wider than it should" in told
+    other = story.hole_rows[1].hole_id
+    _read(story, Quantity.BLOCK_BORE, {place: (127_000.0, 127_002.0, 127_001.0)}, hole_id=other)
+    (calm,) = (one for one in _told(story, Quantity.BLOCK_BORE, "hole-2") if "Repeats" in one)
+    assert "wider" not in calm
+
+
+def test_a_tip_too_wide_for_its_land_or_too_blunt_beside_a_lip_is_named() -> None:
+    story = Story()
+    setup = story.facts().present_setup(Quantity.PROTRUSION)
+    assert setup is not None
+    fine = replace(story.gauge, tip_radius_um=Decimal(400))
+    blunt = replace(story.gauge, tip_radius_um=Decimal(3000))
+    assert cautions_of_tip(story.card, setup, fine) == ()
+    assert any(f"ride on the {LIP}" in words for words in cautions_of_tip(story.card, setup, blunt))
+    narrow = replace(
+        story.card, lands=tuple(replace(one, width=Length("0.5", Decimal(500))) for one in story.card.lands)
+    )
+    assert any(f"wider than the {FLAT}" in words for words in cautions_of_tip(narrow, setup, fine))
+    assert cautions_of_tip(story.card, setup, replace(fine, tip_radius_um=None)) == ()

@@ -1,0 +1,139 @@
+"""What one survey says beside another, and what to mind about how it was read.
+
+Rules of thumb here are common practice, no published source.
+"""
+
+from collections.abc import Iterator
+from math import pi, sqrt
+from statistics import fmean
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import metres
+from vallostasis.core.measuring.parts import part_with_key
+from vallostasis.core.measuring.survey import Survey, survey_of
+from vallostasis.core.measuring.values import value_used_um
+from vallostasis.core.records import Quantity
+from vallostasis.core.trail import Phrase, Term
+
+# A skirt narrower at its open end than below the pin has been squeezed together. [m]
+COLLAPSED_M = 10e-6
+# Repeats that spread this much wider than the gauge is said to repeat are worth a study.
+WIDER_THAN_SAID = 1.5
+FEWEST_REPEATS = 3
+
+
+def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
+    """Say what a survey means beside others, in sentences with numbers. [m]"""
+    own = {
+        Quantity.RING_GAP: _ring_gap,
+        Quantity.PISTON_CROWN: _crown,
+        Quantity.PISTON_SKIRT: _skirt,
+        Quantity.LINER_OUTSIDE: _sleeve,
+        Quantity.MAIN_BORE: _main,
+        Quantity.TRIAL_FIT: _trial,
+    }.get(survey.feature.quantity)
+    found = [] if own is None else list(own(facts, survey))
+    return (*found, *_repeats(facts, survey))
+
+
+def bore_change_from_ring_gap(gap_change_m: float) -> float:
+    """How much a bore changes in diameter where a ring's gap changes by so much. [m]
+
+    Notes
+    -----
+    The ring keeps its length, so the gap is the change of circumference: ΔD = Δgap/π.
+    """
+    return gap_change_m / pi
+
+
+def _ring_gap(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    read = [row for row in survey.places if row.value_m is not None]
+    if len(read) < 2:
+        return
+    first, last = read[0], read[-1]
+    change = bore_change_from_ring_gap((first.value_m or 0.0) - (last.value_m or 0.0))
+    yield Phrase(
+        f"The gap says the bore is {{change}} larger at {first.name} than at {last.name}.", (Term("change", change),)
+    )
+    part = part_with_key(facts, Quantity.LINER_BORE, survey.part.key)
+    bore = None if part is None else survey_of(facts, Quantity.LINER_BORE, part)
+    if bore is not None and bore.form is not None and bore.form.taper_of_mean_m is not None:
+        yield Phrase("The bore gauge found a taper of {taper}: the two ought to agree.",
+                     (Term("taper", bore.form.taper_of_mean_m),))  # fmt: skip
+
+
+def _crown(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    part = part_with_key(facts, Quantity.PISTON_SKIRT, survey.part.key)
+    skirt = None if part is None else survey_of(facts, Quantity.PISTON_SKIRT, part)
+    if survey.form is None or skirt is None or skirt.form is None:
+        return
+    less = skirt.form.greatest_m - survey.form.greatest_m
+    words = "The crown is {less} smaller than the skirt, as it runs hotter." if less > 0 else (
+        "The crown is not smaller than the skirt ({less}): it runs hotter and would seize. Read both again."
+    )  # fmt: skip
+    yield Phrase(words, (Term("less", less),))
+
+
+def _skirt(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    assert survey.feature.quantity is Quantity.PISTON_SKIRT
+    setup = None if survey.reading_set is None else facts.setup(survey.reading_set.setup_id)
+    if setup is not None and "hanging free" in setup.method:
+        yield Phrase(
+            "A feeler beside a piston that hangs free finds only part of the gap: press it against the other wall."
+        )
+    across = [row for row in survey.places if row.value_m is not None and row.place.axis_deg == 90.0]
+    across.sort(key=lambda row: row.place.level_um or 0)
+    if len(across) > 1:
+        squeezed = (across[0].value_m or 0.0) - (across[-1].value_m or 0.0)
+        if squeezed > COLLAPSED_M:
+            yield Phrase("The open end of the skirt is {squeezed} narrower: it may have collapsed.",
+                         (Term("squeezed", squeezed),))  # fmt: skip
+
+
+def _sleeve(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    assert facts is not None
+    barrel = None if survey.form is None else survey.form.barrel_m
+    if barrel is not None and survey.budget is not None and barrel > survey.budget.expanded_m:
+        yield Phrase("It is {barrel} fatter in the middle: its press is judged level by level, not by one number.",
+                     (Term("barrel", barrel),))  # fmt: skip
+
+
+def _main(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    least = next((rule.least_m for rule in survey.rules if rule.least_m is not None), None)
+    if survey.form is None or least is None:
+        return
+    over = survey.form.least_m - least
+    if over < 0:
+        yield Phrase("{over} below the low limit: any amount small eats the oil clearance.", (Term("over", over),))
+    else:
+        yield Phrase("The tightest axis stands {over} above the low limit, which is what it is read against.",
+                     (Term("over", over),))  # fmt: skip
+
+
+def _trial(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    setup = None if survey.reading_set is None else facts.setup(survey.reading_set.setup_id)
+    if setup is not None and not setup.load:
+        yield Phrase("A start depth means little without whether it was dry or oiled: say so.")
+    if not any(one.quantity is Quantity.TRIAL_FIT and one.nominal.length for one in facts.card.features):
+        yield Phrase("A start depth is judged as a share of the liner's length: write that on the card.")
+
+
+def _repeats(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    """Hold the spread of repeats at one place against what the gauge is said to repeat within."""
+    if survey.reading_set is None:
+        return
+    squares, freedom = 0.0, 0
+    for row in survey.places:
+        values = [metres(value_used_um(facts, survey.reading_set, one)) for one in row.readings]
+        if len(values) > 1:
+            mean = fmean(values)
+            squares += sum((value - mean) ** 2 for value in values)
+            freedom += len(values) - 1
+    if freedom < FEWEST_REPEATS - 1:
+        return
+    spread = sqrt(squares / freedom)
+    stated = metres(facts.gauge_version(survey.reading_set.gauge_version_id).repeatability_um)
+    words = f"Repeats at one place spread by {{spread}} ({freedom} degrees of freedom); the gauge states {{stated}}."
+    if spread > WIDER_THAN_SAID * stated:
+        words += " That is wider than it should: do a study of it, or look at how it is held."
+    yield Phrase(words, (Term("spread", spread, "within"), Term("stated", stated, "within")))

@@ -1,0 +1,75 @@
+"""What the proof says of surveys: every feature that was read, part by part."""
+
+from dataclasses import dataclass
+
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.parts import parts_of
+from vallostasis.core.measuring.plan import surveyed_features
+from vallostasis.core.measuring.survey import PlaceRead, Survey, survey_of
+
+
+@dataclass(frozen=True, slots=True)
+class ProofSurvey:
+    """One feature on one part as printed: how it was read, its table of values, its form and its state."""
+
+    survey: Survey
+    how: str
+    columns: tuple[str, ...]
+    rows: tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]
+
+
+def proof_surveys(facts: JobFacts) -> tuple[ProofSurvey, ...]:
+    """Collect every survey of which anything was read."""
+    found = []
+    for quantity in surveyed_features(facts.card):
+        for part in parts_of(facts, quantity):
+            survey = survey_of(facts, quantity, part)
+            if survey.reading_set is not None and any(row.readings or row.unreadable for row in survey.places):
+                columns, rows = _table(survey)
+                found.append(ProofSurvey(survey, _how(facts, survey), columns, rows))
+    return tuple(found)
+
+
+def _how(facts: JobFacts, survey: Survey) -> str:
+    assert survey.reading_set is not None
+    setup = facts.setup(survey.reading_set.setup_id)
+    gauge = facts.gauge_version(survey.reading_set.gauge_version_id)
+    on = f"zeroed on the {setup.zeroed_on.value}"
+    if setup.setting_master_version_id is not None:
+        master = facts.master(setup.setting_master_version_id)
+        on = f"set on {master.name}, {master.typed}"
+        on += f" at {float(setup.master_temp_c):g} °C" if setup.master_temp_c is not None else ""
+    elif setup.zero_typed:
+        on += f" of {setup.zero_typed}"
+    words = [f"{gauge.name}, version {gauge.version}", on, setup.method, setup.load]
+    words.append("brought to 20 °C" if survey.at_20c else "as read")
+    return ", ".join(word for word in words if word)
+
+
+def _table(survey: Survey) -> tuple[tuple[str, ...], tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]]:
+    """Lay the places out: axes or points across, levels or rows down."""
+    across: list[object] = []
+    down: dict[object, dict[object, PlaceRead]] = {}
+    for row in survey.places:
+        place = row.place
+        column = place.axis_deg if place.axis_deg is not None else place.along_um
+        line = place.level_um if place.level_um is not None else place.across_um
+        if column not in across:
+            across.append(column)
+        down.setdefault(line, {})[column] = row
+    across.sort(key=lambda one: float(str(one)) if one is not None else 0.0)
+    names = {level.depth_um: level.name for level in survey.pattern.levels}
+    rows = []
+    for _, cells in sorted(down.items(), key=lambda item: float(str(item[0])) if item[0] is not None else 0.0):
+        first = next(iter(cells.values()))
+        level = first.place.level_um
+        name = names.get(level, "") if level is not None else first.name.split(",")[0]
+        rows.append((name or (f"{float(level) / 1000:g} mm" if level is not None else ""),
+                     tuple(cells.get(one) for one in across)))  # fmt: skip
+    return tuple(_column_name(one) for one in across), tuple(rows)
+
+
+def _column_name(value: object) -> str:
+    if value is None:
+        return ""
+    return f"{value:g}°" if isinstance(value, float) else f"{float(str(value)) / 1000:g} mm"
