@@ -8,6 +8,7 @@ import psycopg
 import pytest
 
 from vallostasis.api.survey_models import survey_view
+from vallostasis.core.errors import NotationError
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.zero_checks import Drift
@@ -178,6 +179,18 @@ def test_a_place_read_before_is_asked_about_and_a_repeat_makes_a_mean(demo: Conn
     assert row.expanded_m is not None
     assert single.expanded_m is not None
     assert row.expanded_m < single.expanded_m
+
+
+def test_of_rocks_read_by_eye_the_smallest_is_taken_and_all_are_kept(demo: Conn, boat: UUID, wren: UUID) -> None:
+    place = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").pattern.places[0]
+    _take(demo, boat, wren, Quantity.BLOCK_BORE, "hole-1", place, "1/2; 0.25; 1/2", read_before="repeat")
+    reading = _survey(demo, boat, Quantity.BLOCK_BORE, "hole-1").places[0].readings[-1]
+    assert (reading.value_um, reading.typed) == (Decimal("6.35"), "1/2; 0.25; 1/2")
+    with pytest.raises(NotationError):
+        _take(demo, boat, wren, Quantity.BLOCK_BORE, "hole-1", place, "1/2; a hair", read_before="repeat")
+    outside = _survey(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1").pattern.places[0]
+    with pytest.raises(NotationError):
+        _take(demo, boat, wren, Quantity.LINER_OUTSIDE, "liner-Q1", outside, "1; 2", read_before="repeat")
 
 
 def test_what_cannot_be_read_leaves_the_part_undecided_with_the_reason(demo: Conn, boat: UUID, wren: UUID) -> None:

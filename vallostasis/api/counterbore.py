@@ -10,6 +10,7 @@ from vallostasis.api.deps import Conn, LengthText, LongText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import RuleView
 from vallostasis.api.readings import Done
+from vallostasis.api.survey_models import SettlingView
 from vallostasis.api.trail import StepView
 from vallostasis.core.counterbore.cut_plan import CutPlan, CutRefusal
 from vallostasis.core.counterbore.hole_plan import seat_limits
@@ -115,6 +116,7 @@ class HoleWhyView(BaseModel):
     reason: str
     rules: list[RuleWhy]
     steps: list[StepView]
+    settling: list[SettlingView]
 
 
 class CutBody(BaseModel):
@@ -229,6 +231,7 @@ def read_why(hole_id: UUID, conn: Conn) -> HoleWhyView:
             for rule in why.judgement.rules
         ],
         steps=[StepView.of(step) for step in why.steps],
+        settling=[SettlingView.of(one) for one in why.settling],
     )
 
 

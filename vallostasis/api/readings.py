@@ -13,6 +13,7 @@ from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings, setups, zeros
+from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store.readings import NewSetup
 
 router = APIRouter(prefix="/api", tags=["readings"], responses=ERROR_RESPONSES)
@@ -108,7 +109,7 @@ _READING = TypeAdapter(Reading)
 @router.post("/jobs/{job_id}/readings", status_code=201, response_model=Reading)
 async def take_reading(job_id: UUID, body: ReadingBody, request: Request) -> Response:
     """Append a reading; 409 asks back when its position was read before."""
-    ask = readings.ReadingToTake(**body.model_dump(exclude={"person_id"}))
+    ask = ReadingToTake(**body.model_dump(exclude={"person_id"}))
     async with request.app.state.async_pool.connection() as conn:
         taken = await readings.append_if_unchanged(conn, job_id, ask, body.person_id)
     if taken is None:
@@ -117,7 +118,7 @@ async def take_reading(job_id: UUID, body: ReadingBody, request: Request) -> Res
     return Response(_READING.dump_json(taken), 201, media_type="application/json")
 
 
-def _take_with_job_locked(request: Request, job_id: UUID, ask: readings.ReadingToTake, person_id: UUID) -> Reading:
+def _take_with_job_locked(request: Request, job_id: UUID, ask: ReadingToTake, person_id: UUID) -> Reading:
     with request.app.state.pool.connection() as conn:
         return readings.take_and_know(conn, job_id, ask, person_id)
 

@@ -4,13 +4,14 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.fitness import Settling, what_would_settle
 from vallostasis.core.needs import Need, need_of_hole
-from vallostasis.core.protrusion.measured import judge_job
+from vallostasis.core.protrusion.measured import judge_job, measured_hole
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.protrusion.why import explain_hole
-from vallostasis.core.records import Hole
+from vallostasis.core.records import Hole, Quantity
 from vallostasis.core.trail import Step
-from vallostasis.store import jobs
+from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -32,6 +33,7 @@ class HoleWhy:
     hole: Hole
     judgement: HoleJudgement
     steps: tuple[Step, ...]
+    settling: tuple[Settling, ...]
 
 
 def block_of_job(conn: Conn, job_id: UUID) -> BlockNow:
@@ -52,4 +54,7 @@ def why_of_hole(conn: Conn, hole_id: UUID) -> HoleWhy:
     judgement = judge_job(facts)
     pairs = zip(facts.holes, judgement.holes, strict=True)
     hole, judged = next((hole, judged) for hole, judged in pairs if hole.hole_id == hole_id)
-    return HoleWhy(facts, hole, judged, explain_hole(facts, hole, judged))
+    trust = measured_hole(facts, hole).trust
+    settling = what_would_settle(judged.rules, Quantity.PROTRUSION, trust, gauges.list_gauges(conn),
+                                 facts.card.coverage_factor)  # fmt: skip
+    return HoleWhy(facts, hole, judged, explain_hole(facts, hole, judged), settling)

@@ -11,6 +11,7 @@ from vallostasis.demo.hidden_truth import GAUGES, NOISE_SHARE, PEOPLE, SLED, Dem
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, MASTERS, SURVEY_GAUGES, SurveyPlay
 from vallostasis.devices.simulated_gauge import Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import cabinet, fitting, gauge_links, jobs, readings, setups, shop, spec_cards, surveys, zeros
+from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import gauge_links as gauge_link_rows
 from vallostasis.store import gauges, setting_masters, thermometers
 from vallostasis.store import jobs as job_rows
@@ -95,7 +96,7 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
         if survey.part_c:
             surveys.take_temperature(conn, job_id, uuid4(), "part", key, survey.part_c, by)
     for typed in survey.readings:
-        ask = readings.ReadingToTake(
+        ask = ReadingToTake(
             uuid4(), survey.quantity, None, None, typed.liner_mark, "", typed.text, typed.bare_unit, True, "", False,
             None, part=typed.part, level_um=typed.place.level_um, axis_deg=typed.place.axis_deg,
             along_um=typed.place.along_um, across_um=typed.place.across_um,
@@ -164,7 +165,7 @@ def standing_truth_um(tip: Tip) -> float:
 
 def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], read: tuple[TypedReading, ...]) -> None:
     for typed in read:
-        ask = readings.ReadingToTake(
+        ask = ReadingToTake(
             reading_id=uuid4(),
             quantity=typed.quantity,
             hole=typed.hole,

@@ -12,11 +12,13 @@ from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.features import is_surveyed
 from vallostasis.core.measuring.gauge_line import GaugeValue, compile_pattern
 from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.turning_point import turning_point
+from vallostasis.core.measuring.turning_point import is_rocked, turning_point
 from vallostasis.core.records import Hole, Place, Quantity, ZeroedOn
 from vallostasis.devices.gauge_link import LinkNow, LinkSettings, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
-from vallostasis.services.readings import known_hole
+from vallostasis.services.reading_target import (
+    known_hole,
+)
 from vallostasis.services.refused import Refused
 from vallostasis.store import gauge_links, gauges
 from vallostasis.store.gauge_links import GaugeLinkRow
@@ -63,11 +65,6 @@ def talking(conn: Conn, board: LinkBoard, gauge_id: UUID, since_s: float | None 
         return found
     step_um = gauge.resolution_um
     return replace(found, rocked=_rocked(board.values_since(gauge_id, since_s), step_um, cast(Unit, row.unit)))
-
-
-def is_rocked(kind: str) -> bool:
-    """Whether gauges of a kind are rocked through their turning point."""
-    return "bore" in kind.casefold()
 
 
 def _rocked(stream: list[tuple[float, GaugeValue]], step_um: Decimal, unit: Unit) -> RockedValue | None:

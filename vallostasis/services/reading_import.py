@@ -16,14 +16,16 @@ from vallostasis.core.measuring.parts import Target
 from vallostasis.core.notation import ParsedLength, parse_length
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.documents.readings_table import NotATable, TableRow, read_table
-from vallostasis.services.readings import (
+from vallostasis.services.reading_target import (
     ReadingToTake,
+    known_land,
+    target_of,
+)
+from vallostasis.services.readings import (
     ask_if_out_of_range,
     expected_range,
-    known_land,
     new_set,
     setup_for,
-    target_of,
     usual_spread_um,
 )
 from vallostasis.services.refused import Refused

@@ -7,16 +7,17 @@ from uuid import UUID
 
 from vallostasis.core.errors import CoreError, Suggestion
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.circumstances import outside_range
 from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.features import PatternKind, feature_of, is_surveyed
+from vallostasis.core.measuring.features import feature_of, is_surveyed
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.odd_reading import ask_if_odd
-from vallostasis.core.measuring.parts import Target, part_with_key, parts_of, target_of_set
+from vallostasis.core.measuring.parts import Target, target_of_set
+from vallostasis.core.measuring.turning_point import is_rocked, least_of_rocks
 from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
-from vallostasis.core.records import Hole, Liner, Place, Quantity, Reading, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import SpecCard, sheet_of
+from vallostasis.services.reading_target import ReadingToTake, known_land, target_of
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
@@ -27,38 +28,6 @@ from vallostasis.store.rows import AsyncConn, Conn
 SPREAD_OF_ALLOWED = Decimal("1.25")
 # A size this far from the card's nominal is asked about. [µm] Common practice, no published source.
 USUAL_OFF_NOMINAL_UM = Decimal(3000)
-
-
-@dataclass(frozen=True, slots=True)
-class ReadingToTake:
-    """What was typed, and where it belongs; ``read_before`` answers the question repeat or correct.
-
-    ``waited_s`` is how long ago it was taken: a bench out of reach sends it when the link returns. [s]
-    """
-
-    reading_id: UUID
-    quantity: Quantity
-    hole: int | None
-    hour: float | None
-    liner_mark: str
-    land: str
-    text: str
-    bare_unit: Unit
-    confirmed: bool
-    read_before: str
-    new_pass: bool
-    part_temp_c: Decimal | None
-    waited_s: float = 0.0
-    part: str = ""
-    level_um: Decimal | None = None
-    axis_deg: float | None = None
-    along_um: Decimal | None = None
-    across_um: Decimal | None = None
-
-    @property
-    def place(self) -> Place:
-        """Where on the part it was read."""
-        return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,7 +104,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
 
 def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     target = target_of(facts, ask)
-    parsed = parse_length(ask.text, ask.bare_unit, expected_range(facts.card, setup), ask.confirmed)
+    parsed = _parse(facts, ask, setup)
     if not ask.confirmed:
         ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), setup, parsed)
     present = None if ask.new_pass else _open_set(facts, target, setup)
@@ -147,6 +116,17 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
     corrected = tuple(same_place) if ask.read_before == "correct" else ()
     return _Decided(target, setup, parsed, present, corrected)
+
+
+def _parse(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> ParsedLength:
+    """Read what was typed; of rocks read off by eye, parted by semicolons, the smallest is taken and all are kept."""
+    expected = expected_range(facts.card, setup)
+    rocks = [part for part in ask.text.split(";") if part.strip()]
+    if len(rocks) < 2 or not is_rocked(facts.newest_gauge(setup.gauge_id).kind):
+        return parse_length(ask.text, ask.bare_unit, expected, ask.confirmed)
+    read = [parse_length(part, ask.bare_unit, expected, ask.confirmed) for part in rocks]
+    least = least_of_rocks([float(one.value_um) for one in read])
+    return replace(next(one for one in read if float(one.value_um) == least), typed=ask.text.strip())
 
 
 def _id_used_before() -> Refused:
@@ -225,83 +205,6 @@ def _expected_size(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
         return None
     allowed = Decimal(2000) if quantity is Quantity.COUNTERBORE_DEPTH else Decimal(600)
     return ExpectedRange(nominal.length.um - allowed, nominal.length.um + allowed)
-
-
-def target_of(facts: JobFacts, ask: ReadingToTake) -> Target:
-    """Return what a reading is of as the job stands now, or refuse at the field."""
-    if is_surveyed(ask.quantity):
-        _fitting_place(ask)
-        liner = known_liner(facts, ask.liner_mark) if ask.quantity is Quantity.TRIAL_FIT else None
-        return surveyed_target(facts, ask.quantity, ask.part, "" if liner is None else liner.mark)
-    if ask.quantity is Quantity.FLANGE_THICKNESS:
-        return Target(liner_id=known_liner(facts, ask.liner_mark).liner_id)
-    hole = known_hole(facts, ask.hole)
-    if ask.hour is None:
-        raise Refused("At which clock position? Type it with h, such as 6h.", "hour")
-    if ask.quantity is Quantity.COUNTERBORE_DEPTH:
-        cut = facts.last_cut(hole.hole_id)
-        return Target(hole_id=hole.hole_id, after_cut_id=None if cut is None else cut.cut_id)
-    fitting = facts.present_fitting(hole.hole_id)
-    if fitting is None:
-        raise Refused(f"Hole {hole.number} has no liner: record the fitting first, then read it.", "hole")
-    return Target(fitting_id=fitting.fitting_id)
-
-
-def surveyed_target(facts: JobFacts, quantity: Quantity, key: str, liner_mark: str = "") -> Target:
-    """Return what a survey of that part is of, or refuse at the field."""
-    part = part_with_key(facts, quantity, key)
-    if part is None:
-        names = ", ".join(one.key for one in parts_of(facts, quantity)) or "none yet"
-        raise Refused(f"There is no such part for {quantity.value}: this job has {names}.", "part")
-    if part.target is None:
-        raise Refused(f"{part.title.capitalize()}: {part.why_not}.", "part")
-    return replace(part.target, part=liner_mark) if liner_mark else part.target
-
-
-def _fitting_place(ask: ReadingToTake) -> None:
-    """Refuse a place that is none on such a part."""
-    place, kind = ask.place, feature_of(ask.quantity).pattern
-    given = {name for name in Place.__slots__ if getattr(place, name) is not None}
-    needed = {
-        PatternKind.LEVELS_AND_AXES: {"level_um", "axis_deg"},
-        PatternKind.LEVELS: {"level_um"},
-        PatternKind.AXES: {"axis_deg"},
-        PatternKind.GRID: {"along_um", "across_um"},
-        PatternKind.ONCE: set(),
-        PatternKind.CLOCK: {"hour"},
-    }[kind]
-    if given != needed:
-        field = next(iter(sorted(needed - given) or sorted(given)))
-        raise Refused(f"{ask.quantity.value.capitalize()} is read by {kind.value}: say where.", field)
-
-
-def known_hole(facts: JobFacts, number: int | None) -> Hole:
-    """Return the hole with that number, or refuse at the field."""
-    if number is None:
-        raise Refused("Which hole? Type its number first.", "hole")
-    hole = facts.hole_numbered(number)
-    if hole is None:
-        numbers = [hole.number for hole in facts.holes]
-        raise Refused(f"There is no hole {number}: this block has holes {min(numbers)} to {max(numbers)}.", "hole")
-    return hole
-
-
-def known_liner(facts: JobFacts, mark: str) -> Liner:
-    """Return the liner with that mark, or refuse at the field."""
-    for liner in facts.liners:
-        if liner.mark.casefold() == mark.strip().casefold():
-            return liner
-    marks = ", ".join(liner.mark for liner in facts.liners) or "none yet"
-    raise Refused(f"There is no liner marked {mark or '…'}: this job has {marks}.", "liner_mark")
-
-
-def known_land(facts: JobFacts, name: str) -> str:
-    """Return the card's own name of a land, or refuse at the field."""
-    lands = [land.name for land in facts.card.lands]
-    for land in lands:
-        if land.casefold() == name.casefold():
-            return land
-    raise Refused(f"The card has no land called {name}: it has {', '.join(lands)}.", "land")
 
 
 def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setup:

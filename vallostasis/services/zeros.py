@@ -11,7 +11,9 @@ from vallostasis.core.measuring.plan import pattern_of
 from vallostasis.core.measuring.zero_checks import Doubt, Drift, open_doubts, shift_for, zero_holds
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.core.records import Place, Quantity
-from vallostasis.services.readings import surveyed_target
+from vallostasis.services.reading_target import (
+    surveyed_target,
+)
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs, readings, zeros
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts

@@ -131,3 +131,8 @@ def least_of_rocks(values_m: Sequence[float]) -> float:
     if not values_m:
         raise OutOfDomain("rock the gauge at least once", "values_m")
     return min(values_m)
+
+
+def is_rocked(kind: str) -> bool:
+    """Whether gauges of a kind are rocked through their turning point."""
+    return "bore" in kind.casefold()

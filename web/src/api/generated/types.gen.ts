@@ -2482,6 +2482,10 @@ export type HoleWhyView = {
      * Steps
      */
     steps: Array<StepView>;
+    /**
+     * Settling
+     */
+    settling: Array<SettlingView>;
 };
 
 /**

@@ -11,6 +11,7 @@ import {
   type RuleView,
 } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
+import { settleWords } from '@/shared/format/settle'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
@@ -84,6 +85,12 @@ watch(
           </div>
         </li>
       </ul>
+      <template v-if="why.settling.length">
+        <h3 class="pt-2 text-base">What would settle it</h3>
+        <ul class="text-sm">
+          <li v-for="one in why.settling" :key="one.rule + one.where">{{ settleWords(one) }}</li>
+        </ul>
+      </template>
       <button type="button" class="link min-h-9" @click="trust = true">How far these can be trusted</button>
       <BudgetDialog
         :open="trust"

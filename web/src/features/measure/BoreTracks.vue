@@ -37,7 +37,13 @@ const levels = computed(() => {
   })
 })
 const here = computed(() => props.survey.places.find((row) => placeKey(row.place) === props.at) ?? null)
-const axis = computed(() => here.value?.place.axis_deg ?? null)
+/** The hand of the dial: an axis, or a clock position counted from the front. */
+const directionOf = (row: PlaceReadView | null) => {
+  if (row?.place.axis_deg != null) return row.place.axis_deg
+  return row?.place.hour != null ? (30 * (row.place.hour - 9) + 360) % 360 : null
+}
+const axis = computed(() => directionOf(here.value))
+const isHour = computed(() => here.value?.place.hour != null)
 const depthText = (um: number) =>
   `${lengthText(um / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 2 : 0 })}`
 const wall = computed(() =>
@@ -81,11 +87,13 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
       <text x="-50" y="5" text-anchor="end" class="fill-ink-soft">front</text>
       <text y="-43" text-anchor="middle" font-size="11" class="fill-ink-soft">90°</text>
       <g :transform="`rotate(${axis})`" data-axis>
-        <path d="M-30 0H30" class="stroke-act" stroke-width="5" />
+        <path :d="isHour ? 'M-30 0H0' : 'M-30 0H30'" class="stroke-act" stroke-width="5" />
         <circle cx="-30" r="5" class="fill-act" />
-        <circle cx="30" r="5" class="fill-act" />
+        <circle v-if="!isHour" cx="30" r="5" class="fill-act" />
       </g>
-      <text x="52" y="5" class="fill-act" font-weight="700">{{ axis }}°</text>
+      <text x="52" y="5" class="fill-act" font-weight="700">
+        {{ isHour ? `${here?.place.hour}h` : `${axis}°` }}
+      </text>
     </g>
     <rect :x="LEFT" :y="TOP" :width="WIDTH" :height="HEIGHT" class="fill-sheet stroke-rule" />
     <rect
@@ -127,9 +135,9 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
             :transform="`translate(${LEFT + across(row.value_m).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
           >
             <path
-              v-if="row.place.axis_deg != null"
+              v-if="directionOf(row) !== null"
               :d="`M${-MARK} 0H${MARK}`"
-              :transform="`rotate(${row.place.axis_deg})`"
+              :transform="`rotate(${directionOf(row)})`"
               stroke="currentColor"
               stroke-width="3"
               :stroke-dasharray="row.doubtful ? '3 2' : undefined"
@@ -184,7 +192,7 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
         @click="
           emit(
             'choose',
-            placeKey((level.rows.find((row) => row.place.axis_deg === axis) ?? level.rows[0])!.place),
+            placeKey((level.rows.find((row) => directionOf(row) === axis) ?? level.rows[0])!.place),
           )
         "
       />

@@ -16,6 +16,7 @@ const { said, digits, shownUnit, words, inTheWay } = props.gauge
 const field = ref<HTMLInputElement | null>(null)
 defineExpose({ focus: () => field.value?.focus() })
 const title = computed(() => here.value?.name || survey.value?.part.title || '')
+const isRocked = computed(() => /bore/i.test(survey.value?.setup?.gauge.kind ?? ''))
 const small = computed(() => deviates.value || !survey.value?.is_size)
 </script>
 
@@ -76,5 +77,8 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
       >
     </span>
   </form>
+  <p v-if="isRocked" class="text-sm text-ink-soft">
+    Rocks read by eye go in with semicolons, such as 2 1/2; 2; 2 1/4: the smallest is taken, all are kept.
+  </p>
   <NeedleCounter v-if="small" @counted="typed = $event" />
 </template>

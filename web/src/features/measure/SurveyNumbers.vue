@@ -5,6 +5,7 @@ import { ask } from '@/api/ask'
 import { readBudgets, type SurveyView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { lengthText, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
+import { settleWords } from '@/shared/format/settle'
 import { unit } from '@/shared/state/preferences'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
@@ -63,13 +64,6 @@ const startWords = computed(() => {
         : 'a quarter to a third: right, by common practice'
   return `${Math.round(startShare.value * 100)} % of its length, ${props.survey.setup?.load || 'dry or oiled not said'}; ${share}`
 })
-function settleWords(one: SurveyView['settling'][number]): string {
-  const ways = []
-  if (one.readings) ways.push(`${one.readings} readings there, if their mean stays`)
-  if (one.gauges.length) ways.push(one.gauges.join(' or '))
-  const what = [one.rule, one.where].filter(Boolean).join(' at ')
-  return `${what}: ${ways.length ? ways.join(', or ') : 'no gauge in the cabinet is fine enough'}`
-}
 const budgets = () =>
   ask(
     readBudgets({

@@ -59,7 +59,8 @@ export function useSurveyGauge(jobId: string, bench: SurveyBench): SurveyGauge {
   const circumstances = computed(() => {
     const now = setup.value
     if (!now) return ''
-    const on = now.master ? `set on ${now.master}` : zeroWords(now)
+    const at = new Date(now.chosen_at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+    const on = now.master ? `set on ${now.master} at ${at}` : zeroWords(now)
     return [now.gauge.name, on, now.method, now.load].filter(Boolean).join(' · ')
   })
   const words = computed(() => trouble.value || [rocks.value, circumstances.value].filter(Boolean).join(' '))
