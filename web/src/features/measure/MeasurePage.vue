@@ -4,7 +4,7 @@ import { onBeforeUnmount } from 'vue'
 import { ask } from '@/api/ask'
 import { type FeatureView, listFeatures, type PartView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { digitsFor, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { onChange } from '@/shared/state/link'
 import { unit } from '@/shared/state/preferences'
@@ -18,8 +18,10 @@ const job = useJob()
 const { data, refusal, load } = useLoaded(() => ask(listFeatures({ path: { job_id: job.jobId } })))
 onBeforeUnmount(onChange((changed) => void ((changed === null || changed === job.jobId) && load())))
 
-const size = (metres: number) =>
-  lengthText(metres, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 4 : 3 })
+function sizeOf(feature: FeatureView, metres: number): string {
+  const step = Number(feature.setup?.gauge.resolution_um ?? 0) / 1e6
+  return lengthText(metres, SIZE_WITH[unit.value], { digits: digitsFor(step, SIZE_WITH[unit.value]) })
+}
 function patternWords(feature: FeatureView): string {
   const { levels, axes_deg, along_m, across_m } = feature.pattern
   if (along_m.length) return `${along_m.length} × ${across_m.length} points`
@@ -30,10 +32,10 @@ function patternWords(feature: FeatureView): string {
 function found(feature: FeatureView, part: PartView): string {
   if (part.read === 0) return part.can_read ? 'not read' : part.reason
   if (part.out_of_round_m != null && feature.is_size)
-    return `${size(part.least_m ?? 0)} to ${size(part.greatest_m ?? 0)}, ${lengthText(part.out_of_round_m, unit.value)} out of round`
+    return `${sizeOf(feature, part.least_m ?? 0)} to ${sizeOf(feature, part.greatest_m ?? 0)}, ${lengthText(part.out_of_round_m, unit.value)} out of round`
   if (part.greatest_m == null) return ''
   return feature.is_size
-    ? size(part.greatest_m)
+    ? sizeOf(feature, part.greatest_m)
     : `${lengthText(part.least_m ?? 0, unit.value, { signed: true })} to ${lengthText(part.greatest_m, unit.value, { signed: true })}`
 }
 const how = (feature: FeatureView) => {

@@ -77,8 +77,9 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
       >
     </span>
   </form>
-  <p v-if="isRocked" class="text-sm text-ink-soft">
-    Rocks read by eye go in with semicolons, such as 2 1/2; 2; 2 1/4: the smallest is taken, all are kept.
-  </p>
+  <details v-if="isRocked" class="mt-1">
+    <summary class="min-h-8 cursor-pointer">Rocks read by eye</summary>
+    <p>Type them with semicolons, such as 2 1/2; 2; 2 1/4: the smallest is taken, all are kept.</p>
+  </details>
   <NeedleCounter v-if="small" @counted="typed = $event" />
 </template>

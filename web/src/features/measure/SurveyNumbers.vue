@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { ask } from '@/api/ask'
 import { readBudgets, type SurveyView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { lengthText, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
+import { digitsFor, lengthText, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { settleWords } from '@/shared/format/settle'
 import { unit } from '@/shared/state/preferences'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
@@ -14,6 +14,9 @@ import PhraseText from '@/shared/ui/PhraseText.vue'
 const props = defineProps<{ survey: SurveyView; jobId: string }>()
 const open = ref(false)
 const form = computed(() => props.survey.form)
+const shown = computed(() => ({
+  digits: digitsFor(Number(props.survey.setup?.gauge.resolution_um ?? 0) / 1e6, SIZE_WITH[unit.value]),
+}))
 const within = (rule: string) => props.survey.rules.find((one) => one.rule === rule)
 const small = (metres: number, signed = false) => smallText(metres, null, unit.value, { signed })
 const TONE = {
@@ -85,8 +88,8 @@ const budgets = () =>
       <template v-if="form && survey.is_size && !survey.relative">
         <dt class="text-ink-soft">{{ survey.at_20c ? 'at 20 °C' : 'as read' }}</dt>
         <dd>
-          <span class="num">{{ lengthText(form.least_m, SIZE_WITH[unit]) }}</span> to
-          <span class="num">{{ sizeText(form.greatest_m, unit) }}</span>
+          <span class="num">{{ lengthText(form.least_m, SIZE_WITH[unit], shown) }}</span> to
+          <span class="num">{{ sizeText(form.greatest_m, unit, null, shown) }}</span>
         </dd>
       </template>
       <template v-if="form?.worst_out_of_round_m != null">

@@ -11,6 +11,7 @@ import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 
 import BoreTracks from './BoreTracks.vue'
 import DeckGrid from './DeckGrid.vue'
+import LinerStart from './LinerStart.vue'
 import SurveyAside from './SurveyAside.vue'
 import SurveyNow from './SurveyNow.vue'
 import SurveyNumbers from './SurveyNumbers.vue'
@@ -130,6 +131,7 @@ onKeyStroke(
           :at="at"
           @choose="bench.go"
         />
+        <LinerStart v-else-if="survey.quantity === 'trial fit'" :survey="survey" />
         <SurveyNumbers v-if="drawn !== 'levels'" class="mt-4" :survey="survey" :job-id="job.jobId" />
       </div>
       <section class="min-w-0 lg:col-start-2" aria-label="So far">

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { lengthText, sizeText, smallText, uncertaintyText } from './lengths'
+import { digitsFor, lengthText, sizeText, smallText, uncertaintyText } from './lengths'
 
 // One inch is 25.4 mm by definition (international yard and pound agreement, 1959).
 describe('lengths', () => {
@@ -45,5 +45,15 @@ describe('lengths', () => {
     expect(uncertaintyText(5.1e-6, 'µm')).toBe('6')
     expect(uncertaintyText(5e-6, 'µm')).toBe('5')
     expect(smallText(91.44e-6, 7.62e-6, 'thou')).toBe('+3.6 ±0.3 thou')
+  })
+
+  it('shows no more decimals than the gauge has steps', () => {
+    expect(digitsFor(500e-6, 'mm')).toBe(1)
+    expect(digitsFor(500e-6, 'inch')).toBe(2)
+    expect(digitsFor(2.54e-6, 'mm')).toBe(3)
+    expect(digitsFor(2.54e-6, 'inch')).toBe(4)
+    expect(digitsFor(12.7e-6, 'thou')).toBe(1)
+    expect(digitsFor(25.4e-6, 'thou')).toBe(0)
+    expect(digitsFor(0, 'mm')).toBe(3)
   })
 })

@@ -46,6 +46,12 @@ function sameSide(exact: number, shown: number, limit: number): boolean {
   return from < 0 ? seen < -NOISE : seen > NOISE
 }
 
+/** As many decimals as a gauge of this step [m] supports: more would claim what it cannot show. */
+export function digitsFor(step: number, unit: SmallUnit | SizeUnit): number {
+  if (!(step > 0)) return DIGITS[unit]
+  return Math.min(DIGITS[unit], Math.max(0, Math.ceil(-Math.log10(step / METRES[unit]) - 1e-9)))
+}
+
 /** A small length with as many digits as it has: a graduation, a pass, a reading. */
 export function exactSmall(metres: number, unit: SmallUnit, shown: Shown = {}): string {
   const um = metres * 1e6
@@ -71,10 +77,15 @@ export function uncertaintyText(expanded: number, unit: SmallUnit | SizeUnit): s
 }
 
 /** A size with its unit, and its uncertainty where it has one: 8.900 ±0.004 mm. */
-export function sizeText(metres: number, unit: SmallUnit, expanded: number | null = null): string {
+export function sizeText(
+  metres: number,
+  unit: SmallUnit,
+  expanded: number | null = null,
+  shown: Shown = {},
+): string {
   const size = SIZE_WITH[unit]
   const within = expanded === null ? '' : ` ±${uncertaintyText(expanded, size)}`
-  return `${lengthText(metres, size)}${within} ${size}`
+  return `${lengthText(metres, size, shown)}${within} ${size}`
 }
 
 /** The same length in the other unit, shown on hover. */
