@@ -30,8 +30,6 @@ def _pedal(page: Page, hole: int, hour: int) -> None:
     expect(page.get_by_label("Taken")).to_contain_text(f"{hole} at {hour}h")
 
 
-# pyserial leaves a socket to the garbage collector when the other end dies while it is being dialled.
-@pytest.mark.filterwarnings("ignore:Exception ignored.*socket:pytest.PytestUnraisableExceptionWarning")
 def test_a_whole_block_by_pedal_with_the_gauge_killed_in_the_middle(bench: Page, gauge: GaugeProcess) -> None:
     bench.get_by_role("button", name="Measure the whole block anew, zero the gauge first").click()
     for hole in range(1, 7):

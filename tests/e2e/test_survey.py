@@ -49,6 +49,7 @@ def test_a_bore_of_five_levels_and_four_axes_by_pedal(bore: Page) -> None:
     for level, axis in order:
         name = f"{level}, {axis}°"
         if (level, axis) == ("Middle", 45):
+            expect(bore.get_by_role("heading", level=1, name=name, exact=True)).to_be_visible()
             bore.get_by_text("This place cannot be read").click()
             bore.get_by_placeholder("a port in the way").fill("a port in the way")
             bore.get_by_role("button", name="Say so").click()

@@ -136,7 +136,11 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     health = _wait_for(port, process).json()
     assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
     jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
-    assert [strip["job"]["name"] for strip in jobs] == ["Ferry Lanthorn", "Sawmill Hauler"]
+    assert [strip["job"]["name"] for strip in jobs] == [
+        "Ferry Lanthorn",
+        "Sawmill Hauler",
+        "Narrow-boat Quillet",
+    ]
     link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links").json()[0]
     gauge_port = int(link["url"].rpartition(":")[2])
     process.send_signal(stop)

@@ -5,6 +5,7 @@ Real gauges and the simulated one are read the same way, by any address that pys
 death and return of the gauge; what is wrong is a state with a sentence, never a silent gap.
 """
 
+import contextlib
 import re
 import threading
 import time
@@ -133,7 +134,9 @@ class GaugeLink:
                 with serial.serial_for_url(self.settings.url, baudrate=BAUD, timeout=READ_TIMEOUT_S) as port:
                     with self._lock:
                         self._port = port
-                    self._read_lines(port)
+                    # pyserial leaves the socket of a line open when its other end hung up first.
+                    with getattr(port, "_socket", None) or contextlib.nullcontext():
+                        self._read_lines(port)
             except (serial.SerialException, OSError, ValueError) as error:
                 self._say(LinkState.LOST, f"No gauge at {self.settings.url}: {error}")
             with self._lock:

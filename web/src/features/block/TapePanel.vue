@@ -35,9 +35,15 @@ const lines = computed<TapeLine[]>(() => {
   const readings = props.block.readings.map((row) => ({
     row: row.reading_id,
     where:
-      row.hole === null ? row.liner_mark : `${row.hole}${row.hour === null ? '' : `·${hourText(row.hour)}`}`,
-    words:
+      row.hole === null
+        ? row.liner_mark || row.part
+        : `${row.hole}${row.hour === null ? '' : `·${hourText(row.hour)}`}`,
+    words: [
       `${asTyped(row.typed, row.typed_unit)} ${row.quantity === 'protrusion' ? '' : row.quantity}`.trim(),
+      row.place,
+    ]
+      .filter(Boolean)
+      .join(', '),
     who: row.taken_by,
     when: row.taken_at,
     struck: row.struck,
