@@ -19,7 +19,7 @@ from tests.conftest import free_ports
 from vallostasis.machine.packages import ROOT
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
-from vallostasis.services.demo_loading import link_demo_gauge
+from vallostasis.services.demo_loading import demo_devices, link_demo_gauge
 from vallostasis.settings import Settings
 
 CHROMIUM = "/usr/bin/chromium"
@@ -149,7 +149,8 @@ class GaugeProcess:
 
 
 @pytest.fixture
-def gauge(demo_dsn: str) -> Iterator[GaugeProcess]:
+def gauge_process(demo_dsn: str) -> Iterator[GaugeProcess]:
+    """The devices as a process that can be killed."""
     gauge = GaugeProcess(free_ports())
     with psycopg.connect(demo_dsn) as conn:
         link_demo_gauge(conn, gauge.port)
@@ -157,3 +158,18 @@ def gauge(demo_dsn: str) -> Iterator[GaugeProcess]:
     yield gauge
     with contextlib.suppress(ProcessLookupError):
         gauge.kill()
+
+
+@pytest.fixture
+def gauge(demo_dsn: str) -> Iterator[int]:
+    """The devices in this process, which starts them at once; gives the first of their ports."""
+    port = free_ports()
+    devices = demo_devices(port, seed=3)
+    for device in devices:
+        threading.Thread(target=device.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True).start()
+    with psycopg.connect(demo_dsn) as conn:
+        link_demo_gauge(conn, port)
+    yield port
+    for device in devices:
+        device.shutdown()
+        device.server_close()

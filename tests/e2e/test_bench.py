@@ -8,13 +8,17 @@ from playwright.sync_api import Page, expect
 from tests.e2e.conftest import BlockView, GaugeProcess
 
 
-@pytest.fixture
-def bench(gauge: GaugeProcess, page: Page, block: BlockView) -> Page:
+def _at_bench(page: Page, block: BlockView) -> Page:
     block.open()
     page.keyboard.press("Escape")
     page.keyboard.press("b")
     expect(page.locator("[data-live]")).to_contain_text(re.compile(r"[0-9]"))
     return page
+
+
+@pytest.fixture
+def bench(gauge: int, page: Page, block: BlockView) -> Page:
+    return _at_bench(page, block)
 
 
 def _expect_ready(page: Page) -> None:
@@ -30,17 +34,20 @@ def _pedal(page: Page, hole: int, hour: int) -> None:
     expect(page.get_by_label("Taken")).to_contain_text(f"{hole} at {hour}h")
 
 
-def test_a_whole_block_by_pedal_with_the_gauge_killed_in_the_middle(bench: Page, gauge: GaugeProcess) -> None:
+def test_a_whole_block_by_pedal_with_the_gauge_killed_in_the_middle(
+    gauge_process: GaugeProcess, page: Page, block: BlockView
+) -> None:
+    bench = _at_bench(page, block)
     bench.get_by_role("button", name="Measure the whole block anew, zero the gauge first").click()
     for hole in range(1, 7):
         for hour in (12, 3, 6, 9):
             if (hole, hour) == (4, 6):
-                gauge.kill()
+                gauge_process.kill()
                 expect(bench.get_by_role("button", name="Take", exact=True)).to_be_disabled()
                 expect(bench.get_by_label("Gauge")).to_contain_text(re.compile("No gauge at|hung up|sends nothing"))
                 bench.keyboard.press("Space")
                 expect(bench.get_by_role("heading", name="Hole 4 at 6 h")).to_be_visible()
-                gauge.start()
+                gauge_process.start()
             _pedal(bench, hole, hour)
     expect(bench.get_by_text("Every position is read")).to_be_visible()
     expect(bench.get_by_role("button", name="Hole 5: out")).to_be_visible()
@@ -103,7 +110,7 @@ def test_the_bench_fits_phone_tablet_and_screen(bench: Page, width: int, height:
     assert bench.evaluate("document.documentElement.scrollWidth") <= width
 
 
-def test_a_line_is_set_up_and_mistakes_are_named_at_their_field(page: Page, gauge: GaugeProcess) -> None:
+def test_a_line_is_set_up_and_mistakes_are_named_at_their_field(page: Page, gauge: int) -> None:
     page.get_by_role("link", name="Gauges and people").click()
     talking = page.get_by_role("region", name="Gauges that talk")
     sled = talking.get_by_role("listitem").filter(has_text="Depth sled 2")
@@ -113,7 +120,7 @@ def test_a_line_is_set_up_and_mistakes_are_named_at_their_field(page: Page, gaug
     form.get_by_label("Sends to").fill("/etc/passwd")
     form.get_by_role("button", name="Listen there from now on").click()
     expect(form.get_by_label("Sends to")).to_have_attribute("aria-invalid", "true")
-    form.get_by_label("Sends to").fill(f"socket://127.0.0.1:{gauge.port}")
+    form.get_by_label("Sends to").fill(f"socket://127.0.0.1:{gauge}")
     form.get_by_label("Its lines look like").fill("01A{value}")
     form.get_by_role("button", name="Listen there from now on").click()
     expect(talking.get_by_text("not understood", exact=True)).to_be_visible()

@@ -5,8 +5,6 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import GaugeProcess
-
 LEVELS = ("Top", "Ring travel", "Middle", "Below the rings", "Bottom")
 
 
@@ -25,7 +23,7 @@ def _read_anew(page: Page) -> None:
 
 
 @pytest.fixture
-def bore(page: Page, gauge: GaugeProcess) -> Page:
+def bore(page: Page, gauge: int) -> Page:
     page.goto(f"/jobs/{_boat(page)}/measure/block bore/hole-1")
     expect(page.get_by_text("20 of 20 places read")).to_be_visible()
     return page

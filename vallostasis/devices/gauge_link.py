@@ -96,9 +96,13 @@ class GaugeLink:
         """Start reading."""
         self._thread.start()
 
+    def stop(self) -> None:
+        """Stop reading as soon as the line lets go."""
+        self._closed.set()
+
     def close(self) -> None:
         """Stop reading and hang up."""
-        self._closed.set()
+        self.stop()
         if self._thread.is_alive():
             self._thread.join(timeout=5)
 

@@ -50,5 +50,8 @@ class LinkBoard:
         with self._lock:
             links = list(self._links.values())
             self._links.clear()
+        # All are told first: a line that is being dialled lets go only after a while.
+        for link in links:
+            link.stop()
         for link in links:
             link.close()

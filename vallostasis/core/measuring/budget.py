@@ -13,7 +13,7 @@ from enum import StrEnum
 from math import hypot, inf, isinf, sqrt
 
 import numpy as np
-from scipy import stats
+from scipy import special
 
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
 from vallostasis.core.measuring.temperature import REFERENCE_C, Body, to_20c
@@ -132,7 +132,7 @@ def student_widening(freedom: float) -> float:
     if not freedom >= 1 - 1e-9:
         raise OutOfDomain(f"a spread needs two readings, there are {freedom:g} degrees of freedom", "freedom")
     beyond = (1 + TWO_SIGMA) / 2
-    return float(stats.t.ppf(beyond, freedom) / stats.norm.ppf(beyond))
+    return float(special.stdtrit(freedom, beyond) / special.ndtri(beyond))
 
 
 def mean_of(budget: Budget, readings: int, coverage_factor: float = 2.0) -> Budget:

@@ -12,7 +12,7 @@ from math import floor, hypot, sqrt
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import stats
+from scipy import special
 
 from vallostasis.core.errors import OutOfDomain
 
@@ -164,7 +164,7 @@ def _anova(table: NDArray[np.float64]) -> Anova:
     freedom = (parts - 1, people - 1, (parts - 1) * (people - 1), parts * people * (trials - 1))
     p = None
     if error > 0:
-        p = float(stats.f.sf((both / freedom[2]) / (error / freedom[3]), freedom[2], freedom[3]))
+        p = float(special.fdtrc(freedom[2], freedom[3], (both / freedom[2]) / (error / freedom[3])))
     return Anova((float(part), float(person), float(both), float(error)), freedom, p)
 
 

@@ -47,7 +47,10 @@ onMounted(async () => {
   const [all, rings] = await Promise.all([ask(listGauges()), ask(listSettingMasters())])
   gauges.value = all
   masters.value = rings
-  if (props.open) fill()
+  if (!props.open) return
+  // Opened before the cabinet was known: filled in again, now that its masters have names.
+  form.value = { ...form.value, from: '' }
+  fill()
 })
 watch(
   () => props.open,
