@@ -10,8 +10,8 @@ from typing import Any
 from vallostasis.machine.packages import ROOT, WEB, node_environment, say
 
 PROGRAMS = Path(sys.executable).parent
-# Tests mostly wait for a database or a browser: two at a time keep two cores busy.
-WORKERS = 2
+# Tests mostly wait for a database or a browser: two at a time keep two cores only half busy.
+WORKERS = 3
 
 
 def run_all() -> int:
