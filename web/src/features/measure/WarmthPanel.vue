@@ -74,10 +74,9 @@ const live = computed(() =>
   (talking.data.value ?? []).filter((one) => one.state === 'live' && one.celsius !== null),
 )
 const silent = computed(() => (talking.data.value ?? []).filter((one) => one.state !== 'live' && one.message))
+/** Leaves alone what stands typed in the field. */
 function takeFrom(one: ThermometerView): Promise<void> {
-  body.value = one.lies_on === 'room' ? 'room' : 'part'
-  text.value = one.text
-  return take()
+  return send(() => note(one.lies_on === 'room' ? 'room' : 'part', one.text))
 }
 
 function strikeLast(): Promise<void> {
@@ -91,18 +90,16 @@ function strikeLast(): Promise<void> {
 }
 function take(): Promise<void> {
   return send(async () => {
-    const part = body.value === 'part' && loose.value ? props.survey.part.key : ''
-    const one = {
-      temperature_id: newId(),
-      body: body.value,
-      part,
-      text: text.value,
-      person_id: personId.value,
-    }
-    await ask(takeTemperature({ path: { job_id: props.jobId }, body: one }))
-    text.value = ''
-    await props.bench.load()
+    const typed = text.value
+    await note(body.value, typed)
+    if (text.value === typed) text.value = ''
   })
+}
+async function note(of: 'part' | 'room', typed: string): Promise<void> {
+  const part = of === 'part' && loose.value ? props.survey.part.key : ''
+  const one = { temperature_id: newId(), body: of, part, text: typed, person_id: personId.value }
+  await ask(takeTemperature({ path: { job_id: props.jobId }, body: one }))
+  await props.bench.load()
 }
 </script>
 
