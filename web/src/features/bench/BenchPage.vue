@@ -10,6 +10,7 @@ import { useGaugeValue } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 import ZeroLook from '@/shared/ui/ZeroLook.vue'
 import { isTyping } from '@/shared/ui/typing'
@@ -18,7 +19,6 @@ import BenchNote from './BenchNote.vue'
 import BenchNumbers from './BenchNumbers.vue'
 import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
-import UnreadableForm from './UnreadableForm.vue'
 import { useBench } from './useBench'
 
 /** Full screen, one thing to measure now: hole, clock hand, what the gauge says, one large key. */
@@ -53,6 +53,9 @@ const circumstances = computed(() =>
   [gauge.value?.name, zeroWords(setup.value), setup.value?.land, setup.value?.hold_down]
     .filter(Boolean)
     .join(' · '),
+)
+const saidUnreadable = computed(
+  () => hole.value?.unreadable.find((one) => one.hour === spot.value?.hour)?.reason ?? '',
 )
 const doubts = computed(() => (block.value?.doubts ?? []).filter((one) => one.quantity === quantity.value))
 const allRead = computed(() => bench.missing.value.length === 0)
@@ -195,7 +198,10 @@ onKeyStroke('z', (event) => {
         <UnreadableForm
           v-if="hole && spot && lens === 'protrusion'"
           :key="`${spot.hole}·${spot.hour}`"
-          :bench="bench"
+          :said="saidUnreadable"
+          what="position"
+          example="a stud in the way"
+          @say="bench.sayUnreadable"
         />
         <details class="mt-2">
           <summary class="min-h-8 cursor-pointer">Look at the zero again</summary>

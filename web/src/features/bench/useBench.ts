@@ -4,16 +4,16 @@ import { computed, type ComputedRef, ref, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
-import { type HoleView, markUnreadable, type Quantity, type ReadingBody, takeReading } from '@/api/generated'
-import { newId } from '@/shared/newId'
+import { type HoleView, markUnreadable, type Quantity } from '@/api/generated'
 import type { Lens } from '@/shared/charts/rings'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
-import { linkFailed, linkUp, soon } from '@/shared/state/link'
-import { keep, mustWait, waitingFor } from '@/shared/state/outbox'
+import { linkUp } from '@/shared/state/link'
+import { waitingFor } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
 import { tell } from '@/shared/state/readBack'
 import { standingAt } from '@/shared/state/standing'
+import { useSender } from '@/shared/state/useSender'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
@@ -60,8 +60,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   const takenId = ref('')
   const refusal = ref<Refusal | null>(null)
   let asked: TakeAs | null = null
-  /** The id of what could not be sent, kept while the same is sent again: a lost answer doubles nothing. */
-  let unsent = { key: '', id: '' }
+  const sender = useSender(job.jobId)
   let busy = false
 
   const waitingSpots = computed(() =>
@@ -110,23 +109,22 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     busy = true
     refusal.value = null
     asked = as
-    const key = JSON.stringify([spotKey(at), as])
-    if (unsent.key !== key) unsent = { key, id: newId() }
-    const body: ReadingBody = {
-      reading_id: unsent.id,
-      quantity: quantity.value,
-      hole: at.hole,
-      hour: at.hour,
-      text: as.text,
-      bare_unit: bareUnit(quantity.value, unit.value),
-      confirmed: as.confirmed ?? false,
-      read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
-      new_pass: as.readBefore === 'new pass' || opensSet(at),
-      person_id: personId.value,
-    }
+    const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
+    const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)
     try {
-      await (mustWait.value ? wait(at, body) : send(at, body))
-      unsent = { key: '', id: '' }
+      const sent = await sender.send(JSON.stringify([spotKey(at), as]), {
+        quantity: quantity.value,
+        hole: at.hole,
+        hour: at.hour,
+        text: as.text,
+        bare_unit: bareUnit(quantity.value, unit.value),
+        confirmed: as.confirmed ?? false,
+        read_before: readBefore,
+        new_pass: as.readBefore === 'new pass' || opensSet(at),
+        person_id: personId.value,
+      })
+      if (sent.readingId) undo.took(sent.readingId, readBefore === 'correct' ? before : [])
+      await settle(at, sent.words, sent.readingId)
       return true
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -135,25 +133,6 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     } finally {
       busy = false
     }
-  }
-
-  async function send(at: Spot, body: ReadingBody): Promise<void> {
-    const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)
-    try {
-      const reading = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
-      undo.took(reading.reading_id, body.read_before === 'correct' ? before : [])
-      await settle(at, reading.typed, reading.reading_id)
-    } catch (error) {
-      if (asRefusal(error).code !== 'unavailable') throw error
-      linkFailed()
-      await wait(at, body)
-    }
-  }
-
-  /** Out of reach: the reading is kept here under the same id, and the next position comes all the same. */
-  async function wait(at: Spot, body: ReadingBody): Promise<void> {
-    await keep(job.jobId, body)
-    await settle(at, `${body.text}, waiting for the link`)
   }
 
   async function settle(at: Spot, words: string, readingId = ''): Promise<void> {

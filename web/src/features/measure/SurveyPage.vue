@@ -7,6 +7,7 @@ import { tell } from '@/shared/state/readBack'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { isTyping } from '@/shared/ui/typing'
+import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 
 import BoreTracks from './BoreTracks.vue'
@@ -16,7 +17,6 @@ import SurveyAside from './SurveyAside.vue'
 import SurveyNow from './SurveyNow.vue'
 import SurveyNumbers from './SurveyNumbers.vue'
 import SurveyTop from './SurveyTop.vue'
-import UnreadablePlace from './UnreadablePlace.vue'
 import { useSurvey } from './useSurvey'
 import { useSurveyGauge } from './useSurveyGauge'
 
@@ -113,7 +113,14 @@ onKeyStroke(
           @undo="takeBack"
         />
         <ZeroDoubts class="mt-3" :doubts="survey.doubts" :job-id="job.jobId" @settled="bench.load()" />
-        <UnreadablePlace v-if="here" :key="at ?? ''" :bench="bench" />
+        <UnreadableForm
+          v-if="here"
+          :key="at ?? ''"
+          :said="here.unreadable"
+          what="place"
+          example="a port in the way"
+          @say="bench.sayUnreadable"
+        />
       </section>
       <div class="min-w-0 lg:col-start-1 lg:row-span-3 lg:row-start-1">
         <BoreTracks

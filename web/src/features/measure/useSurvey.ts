@@ -8,17 +8,15 @@ import {
   type PlaceReadView,
   type Quantity,
   readSurvey,
-  type ReadingBody,
   type SurveyView,
-  takeReading,
 } from '@/api/generated'
-import { newId } from '@/shared/newId'
 import { bareFor } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
-import { linkFailed, onChange, soon } from '@/shared/state/link'
-import { keep, mustWait, waitingFor } from '@/shared/state/outbox'
+import { linkFailed, onChange } from '@/shared/state/link'
+import { waitingFor } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
 import { tell } from '@/shared/state/readBack'
+import { useSender } from '@/shared/state/useSender'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingPlaces, movePlace, nextPlace, placeKey, stepPlace, type Way } from './places'
@@ -63,7 +61,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   const takenId = ref('')
   const liner = ref('')
   let asked: TakeAs | null = null
-  let unsent = { key: '', id: '' }
+  const sender = useSender(job.jobId)
   let busy = false
   let turn = 0
 
@@ -123,24 +121,23 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     busy = true
     refusal.value = null
     asked = as
-    const key = JSON.stringify([partKey.value, at.value, as])
-    if (unsent.key !== key) unsent = { key, id: newId() }
-    const body: ReadingBody = {
-      reading_id: unsent.id,
-      quantity: quantity.value,
-      part: partKey.value,
-      liner_mark: liner.value,
-      ...row.place,
-      text: as.text,
-      bare_unit: bareFor(survey.value.is_size && !deviates.value, unit.value),
-      confirmed: as.confirmed ?? false,
-      read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
-      new_pass: as.readBefore === 'new pass',
-      person_id: personId.value,
-    }
+    const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
+    const struckWithIt = readBefore === 'correct' ? row.readings.map((one) => one.reading_id) : []
     try {
-      await (mustWait.value ? wait(row, body) : send(row, body))
-      unsent = { key: '', id: '' }
+      const sent = await sender.send(JSON.stringify([partKey.value, at.value, as]), {
+        quantity: quantity.value,
+        part: partKey.value,
+        liner_mark: liner.value,
+        ...row.place,
+        text: as.text,
+        bare_unit: bareFor(survey.value.is_size && !deviates.value, unit.value),
+        confirmed: as.confirmed ?? false,
+        read_before: readBefore,
+        new_pass: as.readBefore === 'new pass',
+        person_id: personId.value,
+      })
+      if (sent.readingId) undo.took(sent.readingId, struckWithIt)
+      await settle(row, sent.words, sent.readingId)
       return true
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -149,24 +146,6 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     } finally {
       busy = false
     }
-  }
-
-  async function send(row: PlaceReadView, body: ReadingBody): Promise<void> {
-    const before = row.readings.map((one) => one.reading_id)
-    try {
-      const reading = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
-      undo.took(reading.reading_id, body.read_before === 'correct' ? before : [])
-      await settle(row, reading.typed, reading.reading_id)
-    } catch (error) {
-      if (asRefusal(error).code !== 'unavailable') throw error
-      linkFailed()
-      await wait(row, body)
-    }
-  }
-
-  async function wait(row: PlaceReadView, body: ReadingBody): Promise<void> {
-    await keep(job.jobId, body)
-    await settle(row, `${body.text}, waiting for the link`)
   }
 
   async function settle(row: PlaceReadView, words: string, readingId = ''): Promise<void> {
