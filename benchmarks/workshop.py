@@ -17,7 +17,7 @@ from uuid import UUID, uuid4
 
 import psycopg
 
-from vallostasis.core.records import Quantity
+from vallostasis.core.records import Place, Quantity
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.machine.postgres import PrivateCluster
@@ -178,8 +178,8 @@ def _read_all_round(conn: Conn, job_id: UUID, person: UUID) -> None:
     sets = [s.reading_set_id for s in facts.sets if s.fitting_id is not None]
     for number in range(READINGS - len(facts.readings)):
         value = Decimal(80 + number % 11)
-        new = reading_rows.NewReading(uuid4(), sets[number % len(sets)], ferry.HOURS[number // len(sets) % 4], value,
-                                      f"{value / 10}", "0.01 mm")  # fmt: skip
+        place = Place(hour=ferry.HOURS[number // len(sets) % 4])
+        new = reading_rows.NewReading(uuid4(), sets[number % len(sets)], value, f"{value / 10}", "0.01 mm", place=place)
         reading_rows.add_reading(conn, new, person)
 
 
