@@ -1,7 +1,6 @@
 """Which parts of a job a feature is read on, and what a set of readings belongs to."""
 
 import itertools
-import re
 from dataclasses import dataclass
 from uuid import UUID
 
@@ -87,8 +86,3 @@ def target_of_set(reading_set: ReadingSet) -> Target:
     return Target(
         reading_set.fitting_id, reading_set.hole_id, reading_set.after_cut_id, reading_set.liner_id, reading_set.part
     )
-
-
-def is_part_key(text: str) -> bool:
-    """Whether a text has the form of a part's key."""
-    return re.fullmatch(r"[a-z]{3,8}(-[^/\s]{1,24}){0,2}", text) is not None
