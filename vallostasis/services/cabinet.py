@@ -5,14 +5,13 @@ from datetime import date
 from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.measuring.values import trust_of_gauge
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
-from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.refused import RefusalCode, Refused, typed_at, version_after
 from vallostasis.store import gauge_services, gauges, master_readings, materials, setting_masters
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -49,13 +48,7 @@ def save_master(conn: Conn, setting_master_id: UUID | None, based_on_version: in
     else:
         setting_masters.lock_master(conn, setting_master_id)
         newest = setting_masters.get_master(conn, setting_master_id)
-        if newest.version != based_on_version:
-            raise Refused(
-                f"Version {newest.version} of {newest.name} was saved meanwhile: look at it, then save yours on top.",
-                "based_on_version",
-                RefusalCode.STALE,
-            )
-        version = newest.version + 1
+        version = version_after(newest.version, based_on_version, newest.name)
     setting_masters.add_master_version(conn, setting_master_id, version, sheet)
     return setting_masters.get_master(conn, setting_master_id)
 
@@ -74,11 +67,8 @@ def _sheet(entry: MasterEntry) -> setting_masters.MasterSheet:
 
 
 def _length(field: str, text: str, bare_unit: Unit) -> tuple[Decimal, str]:
-    try:
+    with typed_at(field):
         parsed = parse_length(text, bare_unit, confirmed=True)
-    except NotationError as error:
-        error.field = field
-        raise
     return parsed.value_um, as_entered(parsed.typed, parsed.unit)
 
 

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from vallostasis.core.counterbore.cut_plan import CutPlan, StackTrust, by_stop_standard
 from vallostasis.core.counterbore.hole_plan import HolePlan, cutter_trust, plan_hole, seat_limits
-from vallostasis.core.errors import NotationError, OutOfDomain, Suggestion
+from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit, metres, micrometres
 from vallostasis.core.measuring.decision import ROUNDING
@@ -17,7 +17,7 @@ from vallostasis.core.spec_card import between_m
 from vallostasis.services.reading_target import (
     known_liner,
 )
-from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import fittings, jobs
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -88,11 +88,8 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
 
 
 def _length_at(field: str, text: str, unit: Unit) -> ParsedLength:
-    try:
+    with typed_at(field):
         return parse_length(text, unit, ExpectedRange(Decimal(10), Decimal(60_000)))
-    except NotationError as error:
-        error.field = field
-        raise
 
 
 def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Decimal) -> None:

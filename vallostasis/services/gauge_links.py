@@ -5,7 +5,6 @@ from decimal import Decimal
 from typing import cast
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import MICROMETRES_PER, Unit, metres, micrometres
 from vallostasis.core.measuring.clock import hour_name
@@ -19,7 +18,7 @@ from vallostasis.devices.link_board import LinkBoard
 from vallostasis.services.reading_target import (
     known_hole,
 )
-from vallostasis.services.refused import Refused
+from vallostasis.services.refused import Refused, typed_at
 from vallostasis.store import gauge_links, gauges
 from vallostasis.store.gauge_links import GaugeLinkRow
 from vallostasis.store.job_facts import load_job_facts
@@ -94,11 +93,8 @@ def set_up_link(conn: Conn, gauge_id: UUID, url: str, line_pattern: str, unit: U
         raise Refused(
             "A gauge is at a cable such as /dev/ttyUSB0, or at a line such as socket://127.0.0.1:8430.", "url"
         )
-    try:
+    with typed_at("line_pattern"):
         compile_pattern(line_pattern)
-    except NotationError as error:
-        error.field = "line_pattern"
-        raise
     gauge_links.add_gauge_link(conn, gauge_id, address, line_pattern.strip(), unit, simulated)
 
 

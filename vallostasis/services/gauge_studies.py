@@ -6,13 +6,12 @@ from decimal import Decimal
 from random import SystemRandom
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError
 from vallostasis.core.lengths import Unit, micrometres
 from vallostasis.core.measuring.gauge_study import GaugeStudy, blind_order, study_gauge
 from vallostasis.core.measuring.gauges import GaugeVersion, StudyPlan, StudyReading
 from vallostasis.core.notation import as_entered, parse_length
 from vallostasis.core.records import Person
-from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.services.shop import sheet_of_gauge
 from vallostasis.store import gauge_services, gauge_studies, gauges, people
 from vallostasis.store.rows import Conn
@@ -57,11 +56,8 @@ def plan_study(conn: Conn, ask: StudyToPlan, by: UUID) -> UUID:
         raise Refused("Somebody in the list is not in the shop.", "people")
     tolerance_um, typed = None, ""
     if ask.tolerance.strip():
-        try:
+        with typed_at("tolerance"):
             parsed = parse_length(ask.tolerance, ask.bare_unit, confirmed=True)
-        except NotationError as error:
-            error.field = "tolerance"
-            raise
         tolerance_um, typed = parsed.value_um, as_entered(parsed.typed, parsed.unit)
         if tolerance_um <= 0:
             raise Refused("A tolerance is the width of a window: type it above zero.", "tolerance")

@@ -4,14 +4,13 @@ from dataclasses import replace
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.circumstances import size_on_card
 from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.notation import ParsedLength, as_entered, parse_length
 from vallostasis.core.records import Quantity, ZeroedOn
 from vallostasis.core.spec_card import SpecCard, typed_with_unit
-from vallostasis.services.refused import Refused
+from vallostasis.services.refused import Refused, typed_at
 from vallostasis.store import gauges, jobs, readings, setting_masters
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -66,11 +65,8 @@ def _with_zero(card: SpecCard, new: readings.NewSetup, bare_unit: Unit) -> readi
     if not typed and on_card is not None:
         is_size = feature_of(new.quantity).is_size
         return replace(new, zero_um=on_card.um, zero_typed=typed_with_unit(on_card, card.unit, is_size=is_size))
-    try:
+    with typed_at("zero"):
         parsed = parse_length(typed, bare_unit, confirmed=True)
-    except NotationError as error:
-        error.field = "zero"
-        raise
     if abs(parsed.value_um) > LONGEST_ZERO_UM:
         raise Refused("No part here is that long: check number and unit.", "zero")
     if on_card is not None and parsed.value_um != on_card.um:

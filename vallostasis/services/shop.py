@@ -5,12 +5,11 @@ from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.notation import parse_length
 from vallostasis.core.records import Person
-from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.refused import RefusalCode, Refused, typed_at, version_after
 from vallostasis.store import gauges, people
 from vallostasis.store.rows import Conn
 
@@ -57,13 +56,7 @@ def save_gauge(conn: Conn, gauge_id: UUID | None, based_on_version: int, entry: 
     else:
         gauges.lock_gauge(conn, gauge_id)
         newest = gauges.get_gauge(conn, gauge_id)
-        if newest.version != based_on_version:
-            raise Refused(
-                f"Version {newest.version} of {newest.name} was saved meanwhile: look at it, then save yours on top.",
-                "based_on_version",
-                RefusalCode.STALE,
-            )
-        version = newest.version + 1
+        version = version_after(newest.version, based_on_version, newest.name)
     gauges.add_gauge_version(conn, gauge_id, version, sheet)
     return gauges.get_gauge(conn, gauge_id)
 
@@ -105,11 +98,8 @@ def _length(field: str, text: str, unit: Unit) -> Decimal | None:
     """Read a length of a gauge; None where nothing is typed."""
     if not text.strip():
         return None
-    try:
+    with typed_at(field):
         value_um = parse_length(text, unit, confirmed=True).value_um
-    except NotationError as error:
-        error.field = field
-        raise
     if abs(value_um) > LONGEST_UM:
         raise Refused("No gauge of this trade is that long: check number and unit.", field)
     return value_um

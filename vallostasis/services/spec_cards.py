@@ -16,7 +16,7 @@ from vallostasis.core.notation import parse_length
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import CardVersion, Quantity
 from vallostasis.core.spec_card import CardUnit, Construction, FieldProblem, Length, SpecCard, check_card
-from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import jobs, spec_cards
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -132,11 +132,8 @@ def propose_plan(wanted: PlanWanted) -> Pattern:
         text = getattr(wanted, field)
         if not text.strip() and field == "liner_length":
             continue
-        try:
+        with typed_at(field):
             sizes[field] = parse_length(text, unit, confirmed=True).value_um
-        except NotationError as error:
-            error.field = field
-            raise
         if not 0 < sizes[field] <= LONGEST_UM:
             raise Refused("Levels follow from this size: type it above zero, and up to 10 m.", field)
     cylinder = Cylinder(wanted.construction, sizes["bore"], sizes["bore_pitch"], wanted.in_row,

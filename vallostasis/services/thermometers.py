@@ -2,11 +2,10 @@
 
 from dataclasses import dataclass
 
-from vallostasis.core.errors import NotationError
 from vallostasis.core.measuring.gauge_line import compile_pattern
 from vallostasis.devices.gauge_link import LinkNow, LinkSettings, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
-from vallostasis.services.refused import Refused
+from vallostasis.services.refused import Refused, typed_at
 from vallostasis.store import thermometers
 from vallostasis.store.rows import Conn
 from vallostasis.store.thermometers import ThermometerRow
@@ -38,9 +37,6 @@ def set_up_thermometer(conn: Conn, name: str, lies_on: str, url: str, line_patte
         raise Refused(
             "A thermometer is at a cable such as /dev/ttyUSB1, or at a line such as socket://127.0.0.1:8433.", "url"
         )
-    try:
+    with typed_at("line_pattern"):
         compile_pattern(line_pattern)
-    except NotationError as error:
-        error.field = "line_pattern"
-        raise
     thermometers.add_thermometer(conn, name, lies_on, address, line_pattern.strip(), simulated)

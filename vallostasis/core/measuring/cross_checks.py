@@ -75,7 +75,6 @@ def _crown(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
 
 
 def _skirt(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
-    assert survey.feature.quantity is Quantity.PISTON_SKIRT
     setup = None if survey.reading_set is None else facts.setup(survey.reading_set.setup_id)
     if setup is not None and "hanging free" in setup.method:
         yield Phrase(
@@ -90,8 +89,7 @@ def _skirt(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
                          (Term("squeezed", squeezed),))  # fmt: skip
 
 
-def _sleeve(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
-    assert facts is not None
+def _sleeve(_: JobFacts, survey: Survey) -> Iterator[Phrase]:
     barrel = None if survey.form is None else survey.form.barrel_m
     if barrel is not None and survey.budget is not None and barrel > survey.budget.expanded_m:
         yield Phrase("It is {barrel} fatter in the middle: its press is judged level by level, not by one number.",
