@@ -1,6 +1,6 @@
 """The sums of measuring over HTTP: the same as the core gives, with names that say their unit, and clear refusals."""
 
-from math import cos, radians, sqrt
+from math import cos, pi, radians, sqrt
 from typing import Any
 
 import pytest
@@ -72,6 +72,11 @@ def test_a_gauge_study_answers_with_both_models(client: TestClient) -> None:
     assert found["pooled_repeatability_sd_um"] == pytest.approx(sqrt(0.4))
     assert found["holds"] == "pooled"
     assert found["full_percent_grr_of_tolerance"] == pytest.approx(10 * sqrt(0.5))
+    # Ranges of one by d2 of two, 2/√π (closed form); d2* of few ranges of two values √(4/π + (2 − 4/π)/4).
+    assert found["range_method_ev_um"] == pytest.approx(1 / sqrt(4 / pi + (2 - 4 / pi) / 4))
+    assert found["range_method_av_um"] == 0
+    # Two parts, one range: d2* = √2.
+    assert found["range_method_pv_um"] == pytest.approx(10 / sqrt(2))
 
 
 def test_a_warm_bore_against_a_ring(client: TestClient) -> None:

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy import integrate, stats
 
 with warnings.catch_warnings():
     # What the package imports warns on its own account.
@@ -16,6 +17,7 @@ with warnings.catch_warnings():
     from statsmodels.stats.anova import anova_lm
 
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.average_and_range import range_factor
 from vallostasis.core.measuring.gauge_study import blind_order, study_gauge
 
 Table = list[list[list[float]]]
@@ -110,3 +112,41 @@ def test_the_blind_order_reads_every_cell_once_round_by_round(parts: int, people
 def test_what_is_no_study_is_refused(table: Table, tolerance: float | None, why: str) -> None:
     with pytest.raises(OutOfDomain, match=why):
         study_gauge(table, tolerance)
+
+
+@pytest.mark.parametrize(
+    ("values", "d2", "d2_of_one"),
+    # Factors d2 and d2* (one range) of printed tables of average and range, A. J. Duncan, from memory.
+    [(2, 1.128, 1.414), (3, 1.693, 1.912), (4, 2.059, 2.239), (5, 2.326, 2.481), (6, 2.534, 2.673), (10, 3.078, 3.179)],
+)
+def test_the_factors_of_ranges_are_those_of_the_tables(values: int, d2: float, d2_of_one: float) -> None:
+    # Three decimals are printed.
+    assert range_factor(values, 30) == pytest.approx(d2, abs=5.1e-4)
+    assert range_factor(values, 1) == pytest.approx(d2_of_one, abs=5.1e-4)
+
+
+@pytest.mark.parametrize("values", [2, 3, 7, 20])
+def test_the_mean_range_is_that_of_the_studentized_range(values: int) -> None:
+    """SciPy's studentized range with a known sigma is the range of normal values."""
+    of_range = stats.studentized_range(values, np.inf)
+    mean, _ = integrate.quad(of_range.sf, 0, np.inf)
+    # The quadrature over SciPy's own quadrature keeps six figures.
+    assert range_factor(values, 30) == pytest.approx(mean, rel=1e-6)
+
+
+def test_averages_and_ranges_do_not_see_the_interaction() -> None:
+    """The same people and parts with and without an interaction that averages out over parts and over people."""
+    rng = np.random.default_rng(3)
+    plain = rng.normal(0, 5, (6, 1, 1)) + np.array([0.0, 1.0, 2.0])[None, :, None] + rng.normal(0, 0.3, (6, 3, 3))
+    twist = np.outer([8, -8, 8, -8, 8, -8], [1, -1, 0])[:, :, None]
+    straight, twisted = study_gauge(plain.tolist(), None), study_gauge((plain + twist).tolist(), None)
+    assert twisted.ranges.gauge_m == pytest.approx(straight.ranges.gauge_m)
+    assert twisted.full.gauge_m > 5 * straight.full.gauge_m
+
+
+def test_where_nothing_interacts_both_ways_agree() -> None:
+    """Of 200 studies without interaction both ways find the repeatability that was put in, one sigma of 1.0."""
+    studies = [study_gauge(_readings(seed, 10, 3, 3, interaction=0.0), None) for seed in range(200)]
+    # The mean of 200 with 60 degrees of freedom each: standard error 1/√(2·60·200) = 0.0065, five of them.
+    assert np.sqrt(np.mean([s.full.repeatability_m**2 for s in studies])) == pytest.approx(1.0, abs=0.033)
+    assert np.mean([s.ranges.repeatability_m for s in studies]) == pytest.approx(1.0, abs=0.033)

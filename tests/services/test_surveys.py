@@ -91,8 +91,8 @@ def test_without_temperatures_the_doubt_is_in_the_budget(demo: Conn, boat: UUID,
     skirt = _survey(demo, boat, Quantity.PISTON_SKIRT, "piston-1")
     assert skirt.budget is not None
     untaken = next(source for source in skirt.budget.sources if source.name == "temperatures not taken")
-    # Two kelvin either way, rectangular, on 120.5 mm of aluminium.
-    assert untaken.contribution_m == pytest.approx(120.51e-3 * 22e-6 * 2 / 3**0.5, rel=1e-3)
+    # Two kelvin either way, rectangular, on 120.5 mm of cast iron, as the card has the pistons.
+    assert untaken.contribution_m == pytest.approx(120.51e-3 * 10.5e-6 * 2 / 3**0.5, rel=1e-3)
     assert skirt.state is State.NOT_MEASURED
 
 

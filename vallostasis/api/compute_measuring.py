@@ -187,6 +187,11 @@ class GaugeStudyAnswer(BaseModel):
     sum_of_squares_part_person_inter_error_um2: list[float]
     degrees_of_freedom: list[int]
     holds: str = Field(description="The model to go by: full or pooled.")
+    range_method_ev_um: float = Field(description="Repeatability by averages and ranges, which hide the interaction.")
+    range_method_av_um: float
+    range_method_grr_um: float
+    range_method_pv_um: float
+    range_method_percent_grr: float
 
 
 def _components(prefix: str, one: Components) -> dict[str, float | int | None]:
@@ -214,6 +219,11 @@ def compute_gauge_study(ask: GaugeStudyRequest) -> GaugeStudyAnswer:
         "sum_of_squares_part_person_inter_error_um2": list(study.anova.squares_m2),
         "degrees_of_freedom": list(study.anova.freedom),
         "holds": "full" if study.holds is study.full else "pooled",
+        "range_method_ev_um": study.ranges.repeatability_m,
+        "range_method_av_um": study.ranges.reproducibility_m,
+        "range_method_grr_um": study.ranges.gauge_m,
+        "range_method_pv_um": study.ranges.part_m,
+        "range_method_percent_grr": study.ranges.percent_of_total,
     }
     return GaugeStudyAnswer.model_validate(answer)
 

@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.deps import Conn, LengthText, Name
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.average_and_range import AverageAndRange
 from vallostasis.core.measuring.gauge_study import Components
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.records import Person
@@ -88,11 +89,33 @@ class ComponentsView(BaseModel):
         )
 
 
+class RangesView(BaseModel):
+    """Standard deviations by averages and ranges [m], and the gauge's share of all spread [%]."""
+
+    repeatability_m: float
+    reproducibility_m: float
+    gauge_m: float
+    part_m: float
+    percent_of_total: float
+
+    @classmethod
+    def of(cls, one: AverageAndRange) -> "RangesView":
+        """Show what averages and ranges say."""
+        return cls(
+            repeatability_m=one.repeatability_m,
+            reproducibility_m=one.reproducibility_m,
+            gauge_m=one.gauge_m,
+            part_m=one.part_m,
+            percent_of_total=one.percent_of_total,
+        )
+
+
 class StudyResult(BaseModel):
     """The analysis: both models, which one holds, and the readings it rests on. [m]"""
 
     full: ComponentsView
     pooled: ComponentsView
+    ranges: RangesView = Field(description="The older way, which cannot see the interaction.")
     full_holds: bool
     interaction_p: float | None
     squares_m2: list[float]
@@ -157,6 +180,7 @@ def _result(now: StudyNow) -> StudyResult | None:
     return StudyResult(
         full=ComponentsView.of(study.full),
         pooled=ComponentsView.of(study.pooled),
+        ranges=RangesView.of(study.ranges),
         full_holds=study.holds is study.full,
         interaction_p=study.anova.interaction_p,
         squares_m2=list(study.anova.squares_m2),

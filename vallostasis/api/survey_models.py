@@ -173,6 +173,7 @@ class WarmthView(BaseModel):
     """How warm things are. [°C]"""
 
     part_c: Decimal | None
+    readings_c: Decimal | None = Field(description="What counts for the readings that stand. [°C]")
     gauge_c: Decimal | None
     master_c: Decimal | None
     room_c: Decimal | None
@@ -296,6 +297,7 @@ def survey_view(now: SurveyNow) -> SurveyView:
         doubts=[DoubtView.of(doubt) for doubt in now.doubts],
         warmth=WarmthView(
             part_c=now.warmth.part_c,
+            readings_c=now.warmth.readings_c,
             gauge_c=now.warmth.gauge_c,
             master_c=now.warmth.master_c,
             room_c=now.warmth.room_c,

@@ -63,7 +63,7 @@ class TemperatureBody(BaseModel):
     """How warm something is: °C, or °F where it says so. The client makes the id."""
 
     temperature_id: UUID
-    body: Literal["part", "gauge", "master", "room"]
+    body: Literal["part", "room"]
     part: ShortText = ""
     text: LengthText
     person_id: UUID

@@ -225,6 +225,8 @@ class SpecCard:
     coverage_factor: float = 2.0
     features: tuple[FeatureSheet, ...] = ()
     main_bores: int = 0
+    # What most pistons are made of; cards saved before it could be said have this one.
+    piston_material: str = "aluminium"
 
 
 @dataclass(frozen=True, slots=True)

@@ -204,6 +204,7 @@ def spec_card() -> SpecCard:
         cutter=Cutter("portable counterbore cutter", Length("0.8"), Length("1.0"), 5.0),
         acceptance=Acceptance.GUARDED,
         main_bores=3,
+        piston_material="cast iron",
         features=(
             FeatureSheet(Quantity.BLOCK_BORE, _book("5.0000"), _own("4.9990"), _own("5.0010"), _own("1.0"), _own("1.0"),
                          levels, AXES),

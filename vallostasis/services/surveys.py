@@ -14,7 +14,15 @@ from vallostasis.core.measuring.interference import InterferenceToCome, interfer
 from vallostasis.core.measuring.parts import Part, part_with_key, parts_of
 from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.plan import pattern_of, surveyed_features
-from vallostasis.core.measuring.set_budget import gauge_sources, material_of, size_inputs, temperature_key
+from vallostasis.core.measuring.set_budget import (
+    TEMPERATURE_HOLDS,
+    gauge_sources,
+    material_of,
+    part_temperature,
+    size_inputs,
+    standing_temperatures,
+    temperature_key,
+)
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.temperature import (
     Body,
@@ -48,9 +56,13 @@ class FeatureNow:
 
 @dataclass(frozen=True, slots=True)
 class Warmth:
-    """How warm part, gauge, master and room are, what that does to a size [m], and when the part is soaked."""
+    """How warm part, gauge, master and room are, what that does to a size [m], and when the part is soaked.
+
+    ``readings_c`` is what counts for the readings that stand; ``part_c`` what was taken of the part lately, else that.
+    """
 
     part_c: Decimal | None
+    readings_c: Decimal | None
     gauge_c: Decimal | None
     master_c: Decimal | None
     room_c: Decimal | None
@@ -124,12 +136,12 @@ def stamp_key(part: Part) -> str:
 
 def _warmth(facts: JobFacts, quantity: Quantity, part: Part, survey: Survey) -> Warmth:
     key = temperature_key(quantity, part.key)
-    standing = [one for one in facts.temperatures if one.temperature_id not in facts.struck]
-    of_part = [one for one in standing if one.body == "part" and one.part == key]
-    room = [one for one in standing if one.body == "room"]
-    gauge = [one for one in standing if one.body == "gauge"]
+    now = datetime.now(UTC)
+    of_part = _lately(standing_temperatures(facts, "part", key), now)
+    room = _lately(standing_temperatures(facts, "room"), now)
     setup = facts.present_setup(quantity)
-    part_c = of_part[-1].celsius if of_part else None
+    readings_c = None if survey.reading_set is None else part_temperature(facts, survey.reading_set, key)
+    part_c = of_part[-1].celsius if of_part else readings_c
     effect = None
     if part_c is not None and feature_of(quantity).is_diameter:
         size = survey.form.mean_m if survey.form is not None else facts.card.layout.bore.metres
@@ -146,17 +158,23 @@ def _warmth(facts: JobFacts, quantity: Quantity, part: Part, survey: Survey) -> 
         )
     if soak is not None:
         # What has passed since the last look has passed for the part too.
-        since = (datetime.now(UTC) - of_part[-1].taken_at).total_seconds()
+        since = (now - of_part[-1].taken_at).total_seconds()
         soak = Soak(soak.time_constant_s, max(0.0, soak.seconds_left - max(0.0, since)))
     return Warmth(
         part_c,
-        gauge[-1].celsius if gauge else (None if setup is None else setup.gauge_temp_c),
+        readings_c,
+        None if setup is None else setup.gauge_temp_c,
         None if setup is None else setup.master_temp_c,
         room[-1].celsius if room else None,
         effect,
         soak,
         tuple(of_part),
     )
+
+
+def _lately(taken: list[Temperature], now: datetime) -> list[Temperature]:
+    """Temperatures that tell of now, and of how it came to be so warm."""
+    return [one for one in taken if now - one.taken_at <= TEMPERATURE_HOLDS]
 
 
 @dataclass(frozen=True, slots=True)

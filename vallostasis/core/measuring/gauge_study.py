@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from scipy import special
 
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.average_and_range import AverageAndRange, average_and_range
 
 # Study spread of the shares of a tolerance: ± 3 sigma.
 STUDY_SIGMAS = 6.0
@@ -76,11 +77,12 @@ class Components:
 
 @dataclass(frozen=True, slots=True)
 class GaugeStudy:
-    """Analysis of variance, the model with interaction, and the one that merges it with the error."""
+    """Analysis of variance, the model with interaction, the one that merges it with the error, and the older way."""
 
     anova: Anova
     full: Components
     pooled: Components
+    ranges: AverageAndRange
 
     @property
     def holds(self) -> Components:
@@ -112,7 +114,7 @@ def study_gauge(readings_m: Sequence[Sequence[Sequence[float]]], tolerance_m: fl
     Notes
     -----
     σ²_e = MS_e; σ²_po = (MS_po − MS_e)/r; σ²_o = (MS_o − MS_po)/(p·r); σ²_p = (MS_p − MS_po)/(o·r). Reproducibility is
-    √(σ²_o + σ²_po). Pooled: MS_po and MS_e are merged. Average-and-range studies hide the interaction.
+    √(σ²_o + σ²_po). Pooled: MS_po and MS_e are merged.
     """
     table = _table(readings_m)
     if tolerance_m is not None and not tolerance_m > 0:
@@ -135,7 +137,7 @@ def study_gauge(readings_m: Sequence[Sequence[Sequence[float]]], tolerance_m: fl
         merged,
         tolerance_m,
     )
-    return GaugeStudy(anova, full, pooled)
+    return GaugeStudy(anova, full, pooled, average_and_range(table))
 
 
 def _table(readings_m: Sequence[Sequence[Sequence[float]]]) -> NDArray[np.float64]:

@@ -1,5 +1,6 @@
 """The budget of a set of readings: from its gauge, what it was set on, and how warm everything was."""
 
+from datetime import timedelta
 from decimal import Decimal
 from math import sqrt
 
@@ -17,7 +18,7 @@ from vallostasis.core.measuring.budget import (
 )
 from vallostasis.core.measuring.features import PartKind, feature_of
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.temperature import EXPANSION_HALF_WIDTH, expansion_of
+from vallostasis.core.measuring.temperature import EXPANSION_HALF_WIDTH, Temperature, expansion_of
 from vallostasis.core.measuring.uncertainty import rectangular
 from vallostasis.core.measuring.values import correction_standard_m, repeatability_m
 from vallostasis.core.records import Quantity, Reading, ReadingSet, ZeroedOn
@@ -27,6 +28,8 @@ from vallostasis.core.spec_card import SpecCard
 THERMOMETER_HALF_WIDTH_K = 0.5
 # How far part and master may differ in one room when nobody took their temperatures. [K] Common practice.
 UNTAKEN_HALF_WIDTH_K = 2.0
+# A temperature tells how warm a part is for so long, before it was taken and after. Common practice.
+TEMPERATURE_HOLDS = timedelta(hours=4)
 # A micrometer is set on its own standard: half width of that. [m] Common practice, no published source.
 OWN_STANDARD_HALF_WIDTH_M = 2e-6
 _OF_BLOCK = (Quantity.BLOCK_BORE, Quantity.COUNTERBORE_DIAMETER, Quantity.MAIN_BORE)
@@ -37,8 +40,7 @@ def material_of(card: SpecCard, quantity: Quantity) -> str:
     """Material of the part that a feature belongs to."""
     if quantity in _OF_BLOCK:
         return card.block_material
-    # Pistons are aluminium unless the shop says otherwise: common practice, no published source.
-    return "aluminium" if quantity in _OF_PISTON else card.liner_material
+    return card.piston_material if quantity in _OF_PISTON else card.liner_material
 
 
 def temperature_key(quantity: Quantity, part_key: str) -> str:
@@ -47,19 +49,30 @@ def temperature_key(quantity: Quantity, part_key: str) -> str:
     return part_key if loose else ""
 
 
+def standing_temperatures(facts: JobFacts, body: str, part: str = "") -> list[Temperature]:
+    """Return what was taken of a body and not struck out, oldest first."""
+    return [
+        one
+        for one in facts.temperatures
+        if one.body == body and one.part == part and one.temperature_id not in facts.struck
+    ]
+
+
 @once
 def part_temperature(facts: JobFacts, reading_set: ReadingSet, key: str) -> Decimal | None:
-    """Return how warm the part of a set was: as said with the set, else as taken last before its newest reading."""
+    """Return how warm the part of a set was, None where nobody took it near its newest reading.
+
+    As said with the set; else as taken last before that reading; else as taken first after it.
+    """
     if reading_set.part_temp_c is not None:
         return reading_set.part_temp_c
     readings: list[Reading] = facts.standing_readings(reading_set)
-    until = readings[-1].event if readings else reading_set.event
-    taken = [
-        one
-        for one in facts.temperatures
-        if one.body == "part" and one.part == key and one.event <= until and one.temperature_id not in facts.struck
-    ]
-    return taken[-1].celsius if taken else None
+    at, until = (readings[-1].taken_at, readings[-1].event) if readings else (reading_set.opened_at, reading_set.event)
+    near = [one for one in standing_temperatures(facts, "part", key) if abs(one.taken_at - at) <= TEMPERATURE_HOLDS]
+    before = [one for one in near if one.event <= until]
+    if before:
+        return before[-1].celsius
+    return near[0].celsius if near else None
 
 
 def gauge_sources(gauge: GaugeVersion, step_at_zero: bool = True) -> GaugeSources:

@@ -2068,6 +2068,28 @@ export type GaugeStudyAnswer = {
      * The model to go by: full or pooled.
      */
     holds: string;
+    /**
+     * Range Method Ev Um
+     *
+     * Repeatability by averages and ranges, which hide the interaction.
+     */
+    range_method_ev_um: number;
+    /**
+     * Range Method Av Um
+     */
+    range_method_av_um: number;
+    /**
+     * Range Method Grr Um
+     */
+    range_method_grr_um: number;
+    /**
+     * Range Method Pv Um
+     */
+    range_method_pv_um: number;
+    /**
+     * Range Method Percent Grr
+     */
+    range_method_percent_grr: number;
 };
 
 /**
@@ -4061,6 +4083,34 @@ export type ProofUnit = 'um' | 'thou';
 export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
 
 /**
+ * RangesView
+ *
+ * Standard deviations by averages and ranges [m], and the gauge's share of all spread [%].
+ */
+export type RangesView = {
+    /**
+     * Repeatability M
+     */
+    repeatability_m: number;
+    /**
+     * Reproducibility M
+     */
+    reproducibility_m: number;
+    /**
+     * Gauge M
+     */
+    gauge_m: number;
+    /**
+     * Part M
+     */
+    part_m: number;
+    /**
+     * Percent Of Total
+     */
+    percent_of_total: number;
+};
+
+/**
  * Reading
  *
  * One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]
@@ -4959,6 +5009,10 @@ export type SpecCard = {
      * Main Bores
      */
     main_bores?: number;
+    /**
+     * Piston Material
+     */
+    piston_material?: string;
 };
 
 /**
@@ -5278,6 +5332,10 @@ export type StudyResult = {
     full: ComponentsView;
     pooled: ComponentsView;
     /**
+     * The older way, which cannot see the interaction.
+     */
+    ranges: RangesView;
+    /**
      * Full Holds
      */
     full_holds: boolean;
@@ -5559,7 +5617,7 @@ export type TemperatureBody = {
     /**
      * Body
      */
-    body: 'part' | 'gauge' | 'master' | 'room';
+    body: 'part' | 'room';
     /**
      * Part
      */
@@ -5875,6 +5933,12 @@ export type WarmthView = {
      * Part C
      */
     part_c: number | string | null;
+    /**
+     * Readings C
+     *
+     * What counts for the readings that stand. [°C]
+     */
+    readings_c: number | string | null;
     /**
      * Gauge C
      */

@@ -46,17 +46,14 @@ const warning = computed(() => {
 })
 const missing = computed(() => {
   if (!props.survey.is_diameter || props.survey.at_20c) return ''
+  const reference = props.survey.setup?.zeroed_on === 'datum' ? 'gauge' : 'master'
   const needs = [
-    warmth.value.part_c === null ? (loose.value ? 'the part' : 'the block') : '',
-    props.survey.setup?.zeroed_on === 'datum'
-      ? warmth.value.gauge_c === null
-        ? 'the gauge'
-        : ''
-      : warmth.value.master_c === null
-        ? 'the master'
-        : '',
+    warmth.value.readings_c === null
+      ? `of ${loose.value ? 'the part' : 'the block'} within 4 h of reading`
+      : '',
+    warmth.value[`${reference}_c`] === null ? `of the ${reference}, when the gauge was set` : '',
   ].filter(Boolean)
-  return needs.length ? `Sizes are as read: the temperature of ${needs.join(' and ')} is missing.` : ''
+  return needs.length ? `Sizes are as read: there is no temperature ${needs.join(' and none ')}.` : ''
 })
 const soak = computed(() => {
   const left = warmth.value.soak_s

@@ -56,6 +56,11 @@ const UNITS = [
     />
     <TextField v-model="draft.card.block_material" label="Block material" path="block_material" />
     <TextField v-model="draft.card.liner_material" label="Liner material" path="liner_material" />
+    <TextField
+      v-model="draft.card.piston_material as string"
+      label="Piston material"
+      path="piston_material"
+    />
     <ChoiceField
       v-model="draft.card.layout.arrangement"
       label="Holes stand"

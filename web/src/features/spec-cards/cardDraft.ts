@@ -89,6 +89,7 @@ export function emptyCard(): SpecCard {
     coverage_factor: 2,
     features: [],
     main_bores: 0,
+    piston_material: 'aluminium',
   }
 }
 

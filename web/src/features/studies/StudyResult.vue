@@ -18,11 +18,11 @@ const share = (metres: number) =>
 const rows = computed(
   () =>
     [
-      ['the gauge repeats within', model.value.repeatability_m],
-      ['people differ by', model.value.reproducibility_m],
-      ['gauge and people together', model.value.gauge_m],
-      ['parts differ by', model.value.part_m],
-    ] as [string, number][],
+      ['the gauge repeats within', model.value.repeatability_m, props.result.ranges.repeatability_m],
+      ['people differ by', model.value.reproducibility_m, props.result.ranges.reproducibility_m],
+      ['gauge and people together', model.value.gauge_m, props.result.ranges.gauge_m],
+      ['parts differ by', model.value.part_m, props.result.ranges.part_m],
+    ] as [string, number, number][],
 )
 /** Ten and thirty per cent: common practice, no published source. */
 const verdict = computed(() => {
@@ -37,7 +37,9 @@ const interaction = computed(() => {
   if (p === null) return 'Every trial repeated exactly: finer steps would show more.'
   const chance = p < 0.001 ? 'less than 0.1 %' : `${(100 * p).toFixed(1)} %`
   return props.result.full_holds
-    ? `People read some parts differently from one another (chance ${chance}): look at how each of them holds the gauge.`
+    ? `People read some parts differently from one another (chance ${chance}): look at how each of them holds the gauge. ` +
+        `Averages and ranges cannot see that: by them the gauge takes ${props.result.ranges.percent_of_total.toFixed(0)} % ` +
+        `of all spread, it takes ${model.value.percent_of_total.toFixed(0)} %.`
     : `No sign that people differ from part to part (chance ${chance}): that is counted as repeatability.`
 })
 </script>
@@ -59,13 +61,15 @@ const interaction = computed(() => {
           <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
             <th scope="col" class="py-1 font-normal">one standard deviation</th>
             <th scope="col" class="text-right font-normal">[{{ unit }}]</th>
+            <th scope="col" class="pl-3 text-right font-normal">by averages and ranges</th>
             <th scope="col" class="w-44 pl-4 font-normal">share of all spread</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="[name, metres] in rows" :key="name" class="border-b border-rule">
+          <tr v-for="[name, metres, byRanges] in rows" :key="name" class="border-b border-rule">
             <th scope="row" class="py-1.5 text-left font-normal">{{ name }}</th>
             <td class="num text-right">{{ fine(metres) }}</td>
+            <td class="num pl-3 text-right text-ink-soft">{{ fine(byRanges) }}</td>
             <td class="pl-4">
               <span class="flex items-center gap-2"
                 ><span class="h-3 bg-part" :style="{ width: `${Math.max(2, share(metres))}px` }" /><span
