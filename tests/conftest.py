@@ -2,6 +2,8 @@
 
 import contextlib
 import itertools
+import os
+import shutil
 import socket
 import tempfile
 from collections.abc import Iterator
@@ -48,10 +50,23 @@ def free_ports(count: int = DEVICES) -> int:
     raise AssertionError("no free ports beside each other")
 
 
+MEMORY = Path("/dev/shm")
+PLENTY_BYTES = 2 * 1024**3
+
+
+def _folder_for_cluster() -> Path:
+    """Memory where there is plenty of it: nothing of this cluster is to be kept, and a database is copied each test.
+
+    Else /tmp: either may be entered by the postgres user when the tests run as root.
+    """
+    in_memory = MEMORY.is_dir() and os.access(MEMORY, os.W_OK) and shutil.disk_usage(MEMORY).free > PLENTY_BYTES
+    return MEMORY if in_memory else Path("/tmp")
+
+
 @pytest.fixture(scope="session")
 def server() -> Iterator[str]:
-    # Below /tmp, where the postgres user may enter when the tests run as root.
-    with tempfile.TemporaryDirectory(prefix="vallo-test-", dir="/tmp", ignore_cleanup_errors=True) as folder:
+    within = _folder_for_cluster()
+    with tempfile.TemporaryDirectory(prefix="vallo-test-", dir=within, ignore_cleanup_errors=True) as folder:
         cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
         Path(folder).chmod(0o755)
         try:
@@ -62,8 +77,18 @@ def server() -> Iterator[str]:
 
 def _make_database(server: str, name: str, template: str) -> str:
     with psycopg.connect(server, autocommit=True) as conn:
-        conn.execute(sql.SQL("CREATE DATABASE {} TEMPLATE {}").format(sql.Identifier(name), sql.Identifier(template)))
+        create = sql.SQL("CREATE DATABASE {} TEMPLATE {} STRATEGY file_copy")
+        conn.execute(create.format(sql.Identifier(name), sql.Identifier(template)))
     return make_conninfo(server, dbname=name)
+
+
+@contextlib.contextmanager
+def _copy(server: str, template: str) -> Iterator[str]:
+    """One more database like the template, dropped in the end; none has the name of another."""
+    name = f"{template}_{next(_numbers)}"
+    yield _make_database(server, name, template)
+    with psycopg.connect(server, autocommit=True) as conn:
+        conn.execute(sql.SQL("DROP DATABASE {} WITH (FORCE)").format(sql.Identifier(name)))
 
 
 @pytest.fixture(scope="session")
@@ -80,19 +105,21 @@ def demo_template(server: str, empty_template: str) -> str:
     return "demo_template"
 
 
-def copy_of_demo(server: str, demo_template: str) -> str:
-    """Make one more database with the demo jobs; none has the name of another."""
-    return _make_database(server, f"demo_{next(_numbers)}", demo_template)
+def copy_of_demo(server: str, demo_template: str) -> contextlib.AbstractContextManager[str]:
+    """One more database with the demo jobs."""
+    return _copy(server, demo_template)
 
 
 @pytest.fixture
-def empty_dsn(server: str, empty_template: str) -> str:
-    return _make_database(server, f"empty_{next(_numbers)}", empty_template)
+def empty_dsn(server: str, empty_template: str) -> Iterator[str]:
+    with _copy(server, empty_template) as dsn:
+        yield dsn
 
 
 @pytest.fixture
-def demo_dsn(server: str, demo_template: str) -> str:
-    return copy_of_demo(server, demo_template)
+def demo_dsn(server: str, demo_template: str) -> Iterator[str]:
+    with _copy(server, demo_template) as dsn:
+        yield dsn
 
 
 @pytest.fixture

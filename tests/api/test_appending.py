@@ -22,8 +22,9 @@ pytestmark = pytest.mark.filterwarnings("ignore:Do not use the .random. module i
 
 
 @pytest.fixture(scope="module")
-def dsn(server: str, demo_template: str) -> str:
-    return copy_of_demo(server, demo_template)
+def dsn(server: str, demo_template: str) -> Iterator[str]:
+    with copy_of_demo(server, demo_template) as dsn:
+        yield dsn
 
 
 @pytest.fixture(scope="module")

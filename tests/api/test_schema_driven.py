@@ -31,7 +31,7 @@ PATIENCE_S = 30
 @pytest.fixture(scope="module")
 def address(server: str, demo_template: str) -> Iterator[str]:
     """One application for all requests: what one of them records, the next ones meet."""
-    with serving(copy_of_demo(server, demo_template)) as address:
+    with copy_of_demo(server, demo_template) as dsn, serving(dsn) as address:
         yield address
 
 
