@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { BlockView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { READ_BACKS, readBack } from '@/shared/state/readBack'
-import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
+import BenchHead from '@/shared/ui/BenchHead.vue'
 
 import { missingInWords } from './order'
 import type { Bench } from './useBench'
@@ -14,45 +13,35 @@ const firstHour = (hole: number) => ({ hole, hour: props.block.card.required_hou
 </script>
 
 <template>
-  <header class="border-b-2 border-ink px-4 py-2">
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <RouterLink
-        :to="{ name: 'block', params: { job: block.job.job_id, lens, hole: spot ? String(spot.hole) : '' } }"
-        class="quiet inline-flex min-h-11 items-center"
-        >Block</RouterLink
-      >
-      <b class="text-lg">{{ block.job.name }}</b>
-      <span class="text-ink-soft">{{ lens === 'protrusion' ? 'protrusion' : 'ledge depth' }}</span>
-      <label class="ml-auto text-sm text-ink-soft"
-        >told back by
-        <select v-model="readBack" class="rounded border border-rule bg-sheet px-2 py-2 text-ink">
-          <option v-for="way in READ_BACKS" :key="way" :value="way">{{ way }}</option>
-        </select>
-      </label>
-      <UnitSwitch />
-    </div>
-    <nav class="flex gap-1 overflow-x-auto pt-2" aria-label="Holes">
-      <button
-        v-for="hole in block.holes"
-        :key="hole.hole_id"
-        type="button"
-        class="flex min-h-11 min-w-14 items-center justify-center gap-1 rounded border px-2"
-        :class="hole.number === spot?.hole ? 'border-act bg-act-wash' : 'border-rule'"
-        :aria-label="`Hole ${hole.number}: ${hole.state}`"
-        @click="bench.go(firstHour(hole.number))"
-      >
-        <b>{{ hole.number }}</b> <StateGate :state="hole.state" />
-      </button>
-    </nav>
-    <p class="pt-1 text-sm">
-      <template v-if="missing.length"
-        ><span class="text-ink-soft">{{ pass ? 'this pass still needs' : 'missing' }}</span>
-        <b class="ml-1">{{ missingInWords(missing) }}</b></template
-      >
-      <button v-else type="button" class="link" @click="bench.startPass">
-        Measure the whole block anew, zero the gauge first
-      </button>
-      <button v-if="pass" type="button" class="link ml-4" @click="pass = null">End this pass</button>
-    </p>
-  </header>
+  <BenchHead
+    :to="{ name: 'block', params: { job: block.job.job_id, lens, hole: spot ? String(spot.hole) : '' } }"
+    out="Block"
+    :job="block.job.name"
+    :what="lens === 'protrusion' ? 'protrusion' : 'ledge depth'"
+    places="Holes"
+  >
+    <button
+      v-for="hole in block.holes"
+      :key="hole.hole_id"
+      type="button"
+      class="flex min-h-11 min-w-14 items-center justify-center gap-1 rounded border px-2"
+      :class="hole.number === spot?.hole ? 'border-act bg-act-wash' : 'border-rule'"
+      :aria-label="`Hole ${hole.number}: ${hole.state}`"
+      @click="bench.go(firstHour(hole.number))"
+    >
+      <b>{{ hole.number }}</b> <StateGate :state="hole.state" />
+    </button>
+    <template #below>
+      <p class="pt-1 text-sm">
+        <template v-if="missing.length"
+          ><span class="text-ink-soft">{{ pass ? 'this pass still needs' : 'missing' }}</span>
+          <b class="ml-1">{{ missingInWords(missing) }}</b></template
+        >
+        <button v-else type="button" class="link" @click="bench.startPass">
+          Measure the whole block anew, zero the gauge first
+        </button>
+        <button v-if="pass" type="button" class="link ml-4" @click="pass = null">End this pass</button>
+      </p>
+    </template>
+  </BenchHead>
 </template>

@@ -77,8 +77,14 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     const hole = Number(route.params['hole'])
     const hour = Number(route.query['at'])
     if (hole && hour) return { hole, hour }
-    return nextAfter(null)
+    return nextAfter(null) ?? firstOf(hole)
   })
+  /** Where nothing is missing the hole that the address names is shown with its readings. */
+  function firstOf(number: number): Spot | null {
+    const block = job.block.value
+    const named = block?.holes.find((one) => one.number === number && one.liner)
+    return block && named ? { hole: number, hour: block.card.required_hours[0] ?? 12 } : null
+  }
   const hole = computed(() => job.block.value?.holes.find((one) => one.number === spot.value?.hole) ?? null)
   const missing = computed(() =>
     job.block.value ? missingSpots(job.block.value, lens.value, pass.value, waitingSpots.value) : [],

@@ -13,7 +13,8 @@ import WarmthPanel from './WarmthPanel.vue'
 
 /** How it is read, how warm everything is, whether the zero still stands, and the letters on the part. */
 const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string; block: BlockView }>()
-const open = ref(false)
+/** The form in which the gauge is chosen stands open. */
+const open = defineModel<boolean>('open', { required: true })
 const letters = ref('')
 const { refusal, send } = useForm()
 const { liner } = props.bench
@@ -43,8 +44,8 @@ async function changed(): Promise<void> {
     <ZeroLook v-if="survey.setup" :quantity="survey.quantity" :job-id="jobId" @looked="bench.load()" />
     <WarmthPanel :survey="survey" :bench="bench" :job-id="jobId" />
     <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
-      <button type="button" class="quiet min-h-11" @click="open = true">
-        {{ survey.setup ? 'Read it another way' : 'Choose the gauge' }}
+      <button v-if="survey.setup" type="button" class="quiet min-h-11" @click="open = true">
+        Read it another way
       </button>
       <label v-if="survey.quantity === 'trial fit'" class="text-sm text-ink-soft"
         >liner

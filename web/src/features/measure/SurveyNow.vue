@@ -9,7 +9,7 @@ import type { SurveyGauge } from './useSurveyGauge'
 
 /** The place to read now, what the gauge says in huge digits, and the keys to take it. */
 const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge }>()
-const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: [] }>()
+const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: []; choose: [] }>()
 const typed = defineModel<string>('typed', { required: true })
 const { survey, here, taken, refusal, missing, deviates } = props.bench
 const { said, digits, shownUnit, words, inTheWay } = props.gauge
@@ -43,7 +43,15 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     {{ words }}
   </p>
   <RefusalChoices class="my-2 text-lg" :refusal="refusal" @answer="bench.again" @read-before="bench.again" />
-  <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
+  <button
+    v-if="survey && !survey.setup"
+    type="button"
+    class="act mt-2 min-h-16 w-full text-2xl"
+    @click="emit('choose')"
+  >
+    Choose the gauge
+  </button>
+  <div v-else class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
     <button
       type="button"
       class="act col-span-2 min-h-16 text-2xl"
@@ -58,7 +66,11 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     </button>
     <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="emit('undo')">Undo</button>
   </div>
-  <form class="mt-3 flex flex-wrap items-center gap-3" @submit.prevent="emit('takeTyped')">
+  <form
+    v-if="survey?.setup"
+    class="mt-3 flex flex-wrap items-center gap-3"
+    @submit.prevent="emit('takeTyped')"
+  >
     <label for="survey-typed" class="sr-only">Type a reading</label>
     <input
       id="survey-typed"
@@ -81,5 +93,5 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     <summary class="min-h-8 cursor-pointer">Rocks read by eye</summary>
     <p>Type them with semicolons, such as 2 1/2; 2; 2 1/4: the smallest is taken, all are kept.</p>
   </details>
-  <NeedleCounter v-if="small" @counted="typed = $event" />
+  <NeedleCounter v-if="small && survey?.setup" @counted="typed = $event" />
 </template>

@@ -27,6 +27,7 @@ const bench = useSurvey(job, undo)
 const { survey, here, at, refusal } = bench
 const gauge = useSurveyGauge(job.jobId, bench)
 const typed = useLocalStorage(`vallo-survey-typed-${job.jobId}`, '')
+const choosing = ref(false)
 const now = ref<{ focus: () => void } | null>(null)
 const drawn = computed(() => {
   const kind = survey.value?.pattern_kind
@@ -111,6 +112,7 @@ onKeyStroke(
           @repeat="takeFromGauge('repeat')"
           @take-typed="takeTyped"
           @undo="takeBack"
+          @choose="choosing = true"
         />
         <ZeroDoubts class="mt-3" :doubts="survey.doubts" :job-id="job.jobId" @settled="bench.load()" />
         <UnreadableForm
@@ -145,6 +147,7 @@ onKeyStroke(
         <SurveyNumbers v-if="drawn === 'levels'" :survey="survey" :job-id="job.jobId" />
       </section>
       <SurveyAside
+        v-model:open="choosing"
         class="lg:col-start-2"
         :survey="survey"
         :bench="bench"

@@ -4,9 +4,8 @@ import { computed } from 'vue'
 import { ask } from '@/api/ask'
 import { type BlockView, listFeatures } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { READ_BACKS, readBack } from '@/shared/state/readBack'
 import { useLoaded } from '@/shared/state/useLoaded'
-import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
+import BenchHead from '@/shared/ui/BenchHead.vue'
 
 import type { SurveyBench } from './useSurvey'
 
@@ -22,24 +21,14 @@ const parts = computed(() => {
 </script>
 
 <template>
-  <header class="border-b-2 border-ink px-4 py-2">
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <RouterLink
-        :to="{ name: 'measure', params: { job: block.job.job_id } }"
-        class="quiet inline-flex min-h-11 items-center"
-        >Measuring</RouterLink
-      >
-      <b class="text-lg">{{ block.job.name }}</b>
-      <span class="text-ink-soft">{{ quantity }}{{ survey ? `, ${survey.part.title}` : '' }}</span>
-      <label class="ml-auto text-sm text-ink-soft"
-        >told back by
-        <select v-model="readBack" class="rounded border border-rule bg-sheet px-2 py-2 text-ink">
-          <option v-for="way in READ_BACKS" :key="way" :value="way">{{ way }}</option>
-        </select>
-      </label>
-      <UnitSwitch />
-    </div>
-    <nav v-if="parts.length > 1" class="flex gap-1 overflow-x-auto pt-2" aria-label="Parts">
+  <BenchHead
+    :to="{ name: 'measure', params: { job: block.job.job_id } }"
+    out="Measuring"
+    :job="block.job.name"
+    :what="`${quantity}${survey ? `, ${survey.part.title}` : ''}`"
+    places="Parts"
+  >
+    <template v-if="parts.length > 1">
       <RouterLink
         v-for="part in parts"
         :key="part.key"
@@ -50,13 +39,15 @@ const parts = computed(() => {
       >
         <b>{{ part.title.split(',')[0] }}</b> <StateGate :state="part.state" />
       </RouterLink>
-    </nav>
-    <p v-if="survey" class="pt-1 text-sm text-ink-soft">
-      {{ survey.places.length - missing.length }} of {{ survey.places.length }} places read<template
-        v-if="!survey.pattern.on_card"
-      >
-        · the pattern is proposed: the card names none</template
-      >
-    </p>
-  </header>
+    </template>
+    <template #below>
+      <p v-if="survey" class="pt-1 text-sm text-ink-soft">
+        {{ survey.places.length - missing.length }} of {{ survey.places.length }} places read<template
+          v-if="!survey.pattern.on_card"
+        >
+          · the pattern is proposed: the card names none</template
+        >
+      </p>
+    </template>
+  </BenchHead>
 </template>

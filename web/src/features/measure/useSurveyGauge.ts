@@ -63,7 +63,11 @@ export function useSurveyGauge(jobId: string, bench: SurveyBench): SurveyGauge {
     const on = now.master ? `set on ${now.master} at ${at}` : zeroWords(now)
     return [now.gauge.name, on, now.method, now.load].filter(Boolean).join(' · ')
   })
-  const words = computed(() => trouble.value || [rocks.value, circumstances.value].filter(Boolean).join(' '))
+  const inTheWay = computed(() => {
+    const now = survey.value
+    return now && !now.setup ? `No gauge is chosen for the ${now.quantity} yet.` : trouble.value
+  })
+  const words = computed(() => inTheWay.value || [rocks.value, circumstances.value].filter(Boolean).join(' '))
   const tip = computed(() => {
     if (!said.value) return null
     return deviates.value ? said.value.value + (setup.value?.zero_m ?? 0) : said.value.value
@@ -73,7 +77,7 @@ export function useSurveyGauge(jobId: string, bench: SurveyBench): SurveyGauge {
     digits,
     shownUnit: computed(() => (isSmall.value ? unit.value : SIZE_WITH[unit.value])),
     words,
-    inTheWay: computed(() => trouble.value !== ''),
+    inTheWay: computed(() => inTheWay.value !== ''),
     tip,
   }
 }

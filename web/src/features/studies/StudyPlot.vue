@@ -8,7 +8,7 @@ import { unit } from '@/shared/state/preferences'
 /** Every reading, part by part and person by person: parts apart, trials together is a good gauge. */
 const props = defineProps<{ study: StudyView; result: StudyResult }>()
 const WIDTH = 660
-const HEIGHT = 330
+const HEIGHT = 430
 const LEFT = 62
 const TOP = 34
 const BOTTOM = 40
