@@ -13,7 +13,7 @@ from scipy.optimize import least_squares
 
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.measuring.decision import Capability, RuleResult, decide
-from vallostasis.core.measuring.fitness import decisions_of, fit_for, what_would_settle
+from vallostasis.core.measuring.fitness import decisions_of, fit_for, gauges_for, what_would_settle
 from vallostasis.core.measuring.flatness import flatness_of_grid
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.uncertainty import ReadingTrust
@@ -76,6 +76,15 @@ def test_a_gauge_is_asked_only_what_it_is_made_for() -> None:
     short = replace(FINE, range_from_um=Decimal(10_000), range_to_um=Decimal(60_000))
     assert _fit("block bore", short) is None
     assert _fit("main bore", replace(short, range_to_um=Decimal(70_000))) is Capability.GOOD
+
+
+def test_the_gauges_made_for_a_feature_come_finest_first() -> None:
+    dull = replace(FINE, name="Dull", repeatability_um=Decimal(9))
+    sled = replace(FINE, name="Sled", kind="depth gauge")
+    short = replace(FINE, name="Short", range_from_um=Decimal(10_000), range_to_um=Decimal(60_000))
+    cabinet = (dull, sled, short, FINE)
+    assert [one.name for one in gauges_for(CARD, Quantity.BLOCK_BORE, cabinet)] == ["Fine", "Dull"]
+    assert [one.name for one in gauges_for(CARD, Quantity.DECK_FLATNESS, cabinet)] == ["Sled"]
 
 
 def test_what_speaks_against_a_gauge_is_said_with_its_fitness() -> None:

@@ -34,6 +34,13 @@ def _pedal(page: Page, hole: int, hour: int) -> None:
     expect(page.get_by_label("Taken")).to_contain_text(f"{hole} at {hour}h")
 
 
+def test_where_nothing_is_missing_the_hole_of_the_address_is_shown(page: Page, block: BlockView) -> None:
+    block.open()
+    page.goto(page.url.split("/protrusion")[0] + "/bench/protrusion/5")
+    expect(page.get_by_role("heading", name="Hole 5 at 12 h")).to_be_visible()
+    expect(page.get_by_text("Every position is read.")).to_be_visible()
+
+
 def test_a_whole_block_by_pedal_with_the_gauge_killed_in_the_middle(
     gauge_process: GaugeProcess, page: Page, block: BlockView
 ) -> None:

@@ -40,6 +40,22 @@ def _pedal(page: Page, name: str) -> None:
     expect(page.get_by_label("Taken")).to_contain_text(name[0].lower() + name[1:] + ":")
 
 
+def test_a_part_without_a_gauge_asks_for_one_made_for_it(page: Page) -> None:
+    page.goto(f"/jobs/{_boat(page)}/measure/piston skirt/piston-1")
+    expect(page.get_by_label("Gauge", exact=True)).to_have_text("No gauge is chosen for the piston skirt yet.")
+    page.get_by_role("button", name="Choose the gauge").click()
+    dialog = page.get_by_role("dialog")
+    first = dialog.get_by_label("Gauge", exact=True).first
+    expect(first).to_contain_text("Depth sled 2 · depth gauge")
+    expect(first.locator("option:checked")).to_contain_text("micrometer")
+    expect(first.locator("option", has_text="Depth sled 2")).to_contain_text("not made for this")
+    dialog.get_by_label("Zeroed on").select_option("datum")
+    dialog.get_by_role("button", name="Read this way from now on").click()
+    page.get_by_label("Type a reading").fill("120.51 mm")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("1 of 4 places read")).to_be_visible()
+
+
 def test_a_bore_of_five_levels_and_four_axes_by_pedal(bore: Page) -> None:
     _read_anew(bore)
     order = [(level, axis) for number, axis in enumerate((0, 45, 90, 135))

@@ -227,6 +227,7 @@ class SurveyView(BaseModel):
     warmth: WarmthView
     stamp: str
     interference: list[InterferenceView]
+    suited_gauges: list[UUID] = Field(description="Gauges of the cabinet made for this feature, the finest first.")
     cross_checks: list[PhraseView]
     event: int
 
@@ -317,6 +318,7 @@ def survey_view(now: SurveyNow) -> SurveyView:
             )
             for one in now.interference
         ],
+        suited_gauges=list(now.suited),
         cross_checks=[PhraseView.of(phrase) for phrase in now.cross_checks],
         event=facts.newest_event,
     )

@@ -9,7 +9,7 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.budget import Budget, monte_carlo_half_width, monte_carlo_of, trust_of
 from vallostasis.core.measuring.cross_checks import cross_checks
 from vallostasis.core.measuring.features import Feature, feature_of
-from vallostasis.core.measuring.fitness import Settling, what_would_settle
+from vallostasis.core.measuring.fitness import Settling, gauges_for, what_would_settle
 from vallostasis.core.measuring.interference import InterferenceToCome, interference_to_come
 from vallostasis.core.measuring.parts import Part, part_with_key, parts_of
 from vallostasis.core.measuring.pattern import Pattern
@@ -82,6 +82,7 @@ class SurveyNow:
     warmth: Warmth
     stamp: str
     interference: tuple[InterferenceToCome, ...]
+    suited: tuple[UUID, ...]
     cross_checks: tuple[Phrase, ...]
 
 
@@ -101,11 +102,11 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
     facts = load_job_facts(conn, job_id)
     part = known_part(facts, quantity, key)
     survey = survey_of(facts, quantity, part)
+    cabinet = gauges.list_gauges(conn)
     settling: tuple[Settling, ...] = ()
     if survey.budget is not None:
         trust = trust_of(survey.budget)
-        settling = what_would_settle(survey.rules, quantity, trust, gauges.list_gauges(conn),
-                                     facts.card.coverage_factor)  # fmt: skip
+        settling = what_would_settle(survey.rules, quantity, trust, cabinet, facts.card.coverage_factor)
     doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
     letters = [one.letters for one in facts.stamps if one.part == stamp_key(part)]
     return SurveyNow(
@@ -116,6 +117,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         _warmth(facts, quantity, part, survey),
         letters[-1] if letters else "",
         interference_to_come(facts, survey),
+        tuple(gauge.gauge_id for gauge in gauges_for(facts.card, quantity, cabinet)),
         cross_checks(facts, survey),
     )
 

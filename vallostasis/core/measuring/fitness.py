@@ -12,7 +12,7 @@ from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.uncertainty import ReadingTrust
 from vallostasis.core.measuring.values import trust_of_gauge
 from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import Limit, SpecCard
+from vallostasis.core.spec_card import Limit, SpecCard, sheet_of
 
 # Words in a gauge's kind that say what it is made for.
 _INSIDE = (Quantity.BLOCK_BORE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.COUNTERBORE_DIAMETER)
@@ -101,7 +101,7 @@ def fit_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float, t
     -----
     The rule is that of gauge_capability: an instrument of one thou on a window of three proves nothing.
     """
-    if not made_for(gauge, asked):
+    if not made_for(gauge, asked.quantity, asked.nominal_um):
         return None
     expanded = expanded_for(asked, trust_of_gauge(gauge), coverage_factor)
     against = []
@@ -113,16 +113,24 @@ def fit_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float, t
     return GaugeFit(gauge, expanded, capability, "; ".join(against))
 
 
-def made_for(gauge: GaugeVersion, asked: DecisionAsked) -> bool:
-    """Whether kind and range of a gauge suit what is decided; an unknown kind or range rules nothing out."""
+def made_for(gauge: GaugeVersion, quantity: Quantity, nominal_um: Decimal | None = None) -> bool:
+    """Whether kind and range of a gauge suit what is read; an unknown kind or range rules nothing out. [µm]"""
     kind = gauge.kind.casefold()
     known = [quantities for word, quantities in _MADE_FOR.items() if word in kind]
-    if known and not any(asked.quantity in quantities for quantities in known):
+    if known and not any(quantity in quantities for quantities in known):
         return False
-    if gauge.range_from_um is None or gauge.range_to_um is None or asked.nominal_um is None:
+    if gauge.range_from_um is None or gauge.range_to_um is None or nominal_um is None:
         return True
     # A bore gauge's range is that of the bores it enters; a depth gauge's that of its spindle.
-    return gauge.range_from_um <= asked.nominal_um <= gauge.range_to_um
+    return gauge.range_from_um <= nominal_um <= gauge.range_to_um
+
+
+def gauges_for(card: SpecCard, quantity: Quantity, cabinet: Iterable[GaugeVersion]) -> tuple[GaugeVersion, ...]:
+    """Return the gauges that are made for a feature of a card, the finest first."""
+    sheet = sheet_of(card, quantity)
+    nominal = None if sheet is None or sheet.nominal.length is None else sheet.nominal.length.um
+    suited = (gauge for gauge in cabinet if made_for(gauge, quantity, nominal))
+    return tuple(sorted(suited, key=lambda gauge: trust_of_gauge(gauge).random_m))
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,7 +168,7 @@ def what_would_settle(
         finer = tuple(
             gauge.name
             for gauge in cabinet
-            if made_for(gauge, asked) and not gauge.faults
+            if made_for(gauge, quantity) and not gauge.faults
             and expanded_for(asked, trust_of_gauge(gauge), coverage_factor) < abs(rule.value_m - limit)
         )  # fmt: skip
         found.append(Settling(rule.rule, rule.where, readings, finer))

@@ -5529,6 +5529,12 @@ export type SurveyView = {
      */
     interference: Array<InterferenceView>;
     /**
+     * Suited Gauges
+     *
+     * Gauges of the cabinet made for this feature, the finest first.
+     */
+    suited_gauges: Array<string>;
+    /**
      * Cross Checks
      */
     cross_checks: Array<PhraseView>;

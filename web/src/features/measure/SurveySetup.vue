@@ -62,7 +62,7 @@ function fill(): void {
   const from = now?.chosen_at ?? 'none'
   if (form.value.from === from) return
   form.value = {
-    gauge: now?.gauge.gauge_id ?? gauges.value[0]?.gauge_id ?? '',
+    gauge: now?.gauge.gauge_id ?? gaugeChoices.value[0]?.value ?? '',
     zeroedOn: now?.zeroed_on ?? (props.survey.is_diameter ? 'setting master' : 'datum'),
     master: masters.value.find((one) => one.name === now?.master)?.setting_master_id ?? '',
     zero: now && !now.master ? now.zero_typed : '',
@@ -73,12 +73,19 @@ function fill(): void {
     from,
   }
 }
-const gaugeChoices = computed(() =>
-  gauges.value.map((gauge) => ({
-    value: gauge.gauge_id,
-    label: `${gauge.name} · ${gauge.kind} · step ${lengthText(Number(gauge.resolution_um) / 1e6, unit.value, { digits: 1 })} ${unit.value}`,
-  })),
-)
+/** Gauges made for this come first, the finest at the head; the others can still be chosen. */
+const gaugeChoices = computed(() => {
+  const suited = props.survey.suited_gauges
+  const place = (id: string) => (suited.includes(id) ? suited.indexOf(id) : suited.length)
+  return [...gauges.value]
+    .sort((one, other) => place(one.gauge_id) - place(other.gauge_id))
+    .map((gauge) => {
+      const step = lengthText(Number(gauge.resolution_um) / 1e6, unit.value, { digits: 1 })
+      const words = [gauge.name, gauge.kind, `step ${step} ${unit.value}`]
+      if (!suited.includes(gauge.gauge_id)) words.push('not made for this')
+      return { value: gauge.gauge_id, label: words.join(' · ') }
+    })
+})
 const masterChoices = computed(() => [
   { value: '', label: 'one that is not in the cabinet' },
   ...masters.value.map((one) => ({
