@@ -281,6 +281,16 @@ class Reading:
         """Where on the part it stands."""
         return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)
 
+    def stands_at(self, place: Place) -> bool:
+        """Whether it stands there; quicker than making its place, and asked of every reading of a set."""
+        return (
+            self.hour == place.hour
+            and self.level_um == place.level_um
+            and self.axis_deg == place.axis_deg
+            and self.along_um == place.along_um
+            and self.across_um == place.across_um
+        )
+
 
 @dataclass(frozen=True, slots=True)
 class PhotoMark:

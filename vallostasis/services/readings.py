@@ -81,7 +81,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
         facts = lock_job_facts(conn, job_id)
         known = facts.reading(ask.reading_id)
         if known is not None:
-            if known.typed != ask.text.strip() or known.place != ask.place:
+            if known.typed != ask.text.strip() or not known.stands_at(ask.place):
                 raise _id_used_before()
             return known
         # Refused before a setup is written for another land.
@@ -111,7 +111,8 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     standing = [] if present is None else facts.standing_readings(present)
     if not ask.confirmed:
         ask_if_odd(parsed, tuple(reading.value_um for reading in standing), usual_spread_um(facts.card, ask.quantity))
-    same_place = [reading for reading in standing if reading.place == ask.place]
+    place = ask.place
+    same_place = [reading for reading in standing if reading.stands_at(place)]
     if same_place and ask.read_before not in ("repeat", "correct"):
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
     corrected = tuple(same_place) if ask.read_before == "correct" else ()

@@ -4,6 +4,7 @@ import threading
 from collections import OrderedDict
 from dataclasses import dataclass
 from uuid import UUID
+from weakref import WeakKeyDictionary
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.store.revisions import Revision
@@ -17,8 +18,15 @@ _lock = threading.Lock()
 _known: "OrderedDict[_Key, KnownJob]" = OrderedDict()
 
 
+_database_of: "WeakKeyDictionary[Conn | AsyncConn, tuple[str, int, str]]" = WeakKeyDictionary()
+
+
 def _key(conn: Conn | AsyncConn, job_id: UUID) -> _Key:
-    return (conn.info.host, conn.info.port, conn.info.dbname, job_id)
+    database = _database_of.get(conn)
+    if database is None:
+        # Each of the three asks the library anew: once for a connection is enough.
+        database = _database_of[conn] = (conn.info.host, conn.info.port, conn.info.dbname)
+    return (*database, job_id)
 
 
 @dataclass(frozen=True, slots=True)
