@@ -24,7 +24,10 @@ def _told(story: Story, quantity: Quantity, key: str) -> list[str]:
     facts: JobFacts = story.facts()
     part = part_with_key(facts, quantity, key)
     assert part is not None
-    return [phrase.text for phrase in cross_checks(facts, survey_of(facts, quantity, part))]
+    phrases = cross_checks(facts, survey_of(facts, quantity, part))
+    # The words say which way: a sign beside "below" or "larger" would turn them round.
+    assert all(term.value >= 0 for phrase in phrases for term in phrase.terms)
+    return [phrase.text for phrase in phrases]
 
 
 def _read(story: Story, quantity: Quantity, sizes_um: dict[Place, tuple[float, ...]], **target: UUID | str) -> None:
@@ -54,7 +57,14 @@ def test_a_ring_gap_tells_the_taper_over_pi(story: Story) -> None:
     assert bore_change_from_ring_gap(-pi) == -1
     fitting = story.fit(1, story.liner("Q1"))
     _read(story, Quantity.RING_GAP, {_level(19): (480.0,), _level(222): (400.0,)}, fitting_id=fitting)
-    assert any("The gap says the bore is" in words for words in _told(story, Quantity.RING_GAP, "hole-1"))
+    assert any("larger at top than at bottom" in words for words in _told(story, Quantity.RING_GAP, "hole-1"))
+    other = story.fit(2, story.liner("Q2"))
+    _read(story, Quantity.RING_GAP, {_level(19): (400.0,), _level(222): (480.0,)}, fitting_id=other)
+    bore = {_level(14, 0.0): (127_000.0,), _level(227, 0.0): (127_025.0,)}
+    _read(story, Quantity.LINER_BORE, bore, fitting_id=other)
+    told = _told(story, Quantity.RING_GAP, "hole-2")
+    assert any("larger at bottom than at top" in words for words in told)
+    assert any("larger at the bottom" in words for words in told)
 
 
 def test_a_crown_that_is_not_smaller_than_its_skirt_is_spoken_against(story: Story) -> None:

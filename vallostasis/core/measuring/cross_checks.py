@@ -52,14 +52,17 @@ def _ring_gap(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
         return
     first, last = read[0], read[-1]
     change = bore_change_from_ring_gap((first.value_m or 0.0) - (last.value_m or 0.0))
+    larger, smaller = (first, last) if change >= 0 else (last, first)
     yield Phrase(
-        f"The gap says the bore is {{change}} larger at {first.name} than at {last.name}.", (Term("change", change),)
+        f"The gap says the bore is {{change}} larger at {larger.name} than at {smaller.name}.",
+        (Term("change", abs(change)),),
     )
     part = part_with_key(facts, Quantity.LINER_BORE, survey.part.key)
     bore = None if part is None else survey_of(facts, Quantity.LINER_BORE, part)
     if bore is not None and bore.form is not None and bore.form.taper_of_mean_m is not None:
-        yield Phrase("The bore gauge found a taper of {taper}: the two ought to agree.",
-                     (Term("taper", bore.form.taper_of_mean_m),))  # fmt: skip
+        end = "top" if bore.form.taper_of_mean_m >= 0 else "bottom"
+        yield Phrase(f"The bore gauge found it {{taper}} larger at the {end}: the two ought to agree.",
+                     (Term("taper", abs(bore.form.taper_of_mean_m)),))  # fmt: skip
 
 
 def _crown(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
@@ -69,9 +72,9 @@ def _crown(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
         return
     less = skirt.form.greatest_m - survey.form.greatest_m
     words = "The crown is {less} smaller than the skirt, as it runs hotter." if less > 0 else (
-        "The crown is not smaller than the skirt ({less}): it runs hotter and would seize. Read both again."
+        "The crown is not smaller than the skirt but {less} larger: it runs hotter and would seize. Read both again."
     )  # fmt: skip
-    yield Phrase(words, (Term("less", less),))
+    yield Phrase(words, (Term("less", abs(less)),))
 
 
 def _skirt(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
@@ -102,7 +105,7 @@ def _main(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
         return
     over = survey.form.least_m - least
     if over < 0:
-        yield Phrase("{over} below the low limit: any amount small eats the oil clearance.", (Term("over", over),))
+        yield Phrase("{over} below the low limit: any amount small eats the oil clearance.", (Term("over", -over),))
     else:
         yield Phrase("The tightest axis stands {over} above the low limit, which is what it is read against.",
                      (Term("over", over),))  # fmt: skip

@@ -84,8 +84,12 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
     <g v-if="axis !== null" :transform="`translate(${LEFT + WIDTH / 2} 52)`" font-size="13">
       <circle r="40" class="fill-iron stroke-ink-soft" />
       <circle r="30" class="fill-paper stroke-ink-soft" />
-      <text x="-50" y="5" text-anchor="end" class="fill-ink-soft">front</text>
-      <text y="-43" text-anchor="middle" font-size="11" class="fill-ink-soft">90°</text>
+      <text x="-50" y="5" text-anchor="end" class="fill-ink-soft">
+        {{ survey.quantity === 'main bore' ? 'cap joint' : 'front' }}
+      </text>
+      <text y="-43" text-anchor="middle" font-size="11" class="fill-ink-soft">
+        {{ survey.quantity === 'main bore' ? 'upright' : '90°' }}
+      </text>
       <g :transform="`rotate(${axis})`" data-axis>
         <path :d="isHour ? 'M-30 0H0' : 'M-30 0H30'" class="stroke-act" stroke-width="5" />
         <circle cx="-30" r="5" class="fill-act" />
@@ -203,7 +207,9 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
         data-tip
       />
     </g>
-    <text :x="LEFT + WIDTH + 8" :y="TOP - 8" font-size="13" class="fill-ink-soft">out of round</text>
+    <text v-if="survey.is_diameter" :x="LEFT + WIDTH + 8" :y="TOP - 8" font-size="13" class="fill-ink-soft">
+      out of round
+    </text>
     <text :x="4" :y="TOP + HEIGHT + 18" font-size="13" class="fill-ink-soft">
       {{
         survey.is_size && survey.nominal_m !== null

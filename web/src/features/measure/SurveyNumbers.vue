@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { ask } from '@/api/ask'
 import { readBudgets, type SurveyView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { digitsFor, lengthText, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
+import { digitsFor, lengthText, SIZE_WITH, sizeText, smallText, withinText } from '@/shared/format/lengths'
 import { settleWords } from '@/shared/format/settle'
 import { unit } from '@/shared/state/preferences'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
@@ -127,7 +127,7 @@ const budgets = () =>
         <dt class="text-ink-soft">one reading</dt>
         <dd>
           <button type="button" class="link num" title="Open the budget" @click="open = true">
-            ±{{ lengthText(survey.expanded_m, unit, { digits: unit === 'thou' ? 2 : 1 }) }} {{ unit }}
+            {{ withinText(survey.expanded_m, unit) }}
           </button>
         </dd>
       </template>
@@ -138,7 +138,7 @@ const budgets = () =>
         >{{ index ? ', ' : ''
         }}<span class="num">{{ lengthText(at.interference_m, unit, { signed: true }) }}</span>
         {{ at.name }}</template
-      >; ±{{ lengthText(one.expanded_m, unit) }} {{ unit }}, diametral.
+      >; {{ withinText(one.expanded_m, unit) }}, diametral.
     </p>
     <p v-for="phrase in survey.cross_checks" :key="phrase.text"><PhraseText :phrase="phrase" /></p>
     <p v-if="oval">{{ oval }}.</p>

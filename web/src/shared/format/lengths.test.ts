@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { digitsFor, lengthText, sizeText, smallText, uncertaintyText } from './lengths'
+import { digitsFor, lengthText, sizeText, smallText, uncertaintyText, withinText } from './lengths'
 
 // One inch is 25.4 mm by definition (international yard and pound agreement, 1959).
 describe('lengths', () => {
@@ -55,5 +55,15 @@ describe('lengths', () => {
     expect(digitsFor(12.7e-6, 'thou')).toBe(1)
     expect(digitsFor(25.4e-6, 'thou')).toBe(0)
     expect(digitsFor(0, 'mm')).toBe(3)
+  })
+
+  it('writes an uncertainty with two digits, never smaller than it is', () => {
+    expect(withinText(4.42e-6, 'µm')).toBe('±4.5 µm')
+    expect(withinText(4.5e-6, 'µm')).toBe('±4.5 µm')
+    expect(withinText(13.1e-6, 'µm')).toBe('±14 µm')
+    expect(withinText(4.42e-6, 'thou')).toBe('±0.18 thou')
+    expect(withinText(725.7e-6, 'µm')).toBe('±0.73 mm')
+    expect(withinText(725.7e-6, 'thou')).toBe('±0.029 inch')
+    expect(withinText(0, 'µm')).toBe('±0 µm')
   })
 })

@@ -11,6 +11,8 @@ const DIGITS: Record<SmallUnit | SizeUnit, number> = { thou: 1, µm: 0, inch: 4,
 /** Float noise of limits and sums is far below a picometre: that is no crossing. */
 const NOISE = 1e-13
 const MOST_EXTRA_DIGITS = 3
+/** From here on an uncertainty is no small length any more. [m] */
+const COARSE = 0.2e-3
 
 export interface Shown {
   signed?: boolean
@@ -74,6 +76,15 @@ export function smallText(
 export function uncertaintyText(expanded: number, unit: SmallUnit | SizeUnit): string {
   const scale = 10 ** DIGITS[unit]
   return (Math.ceil((expanded / METRES[unit]) * scale - 1e-6) / scale).toFixed(DIGITS[unit])
+}
+
+/** An expanded uncertainty [m] with its sign and unit: two digits, rounded up, in mm or inch where it is that coarse. */
+export function withinText(expanded: number, unit: SmallUnit): string {
+  const shown = expanded < COARSE ? unit : SIZE_WITH[unit]
+  const value = expanded / METRES[shown]
+  const digits = Math.min(4, Math.max(0, value > 0 ? 1 - Math.floor(Math.log10(value)) : 0))
+  const scale = 10 ** digits
+  return `±${(Math.ceil(value * scale - 1e-6) / scale).toFixed(digits)} ${shown}`
 }
 
 /** A size with its unit, and its uncertainty where it has one: 8.900 ±0.004 mm. */

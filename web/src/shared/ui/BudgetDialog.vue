@@ -32,8 +32,8 @@ watch(
 const fine = (metres: number) => lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 3 : 2 })
 function own(source: SourceView): string {
   if (source.unit === 'm') return ''
-  if (source.unit === 'K') return `±${source.standard.toFixed(2)} K`
-  return `±${(source.standard * 1e6).toFixed(2)} µm/m·K`
+  if (source.unit === 'K') return `u = ${source.standard.toFixed(2)} K`
+  return `u = ${(source.standard * 1e6).toFixed(2)} µm/m·K`
 }
 </script>
 
