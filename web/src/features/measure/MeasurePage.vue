@@ -38,6 +38,11 @@ function found(feature: FeatureView, part: PartView): string {
     ? sizeOf(feature, part.greatest_m)
     : `${lengthText(part.least_m ?? 0, unit.value, { signed: true })} to ${lengthText(part.greatest_m, unit.value, { signed: true })}`
 }
+/** A feature of which nothing is read takes one line: its parts by name, and what stands in the way of reading them. */
+const isUntouched = (feature: FeatureView) => feature.parts.every((part) => part.read === 0)
+const inTheWay = (feature: FeatureView) => [
+  ...new Set(feature.parts.filter((part) => !part.can_read).map((part) => part.reason)),
+]
 const how = (feature: FeatureView) => {
   const setup = feature.setup
   if (!setup) return 'no gauge chosen yet'
@@ -93,7 +98,25 @@ const how = (feature: FeatureView) => {
                   : 'None in this job yet.'
               }}
             </p>
-            <ul class="grid grid-cols-1 gap-x-4 gap-y-1 sm:grid-cols-2 lg:grid-cols-3">
+            <div v-else-if="isUntouched(feature)" class="flex flex-wrap items-center gap-x-2 gap-y-1">
+              <RouterLink
+                v-for="part in feature.parts"
+                :key="part.key"
+                :to="{
+                  name: 'survey',
+                  params: { job: job.jobId, quantity: feature.quantity, part: part.key },
+                }"
+                class="flex min-h-11 items-center gap-2 rounded border border-rule px-2 hover:border-ink-soft"
+              >
+                <StateGate :state="part.state" />
+                <b>{{ part.title }}</b>
+                <span class="num text-sm text-ink-soft">0/{{ part.of }}</span>
+              </RouterLink>
+              <span v-for="reason in inTheWay(feature)" :key="reason" class="text-sm text-ink-soft">{{
+                reason
+              }}</span>
+            </div>
+            <ul v-else class="grid grid-cols-1 gap-x-4 gap-y-1 sm:grid-cols-2 lg:grid-cols-3">
               <li v-for="part in feature.parts" :key="part.key">
                 <RouterLink
                   :to="{

@@ -18,7 +18,7 @@ const shown = computed(() => ({
   digits: digitsFor(Number(props.survey.setup?.gauge.resolution_um ?? 0) / 1e6, SIZE_WITH[unit.value]),
 }))
 const within = (rule: string) => props.survey.rules.find((one) => one.rule === rule)
-const small = (metres: number, signed = false) => smallText(metres, null, unit.value, { signed })
+const small = (metres: number) => smallText(metres, null, unit.value, { signed: false })
 const TONE = {
   in: 'text-in',
   out: 'text-out',
@@ -41,7 +41,7 @@ const shapes = computed(() => {
   if (now.taper_of_mean_m !== null)
     said.push([
       'taper',
-      `${small(now.taper_of_mean_m, true)}, ${now.taper_of_mean_m >= 0 ? 'larger at the top' : 'larger at the bottom'}`,
+      `${small(Math.abs(now.taper_of_mean_m))}, ${now.taper_of_mean_m >= 0 ? 'larger at the top' : 'larger at the bottom'}`,
     ])
   if (now.barrel_m !== null)
     said.push([now.barrel_m >= 0 ? 'barrel' : 'waist', small(Math.abs(now.barrel_m))])
