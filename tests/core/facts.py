@@ -17,6 +17,7 @@ from vallostasis.core.records import (
     Hole,
     Job,
     Liner,
+    Place,
     Quantity,
     Reading,
     ReadingSet,
@@ -29,6 +30,11 @@ from vallostasis.services.spec_cards import read_card
 
 WHEN = datetime(2026, 1, 2, 3, 4, tzinfo=UTC)
 HOURS = (12.0, 3.0, 6.0, 9.0)
+
+
+def level(mm: float, axis: float | None = None) -> Place:
+    """A place at a depth, on an axis."""
+    return Place(level_um=Decimal(str(mm * 1000)), axis_deg=axis)
 
 
 @dataclass
@@ -110,6 +116,18 @@ class Story:
             self._add("readings", row)
             ids.append(row.reading_id)
         return ids
+
+    def survey(self, quantity: Quantity, sizes_um: dict[Place, tuple[float, ...]], **target: UUID | str) -> None:
+        """One set of readings place by place of a hole, a liner, a fitting or a part by name."""
+        opened = ReadingSet(uuid4(), self.setups[quantity], self.gauge.gauge_version_id, None, None, None, None, None,
+                            WHEN, "Wren", self._next())  # fmt: skip
+        self._add("sets", replace(opened, **target))
+        for place, sizes in sizes_um.items():
+            for size in sizes:
+                row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", WHEN, "Wren",
+                              self._next(), place.level_um, place.axis_deg, place.along_um,
+                              place.across_um)  # fmt: skip
+                self._add("readings", row)
 
     def strike(self, struck: bool = True, **row: UUID) -> None:
         ids = {"reading_id": None, "cut_id": None, "fitting_id": None, **row}

@@ -3,17 +3,16 @@
 from dataclasses import replace
 from decimal import Decimal
 from math import pi
-from uuid import UUID, uuid4
 
 import pytest
 
-from tests.core.facts import WHEN, Story
+from tests.core.facts import Story, level
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.circumstances import cautions_of_tip
 from vallostasis.core.measuring.cross_checks import bore_change_from_ring_gap, cross_checks
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import survey_of
-from vallostasis.core.records import Place, Quantity, Reading, ReadingSet
+from vallostasis.core.records import Place, Quantity
 from vallostasis.core.spec_card import Length
 from vallostasis.demo import narrow_boat
 from vallostasis.demo.ferry_lanthorn import FLAT, LIP
@@ -30,22 +29,6 @@ def _told(story: Story, quantity: Quantity, key: str) -> list[str]:
     return [phrase.text for phrase in phrases]
 
 
-def _read(story: Story, quantity: Quantity, sizes_um: dict[Place, tuple[float, ...]], **target: UUID | str) -> None:
-    version = story.gauge.gauge_version_id
-    opened = ReadingSet(uuid4(), story.setups[quantity], version, None, None, None, None, None, WHEN, "Wren",
-                        story._next())  # fmt: skip
-    story._add("sets", replace(opened, **target))
-    for place, sizes in sizes_um.items():
-        for size in sizes:
-            row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", WHEN, "Wren",
-                          story._next(), place.level_um, place.axis_deg, place.along_um, place.across_um)  # fmt: skip
-            story._add("readings", row)
-
-
-def _level(mm: float, axis: float | None = None) -> Place:
-    return Place(level_um=Decimal(str(mm * 1000)), axis_deg=axis)
-
-
 @pytest.fixture
 def story() -> Story:
     return Story(card=read_card(narrow_boat.spec_card()))
@@ -56,56 +39,80 @@ def test_a_ring_gap_tells_the_taper_over_pi(story: Story) -> None:
     assert bore_change_from_ring_gap(7.854 * 25.4e-6) == pytest.approx(2.5 * 25.4e-6, rel=1e-4)
     assert bore_change_from_ring_gap(-pi) == -1
     fitting = story.fit(1, story.liner("Q1"))
-    _read(story, Quantity.RING_GAP, {_level(19): (480.0,), _level(222): (400.0,)}, fitting_id=fitting)
+    story.survey(Quantity.RING_GAP, {level(19): (480.0,), level(222): (400.0,)}, fitting_id=fitting)
     assert any("larger at top than at bottom" in words for words in _told(story, Quantity.RING_GAP, "hole-1"))
     other = story.fit(2, story.liner("Q2"))
-    _read(story, Quantity.RING_GAP, {_level(19): (400.0,), _level(222): (480.0,)}, fitting_id=other)
-    bore = {_level(14, 0.0): (127_000.0,), _level(227, 0.0): (127_025.0,)}
-    _read(story, Quantity.LINER_BORE, bore, fitting_id=other)
+    story.survey(Quantity.RING_GAP, {level(19): (400.0,), level(222): (480.0,)}, fitting_id=other)
+    bore = {level(14, 0.0): (127_000.0,), level(227, 0.0): (127_025.0,)}
+    story.survey(Quantity.LINER_BORE, bore, fitting_id=other)
     told = _told(story, Quantity.RING_GAP, "hole-2")
     assert any("larger at bottom than at top" in words for words in told)
     assert any("larger at the bottom" in words for words in told)
 
 
 def test_a_crown_that_is_not_smaller_than_its_skirt_is_spoken_against(story: Story) -> None:
-    _read(story, Quantity.PISTON_SKIRT, {_level(63.5, 90.0): (120_510.0,)}, part="piston-1")
-    _read(story, Quantity.PISTON_CROWN, {_level(5, 90.0): (120_120.0,)}, part="piston-1")
+    story.survey(Quantity.PISTON_SKIRT, {level(63.5, 90.0): (120_510.0,)}, part="piston-1")
+    story.survey(Quantity.PISTON_CROWN, {level(5, 90.0): (120_120.0,)}, part="piston-1")
     assert any(
         "smaller than the skirt, as it runs hotter" in one for one in _told(story, Quantity.PISTON_CROWN, "piston-1")
     )
-    _read(story, Quantity.PISTON_SKIRT, {_level(63.5, 90.0): (120_510.0,)}, part="piston-2")
-    _read(story, Quantity.PISTON_CROWN, {_level(5, 90.0): (120_520.0,)}, part="piston-2")
+    story.survey(Quantity.PISTON_SKIRT, {level(63.5, 90.0): (120_510.0,)}, part="piston-2")
+    story.survey(Quantity.PISTON_CROWN, {level(5, 90.0): (120_520.0,)}, part="piston-2")
     assert any("would seize" in one for one in _told(story, Quantity.PISTON_CROWN, "piston-2"))
 
 
-def test_a_squeezed_skirt_and_a_feeler_beside_a_hanging_piston_are_named(story: Story) -> None:
+def test_a_squeezed_skirt_is_named(story: Story) -> None:
+    skirt = {level(63.5, 90.0): (120_510.0,), level(104.14, 90.0): (120_480.0,)}
+    story.survey(Quantity.PISTON_SKIRT, skirt, part="piston-1")
+    assert any("collapsed" in one for one in _told(story, Quantity.PISTON_SKIRT, "piston-1"))
+
+
+@pytest.mark.parametrize(
+    ("feeler_um", "says"),
+    [
+        # Bore 127.100 across, skirt 127.000: 100 µm in all.
+        (100, "they agree"),
+        # A piston that hangs in the middle leaves half on either side.
+        (50, "less than there is. Press the piston"),
+        (160, "more than there is. Read bore and skirt again"),
+    ],
+)
+def test_a_feeler_beside_a_piston_is_held_against_bore_less_skirt(story: Story, feeler_um: float, says: str) -> None:
+    fitting = story.fit(1, story.liner("Q1"))
+    bore = {level(14, 0.0): (127_060.0,), level(14, 90.0): (127_100.0,)}
+    story.survey(Quantity.LINER_BORE, bore, fitting_id=fitting)
+    story.survey(Quantity.PISTON_SKIRT, {level(63.5, 90.0): (127_000.0,)}, part="piston-1")
+    story.survey(Quantity.PISTON_CLEARANCE, {Place(): (feeler_um,)}, part="piston-1")
+    (told,) = _told(story, Quantity.PISTON_CLEARANCE, "piston-1")
+    assert says in told
+
+
+def test_a_feeler_beside_a_hanging_piston_is_warned_of(story: Story) -> None:
     story.rows["setups"] = [
-        replace(s, method="feeler beside the skirt, piston hanging free") if s.quantity is Quantity.PISTON_SKIRT else s
+        replace(s, method="feeler, piston hanging free") if s.quantity is Quantity.PISTON_CLEARANCE else s
         for s in story.rows["setups"]
     ]
-    skirt = {_level(63.5, 90.0): (120_510.0,), _level(104.14, 90.0): (120_480.0,)}
-    _read(story, Quantity.PISTON_SKIRT, skirt, part="piston-1")
-    told = _told(story, Quantity.PISTON_SKIRT, "piston-1")
-    assert any("collapsed" in one for one in told)
-    assert any("hangs free" in one for one in told)
+    story.survey(Quantity.PISTON_CLEARANCE, {Place(): (50.0,)}, part="piston-1")
+    (told,) = _told(story, Quantity.PISTON_CLEARANCE, "piston-1")
+    assert "hangs free" in told
 
 
 def test_main_bores_are_told_against_the_low_limit(story: Story) -> None:
     low = 2.6250 * 25_400
-    _read(story, Quantity.MAIN_BORE, {_level(0, 90.0): (low + 12.7,)}, part="main-1")
-    _read(story, Quantity.MAIN_BORE, {_level(0, 90.0): (low - 5,)}, part="main-2")
+    story.survey(Quantity.MAIN_BORE, {level(0, 90.0): (low + 12.7,)}, part="main-1")
+    story.survey(Quantity.MAIN_BORE, {level(0, 90.0): (low - 5,)}, part="main-2")
     assert any("above the low limit" in one for one in _told(story, Quantity.MAIN_BORE, "main-1"))
     assert any("eats the oil clearance" in one for one in _told(story, Quantity.MAIN_BORE, "main-2"))
 
 
 def test_repeats_that_spread_wider_than_the_gauge_says_are_noticed(story: Story) -> None:
-    place = _level(15.24, 0.0)
+    place = level(15.24, 0.0)
     hole = story.hole_rows[0].hole_id
-    _read(story, Quantity.BLOCK_BORE, {place: (127_000.0, 127_008.0, 126_995.0, 127_012.0)}, hole_id=hole)
+    story.survey(Quantity.BLOCK_BORE, {place: (127_000.0, 127_008.0, 126_995.0, 127_012.0)}, hole_id=hole)
     (told,) = (one for one in _told(story, Quantity.BLOCK_BORE, "hole-1") if "Repeats" in one)
     assert "wider than it should" in told
     other = story.hole_rows[1].hole_id
-    _read(story, Quantity.BLOCK_BORE, {place: (127_000.0, 127_002.0, 127_001.0)}, hole_id=other)
+    story.survey(Quantity.BLOCK_BORE, {place: (127_000.0, 127_002.0, 127_001.0)}, hole_id=other)
     (calm,) = (one for one in _told(story, Quantity.BLOCK_BORE, "hole-2") if "Repeats" in one)
     assert "wider" not in calm
 

@@ -54,6 +54,9 @@ def test_a_part_without_a_gauge_asks_for_one_made_for_it(page: Page) -> None:
     page.get_by_label("Type a reading").fill("120.51 mm")
     page.keyboard.press("Enter")
     expect(page.get_by_text("1 of 4 places read")).to_be_visible()
+    page.get_by_label("Type a reading").press("Escape")
+    page.keyboard.press("[")
+    expect(page.get_by_label("Now", exact=True)).to_contain_text(re.compile(r"here\s*120\.51\d* ±0\.\d+ mm, once"))
 
 
 def test_a_bore_of_five_levels_and_four_axes_by_pedal(bore: Page) -> None:

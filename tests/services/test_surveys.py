@@ -96,6 +96,15 @@ def test_without_temperatures_the_doubt_is_in_the_budget(demo: Conn, boat: UUID,
     assert skirt.state is State.NOT_MEASURED
 
 
+@pytest.mark.parametrize("quantity", Quantity)
+def test_every_feature_can_be_set_up(demo: Conn, boat: UUID, wren: UUID, quantity: Quantity) -> None:
+    """What the core knows and what the table takes are the same list."""
+    facts = load_job_facts(demo, boat)
+    gauge, land = gauges.list_gauges(demo)[0], facts.card.lands[0].name
+    setups.change_setup(demo, NewSetup(boat, quantity, gauge.gauge_id, land, "", "", None, True), wren)
+    assert load_job_facts(demo, boat).present_setup(quantity) is not None
+
+
 def test_a_moved_zero_is_corrected_in_one_action_and_decided_again(demo: Conn, boat: UUID, wren: UUID) -> None:
     before = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1")
     assert before.survey.state is State.CANNOT_TELL

@@ -23,6 +23,7 @@ class Quantity(StrEnum):
     LINER_BORE = "liner bore"
     PISTON_SKIRT = "piston skirt"
     PISTON_CROWN = "piston crown"
+    PISTON_CLEARANCE = "piston clearance"
     MAIN_BORE = "main bore"
     DECK_FLATNESS = "deck flatness"
     NEIGHBOUR_GAP = "neighbour gap"

@@ -9,6 +9,7 @@ from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
+from vallostasis.core.measuring.budget import difference_of
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.values import value_used_um
@@ -28,6 +29,7 @@ def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
         Quantity.RING_GAP: _ring_gap,
         Quantity.PISTON_CROWN: _crown,
         Quantity.PISTON_SKIRT: _skirt,
+        Quantity.PISTON_CLEARANCE: _clearance,
         Quantity.LINER_OUTSIDE: _sleeve,
         Quantity.MAIN_BORE: _main,
         Quantity.TRIAL_FIT: _trial,
@@ -77,12 +79,7 @@ def _crown(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
     yield Phrase(words, (Term("less", abs(less)),))
 
 
-def _skirt(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
-    setup = None if survey.reading_set is None else facts.setup(survey.reading_set.setup_id)
-    if setup is not None and "hanging free" in setup.method:
-        yield Phrase(
-            "A feeler beside a piston that hangs free finds only part of the gap: press it against the other wall."
-        )
+def _skirt(_: JobFacts, survey: Survey) -> Iterator[Phrase]:
     across = [row for row in survey.places if row.value_m is not None and row.place.axis_deg == 90.0]
     across.sort(key=lambda row: row.place.level_um or 0)
     if len(across) > 1:
@@ -90,6 +87,53 @@ def _skirt(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
         if squeezed > COLLAPSED_M:
             yield Phrase("The open end of the skirt is {squeezed} narrower: it may have collapsed.",
                          (Term("squeezed", squeezed),))  # fmt: skip
+
+
+def _clearance(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    """Hold what a feeler found beside a piston against bore less skirt."""
+    setup = None if survey.reading_set is None else facts.setup(survey.reading_set.setup_id)
+    if setup is not None and "hanging free" in setup.method:
+        yield Phrase(
+            "A feeler beside a piston that hangs free finds only part of the gap: press it against the other wall."
+        )
+    gap = survey.places[0].value_m
+    bore, part = _bore_of(facts, survey), part_with_key(facts, Quantity.PISTON_SKIRT, survey.part.key)
+    skirt = None if part is None else survey_of(facts, Quantity.PISTON_SKIRT, part)
+    if gap is None or survey.budget is None or bore is None or skirt is None:
+        return
+    if bore.form is None or bore.budget is None or skirt.form is None or skirt.budget is None:
+        return
+    k = facts.card.coverage_factor
+    clearance = _across_mean(bore) - skirt.form.greatest_m
+    sizes = difference_of("bore less skirt", bore.budget, skirt.budget, same_zero=False, coverage_factor=k)
+    within = difference_of("feeler", survey.budget, sizes, same_zero=False, coverage_factor=k).expanded_m
+    off = gap - clearance
+    if abs(off) <= within:
+        words = "they agree within {U}."
+    elif off < 0:
+        words = "it found {off} less than there is. Press the piston against the other wall and read again."
+    else:
+        words = "it found {off} more than there is. Read bore and skirt again."
+    yield Phrase(
+        f"Bore less skirt is {{clearance}} across the block, the feeler found {{gap}}: {words}",
+        (Term("clearance", clearance), Term("gap", gap), Term("off", abs(off)), Term("U", within, "within")),
+    )
+
+
+def _bore_of(facts: JobFacts, survey: Survey) -> Survey | None:
+    """The bore that a piston runs in: that of the liner fitted, else that of the block."""
+    for quantity in (Quantity.LINER_BORE, Quantity.BLOCK_BORE):
+        part = part_with_key(facts, quantity, f"hole-{survey.part.hole}")
+        bore = None if part is None or part.target is None else survey_of(facts, quantity, part)
+        if bore is not None and bore.form is not None:
+            return bore
+    return None
+
+
+def _across_mean(bore: Survey) -> float:
+    """Mean diameter across the block, where the piston is guided; of all axes where that one was not read. [m]"""
+    read = [(row.place.axis_deg, row.value_m) for row in bore.places if row.value_m is not None]
+    return fmean([size for axis, size in read if axis == 90.0] or [size for _, size in read])
 
 
 def _sleeve(_: JobFacts, survey: Survey) -> Iterator[Phrase]:

@@ -58,6 +58,7 @@ FEATURES: dict[Quantity, Feature] = {
         Feature(Quantity.LINER_BORE, PartKind.FITTING, PatternKind.LEVELS_AND_AXES, True, Decimal(250), True),
         Feature(Quantity.PISTON_SKIRT, PartKind.PISTON, PatternKind.LEVELS_AND_AXES, True, Decimal(300), True),
         Feature(Quantity.PISTON_CROWN, PartKind.PISTON, PatternKind.LEVELS_AND_AXES, True, Decimal(200), True),
+        Feature(Quantity.PISTON_CLEARANCE, PartKind.PISTON, PatternKind.ONCE, False, Decimal(300)),
         Feature(Quantity.MAIN_BORE, PartKind.MAIN, PatternKind.LEVELS_AND_AXES, True, Decimal(100), True),
         Feature(Quantity.DECK_FLATNESS, PartKind.DECK, PatternKind.GRID, False, Decimal(150)),
         Feature(Quantity.NEIGHBOUR_GAP, PartKind.GAP, PatternKind.LEVELS, False, Decimal(150)),

@@ -18,7 +18,8 @@ from vallostasis.core.spec_card import Limit, SpecCard, sheet_of
 _INSIDE = (Quantity.BLOCK_BORE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.COUNTERBORE_DIAMETER)
 _OUTSIDE = (Quantity.LINER_OUTSIDE, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.FLANGE_THICKNESS)
 _DEPTHS = (Quantity.PROTRUSION, Quantity.COUNTERBORE_DEPTH, Quantity.DECK_FLATNESS, Quantity.SETUP_INDICATOR)
-_GAPS = (Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP, Quantity.RING_GAP, Quantity.DECK_FLATNESS)
+_GAPS = (Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP, Quantity.RING_GAP, Quantity.PISTON_CLEARANCE,
+         Quantity.DECK_FLATNESS)  # fmt: skip
 _MADE_FOR = {
     "rule": (Quantity.TRIAL_FIT,),
     "bore": _INSIDE,

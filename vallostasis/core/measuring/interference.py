@@ -10,6 +10,9 @@ from vallostasis.core.measuring.parts import Part, part_with_key
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.records import Quantity
 
+# So far beyond the last level read a liner is taken to go on as it is there. [m] Common practice, no published source.
+BEYOND_M = 10e-3
+
 
 @dataclass(frozen=True, slots=True)
 class InterferenceAt:
@@ -35,7 +38,8 @@ def interference_to_come(facts: JobFacts, bore: Survey) -> tuple[InterferenceToC
     Notes
     -----
     Means over the axes of a level; the liner's mean is taken at the depth of the bore's level by straight lines
-    between its own levels, since it hangs from the deck by its flange. Nothing of the two readings is taken to cancel:
+    between its own levels, since it hangs from the deck by its flange; levels of the bore that lie farther beyond the
+    liner's than BEYOND_M are left out, and so is a liner that has none. Nothing of the two readings is taken to cancel:
     they come from two gauges or two zeros.
     """
     if bore.feature.quantity is not Quantity.BLOCK_BORE or bore.form is None or bore.budget is None or bore.relative:
@@ -56,9 +60,13 @@ def _against(facts: JobFacts, bore: Survey, liner: Part, mark: str) -> Interfere
     depths, means = _level_means(outside)
     levels = []
     for depth, mean in zip(*_level_means(bore), strict=True):
+        if not depths[0] - BEYOND_M <= depth <= depths[-1] + BEYOND_M:
+            continue
         there = float(np.interp(depth, depths, means))
         name = next((one.name for one in bore.pattern.levels if abs(float(one.depth_um) / 1e6 - depth) < 1e-9), "")
         levels.append(InterferenceAt(name, depth, there - mean))
+    if not levels:
+        return None
     k = facts.card.coverage_factor
     sides = [mean_of(one.budget, _axes_read(one), k) for one in (outside, bore) if one.budget is not None]
     budget = difference_of(f"interference with {mark}", sides[0], sides[1], same_zero=False, coverage_factor=k)

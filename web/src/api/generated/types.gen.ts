@@ -4080,7 +4080,7 @@ export type ProofUnit = 'um' | 'thou';
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
 
 /**
  * RangesView

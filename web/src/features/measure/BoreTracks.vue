@@ -120,7 +120,14 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
       <text :x="LEFT - 10" :y="level.y - 2" text-anchor="end" font-size="14" class="fill-ink">
         {{ level.name }}
       </text>
-      <text :x="LEFT - 10" :y="level.y + 14" text-anchor="end" font-size="13" class="num fill-ink-soft">
+      <text
+        v-if="survey.pattern.levels.length"
+        :x="LEFT - 10"
+        :y="level.y + 14"
+        text-anchor="end"
+        font-size="13"
+        class="num fill-ink-soft"
+      >
         {{ depthText(level.depth) }} {{ SIZE_WITH[unit] }}
       </text>
       <text

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { digitsFor, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
 import NeedleCounter from './NeedleCounter.vue'
@@ -17,6 +19,19 @@ const field = ref<HTMLInputElement | null>(null)
 defineExpose({ focus: () => field.value?.focus() })
 const title = computed(() => here.value?.name || survey.value?.part.title || '')
 const isRocked = computed(() => /bore/i.test(survey.value?.setup?.gauge.kind ?? ''))
+/** What stands at this place, with how often it was read. */
+const standing = computed(() => {
+  const now = here.value
+  if (now?.value_m == null) return ''
+  const isSize = survey.value?.is_size && !survey.value.relative
+  const step = Number(survey.value?.setup?.gauge.resolution_um ?? 0) / 1e6
+  const size = SIZE_WITH[unit.value]
+  const value = isSize
+    ? sizeText(now.value_m, unit.value, now.expanded_m, { digits: digitsFor(step, size) })
+    : smallText(now.value_m, now.expanded_m, unit.value)
+  return `${value}, ${times(now.readings.length)}`
+})
+const times = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`)
 const small = computed(() => deviates.value || !survey.value?.is_size)
 </script>
 
@@ -41,6 +56,9 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     aria-label="Gauge"
   >
     {{ words }}
+  </p>
+  <p v-if="standing">
+    <span class="mr-3 text-ink-soft">here</span><span class="num whitespace-normal">{{ standing }}</span>
   </p>
   <RefusalChoices class="my-2 text-lg" :refusal="refusal" @answer="bench.again" @read-before="bench.again" />
   <button

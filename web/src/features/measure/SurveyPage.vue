@@ -30,8 +30,8 @@ const typed = useLocalStorage(`vallo-survey-typed-${job.jobId}`, '')
 const choosing = ref(false)
 const now = ref<{ focus: () => void } | null>(null)
 const drawn = computed(() => {
-  const kind = survey.value?.pattern_kind
-  return kind === 'grid' ? 'grid' : kind === 'one place' ? 'one' : 'levels'
+  if (survey.value?.quantity === 'trial fit') return 'start'
+  return survey.value?.pattern_kind === 'grid' ? 'grid' : 'levels'
 })
 
 function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
@@ -140,7 +140,7 @@ onKeyStroke(
           :at="at"
           @choose="bench.go"
         />
-        <LinerStart v-else-if="survey.quantity === 'trial fit'" :survey="survey" />
+        <LinerStart v-else :survey="survey" />
         <SurveyNumbers v-if="drawn !== 'levels'" class="mt-4" :survey="survey" :job-id="job.jobId" />
       </div>
       <section class="min-w-0 lg:col-start-2" aria-label="So far">

@@ -18,6 +18,8 @@ const parts = computed(() => {
   const listed = data.value?.features.find((one) => one.quantity === quantity.value)?.parts ?? []
   return listed.map((one) => (one.key === partKey.value && survey.value ? survey.value.part : one))
 })
+/** The head names the feature: here its number, letter or mark is enough. */
+const shortName = (key: string) => key.slice(key.indexOf('-') + 1)
 </script>
 
 <template>
@@ -37,13 +39,13 @@ const parts = computed(() => {
         :class="part.key === partKey ? 'border-act bg-act-wash' : 'border-rule'"
         :aria-label="`${part.title}: ${part.state}`"
       >
-        <b>{{ part.title.split(',')[0] }}</b> <StateGate :state="part.state" />
+        <b>{{ shortName(part.key) }}</b> <StateGate :state="part.state" />
       </RouterLink>
     </template>
     <template #below>
       <p v-if="survey" class="pt-1 text-sm text-ink-soft">
         {{ survey.places.length - missing.length }} of {{ survey.places.length }} places read<template
-          v-if="!survey.pattern.on_card"
+          v-if="!survey.pattern.on_card && survey.pattern_kind !== 'one place'"
         >
           · the pattern is proposed: the card names none</template
         >

@@ -15,9 +15,5 @@ export const METHODS: Partial<Record<Quantity, readonly string[]>> = {
   'deck flatness': ['indicator grid', 'straightedge and feeler'],
   'neighbour gap': ['feeler blade', 'gauge blocks'],
   'ring gap': ['feeler blade'],
-  'piston skirt': [
-    'micrometer',
-    'feeler beside the skirt, piston against the other wall',
-    'feeler beside the skirt, piston hanging free',
-  ],
+  'piston clearance': ['feeler, piston against the other wall', 'feeler, piston hanging free'],
 }

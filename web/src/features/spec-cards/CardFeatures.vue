@@ -19,6 +19,7 @@ const QUANTITIES: Quantity[] = [
   'liner bore',
   'piston skirt',
   'piston crown',
+  'piston clearance',
   'main bore',
   'deck flatness',
   'neighbour gap',

@@ -21,7 +21,7 @@ const limits = computed<[LimitName, string][]>(() => {
     ['least', 'Least'],
     ['greatest', 'Greatest'],
   ]
-  if (quantity.value === 'neighbour gap' || quantity.value === 'ring gap') return window
+  if (['neighbour gap', 'ring gap', 'piston clearance'].includes(quantity.value)) return window
   return [['nominal', 'Nominal'], ...window, ['out_of_round', 'Out of round'], ['taper', 'Taper']]
 })
 function typed(name: LimitName): string {
@@ -54,7 +54,7 @@ const source = computed({
   },
 })
 const isGrid = computed(() => quantity.value === 'deck flatness')
-const isOnce = computed(() => quantity.value === 'trial fit')
+const isOnce = computed(() => ['trial fit', 'piston clearance'].includes(quantity.value))
 const unit = computed(() => draft.value.card.unit)
 </script>
 

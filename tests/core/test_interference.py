@@ -1,0 +1,60 @@
+"""Interference to come: a straight cone in a straight bore, by hand."""
+
+from decimal import Decimal
+from uuid import UUID
+
+import pytest
+
+from tests.core.facts import Story, level
+from vallostasis.core.measuring.interference import interference_to_come
+from vallostasis.core.measuring.parts import part_with_key
+from vallostasis.core.measuring.survey import survey_of
+from vallostasis.core.records import Quantity
+from vallostasis.demo import narrow_boat
+from vallostasis.services.spec_cards import read_card
+
+# Bore of 127.000 at three depths [mm].
+DEPTHS = (15.24, 119.38, 226.06)
+
+
+def _bore_and_liner(outside_um: dict[float, float]) -> tuple[Story, UUID]:
+    story = Story(card=read_card(narrow_boat.spec_card()))
+    hole, liner = story.hole_rows[0].hole_id, story.liner("Q1")
+    story.survey(Quantity.BLOCK_BORE, {level(depth, 0.0): (127_000.0,) for depth in DEPTHS}, hole_id=hole)
+    story.survey(Quantity.LINER_OUTSIDE, {level(depth, 0.0): (size,) for depth, size in outside_um.items()},
+          liner_id=liner)  # fmt: skip
+    return story, liner
+
+
+def _levels(outside_um: dict[float, float]) -> dict[float, float]:
+    facts = _bore_and_liner(outside_um)[0].facts()
+    part = part_with_key(facts, Quantity.BLOCK_BORE, "hole-1")
+    assert part is not None
+    found = interference_to_come(facts, survey_of(facts, Quantity.BLOCK_BORE, part))
+    return {round(at.depth_m * 1000, 2): at.interference_m * 1e6 for one in found for at in one.levels}
+
+
+def test_a_cone_presses_by_what_it_is_at_each_depth() -> None:
+    # 127.020 at 20 mm, 127.040 at 220 mm: a tenth of a micrometre more for each millimetre.
+    found = _levels({20.0: 127_020.0, 220.0: 127_040.0})
+    assert found[119.38] == pytest.approx(20 + (119.38 - 20) * 0.1, abs=1e-6)
+    # Within a centimetre beyond its levels it goes on as it is there.
+    assert found[15.24] == pytest.approx(20)
+    assert found[226.06] == pytest.approx(40)
+
+
+def test_nothing_is_said_of_depths_where_the_liner_was_not_read() -> None:
+    assert list(_levels({119.38: 127_030.0})) == [119.38]
+    assert _levels({60.0: 127_030.0}) == {}
+
+
+def test_what_they_were_read_with_does_not_cancel() -> None:
+    facts = _bore_and_liner({20.0: 127_020.0, 220.0: 127_040.0})[0].facts()
+    part = part_with_key(facts, Quantity.BLOCK_BORE, "hole-1")
+    assert part is not None
+    bore = survey_of(facts, Quantity.BLOCK_BORE, part)
+    (found,) = interference_to_come(facts, bore)
+    assert bore.budget is not None
+    # Two equal budgets of one axis each: √2 of one, GUM 5.1.2.
+    assert found.budget.expanded_m == pytest.approx(2**0.5 * bore.budget.expanded_m, rel=1e-3)
+    assert facts.setup(facts.sets[0].setup_id).zero_um == Decimal(0)
