@@ -12,7 +12,7 @@ from vallostasis.core.measuring.circumstances import cautions_of_tip
 from vallostasis.core.measuring.cross_checks import bore_change_from_ring_gap, cross_checks
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import survey_of
-from vallostasis.core.records import Place, Quantity
+from vallostasis.core.records import Place, Quantity, ZeroedOn
 from vallostasis.core.spec_card import Length
 from vallostasis.demo import narrow_boat
 from vallostasis.demo.ferry_lanthorn import FLAT, LIP
@@ -103,6 +103,39 @@ def test_main_bores_are_told_against_the_low_limit(story: Story) -> None:
     story.survey(Quantity.MAIN_BORE, {level(0, 90.0): (low - 5,)}, part="main-2")
     assert any("above the low limit" in one for one in _told(story, Quantity.MAIN_BORE, "main-1"))
     assert any("eats the oil clearance" in one for one in _told(story, Quantity.MAIN_BORE, "main-2"))
+
+
+def test_what_is_to_go_is_told_for_each_depth(story: Story) -> None:
+    """Nominal 127.000; worn to a cone: 300 µm to go at the bottom, 100 at the top, where it is told from matters."""
+    hole = story.hole_rows[0].hole_id
+    cone = {level(15.24, 0.0): (126_900.0,), level(226.06, 0.0): (126_700.0,)}
+    story.survey(Quantity.BLOCK_BORE, cone, hole_id=hole)
+    (told,) = _told(story, Quantity.BLOCK_BORE, "hole-1")
+    assert told.startswith("To go to {target}, on the diameter: {at top} at top, {at bottom} at bottom.")
+    assert "from which depth" in told
+    straight = {level(15.24, 0.0): (126_900.0,), level(226.06, 0.0): (126_900.0,)}
+    story.survey(Quantity.BLOCK_BORE, straight, hole_id=story.hole_rows[1].hole_id)
+    (told,) = _told(story, Quantity.BLOCK_BORE, "hole-2")
+    assert "from which depth" not in told
+
+
+def test_a_gauge_zeroed_on_the_target_tells_what_is_to_go_to_it(story: Story) -> None:
+    story.rows["setups"] = [
+        replace(s, zeroed_on=ZeroedOn.TARGET, zero_um=Decimal(127_500)) if s.quantity is Quantity.BLOCK_BORE else s
+        for s in story.rows["setups"]
+    ]
+    story.survey(Quantity.BLOCK_BORE, {level(15.24, 0.0): (-300.0,)}, hole_id=story.hole_rows[0].hole_id)
+    facts = story.facts()
+    part = part_with_key(facts, Quantity.BLOCK_BORE, "hole-1")
+    assert part is not None
+    (phrase,) = cross_checks(facts, survey_of(facts, Quantity.BLOCK_BORE, part))
+    # 12 thou, as it would be said: 300 µm, and the size it goes to.
+    assert [round(term.value * 1e6, 6) for term in phrase.terms] == [127_500, 300]
+
+
+def test_a_finished_bore_has_nothing_to_go(story: Story) -> None:
+    story.survey(Quantity.BLOCK_BORE, {level(15.24, 0.0): (127_001.0,)}, hole_id=story.hole_rows[0].hole_id)
+    assert _told(story, Quantity.BLOCK_BORE, "hole-1") == []
 
 
 def test_repeats_that_spread_wider_than_the_gauge_says_are_noticed(story: Story) -> None:

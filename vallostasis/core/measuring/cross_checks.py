@@ -13,7 +13,8 @@ from vallostasis.core.measuring.budget import difference_of
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.values import value_used_um
-from vallostasis.core.records import Quantity
+from vallostasis.core.records import Place, Quantity, ZeroedOn
+from vallostasis.core.spec_card import sheet_of
 from vallostasis.core.trail import Phrase, Term
 
 # A skirt narrower at its open end than below the pin has been squeezed together. [m]
@@ -33,6 +34,8 @@ def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
         Quantity.LINER_OUTSIDE: _sleeve,
         Quantity.MAIN_BORE: _main,
         Quantity.TRIAL_FIT: _trial,
+        Quantity.BLOCK_BORE: _to_go,
+        Quantity.LINER_BORE: _to_go,
     }.get(survey.feature.quantity)
     found = [] if own is None else list(own(facts, survey))
     return (*found, *_repeats(facts, survey))
@@ -161,6 +164,36 @@ def _trial(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
         yield Phrase("A start depth means little without whether it was dry or oiled: say so.")
     if not any(one.quantity is Quantity.TRIAL_FIT and one.nominal.length for one in facts.card.features):
         yield Phrase("A start depth is judged as a share of the liner's length: write that on the card.")
+
+
+def _to_go(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    """Say how much is to come out at each depth, to the target the gauge was zeroed on, else to the card's nominal."""
+    if survey.form is None or survey.budget is None or survey.reading_set is None:
+        return
+    setup = facts.setup(survey.reading_set.setup_id)
+    sheet = sheet_of(facts.card, survey.feature.quantity)
+    target = None if sheet is None else sheet.nominal.metres
+    if setup.zeroed_on is ZeroedOn.TARGET:
+        target = metres(setup.zero_um)
+    if target is None:
+        return
+    depths = sorted({row.place.level_um for row in survey.places if row.place.level_um is not None})
+    left = [
+        (survey.pattern.name_of(Place(level_um=depth)), target - level.mean_m)
+        for depth, level in zip(depths, survey.form.levels, strict=True)
+        if level.mean_m is not None
+    ]
+    least, most = min(one for _, one in left), max(one for _, one in left)
+    if most <= survey.budget.expanded_m:
+        return
+    some = [(name, one) for name, one in left if one > 0]
+    words = ", ".join(f"{{at {name}}} at {name}" for name, _ in some)
+    cone = most - least > survey.budget.expanded_m
+    yield Phrase(
+        f"To go to {{target}}, on the diameter: {words}."
+        + (" Say from which depth: a worn bore starts from another size at each." if cone else ""),
+        (Term("target", target, "size"), *(Term(f"at {name}", one) for name, one in some)),
+    )
 
 
 def _repeats(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:

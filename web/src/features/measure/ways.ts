@@ -15,5 +15,7 @@ export const METHODS: Partial<Record<Quantity, readonly string[]>> = {
   'deck flatness': ['indicator grid', 'straightedge and feeler'],
   'neighbour gap': ['feeler blade', 'gauge blocks'],
   'ring gap': ['feeler blade'],
+  levelling: ['from the deck', 'from the sump rail', 'from the main bores'],
+  'set-up indicator': ['rough set-up', 'fine set-up'],
   'piston clearance': ['feeler, piston against the other wall', 'feeler, piston hanging free'],
 }
