@@ -9,7 +9,8 @@ from pydantic import BaseModel
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.pattern import place_words
-from vallostasis.core.records import PhotoMark, Quantity, Setup
+from vallostasis.core.notes import PhotoMark
+from vallostasis.core.records import Quantity, Setup
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,6 +13,7 @@ from uuid import UUID
 
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.measuring.temperature import Material, Temperature
+from vallostasis.core.notes import ReadingNote
 from vallostasis.core.records import (
     CardVersion,
     Cut,
@@ -24,7 +25,6 @@ from vallostasis.core.records import (
     Liner,
     Quantity,
     Reading,
-    ReadingNote,
     ReadingSet,
     Setup,
     Stage,

@@ -294,32 +294,6 @@ class Reading:
 
 
 @dataclass(frozen=True, slots=True)
-class PhotoMark:
-    """A place marked on a photo: shares of its width from the left and of its height from the top."""
-
-    x: float
-    y: float
-    words: str
-
-
-@dataclass(frozen=True, slots=True)
-class ReadingNote:
-    """A note on a reading; a photo is named by the digest of its bytes, and may have stayed behind elsewhere."""
-
-    note_id: UUID
-    reading_id: UUID
-    words: str
-    photo_type: str
-    photo_sha256: str
-    photo_bytes: int
-    photo_here: bool
-    marks: tuple[PhotoMark, ...]
-    made_at: datetime
-    made_by: str
-    event: int
-
-
-@dataclass(frozen=True, slots=True)
 class Strike:
     """A reading, cut, fitting, note or temperature struck out or restored; the newest one holds."""
 

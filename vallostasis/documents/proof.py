@@ -18,13 +18,14 @@ from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.uncertainty import standard_of_mean
 from vallostasis.core.measuring.values import trust_of_set
 from vallostasis.core.notation import as_entered
+from vallostasis.core.notes import ReadingNote
 from vallostasis.core.protrusion.measured import (
     hole_parts,
     measured_hole,
     readings_by_hour,
 )
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
-from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingNote, ReadingSet, Setup
+from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
 from vallostasis.core.spec_card import Limit, typed_with_unit
 from vallostasis.documents.proof_surveys import proof_surveys
 from vallostasis.documents.track_drawing import TrackMark, track_svg

@@ -5,6 +5,7 @@ import type { PlaceReadView, SurveyView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
+import PlaceDial from './PlaceDial.vue'
 import { placeKey } from './places'
 import { acrossOf, rowsOf, scaleOf } from './track'
 
@@ -43,7 +44,6 @@ const directionOf = (row: PlaceReadView | null) => {
   return row?.place.hour != null ? (30 * (row.place.hour - 9) + 360) % 360 : null
 }
 const axis = computed(() => directionOf(here.value))
-const isHour = computed(() => here.value?.place.hour != null)
 const depthText = (um: number) =>
   `${lengthText(um / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 2 : 0 })}`
 const wall = computed(() =>
@@ -81,24 +81,13 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
     :aria-label="`${survey.quantity} of ${survey.part.title}, drawn level by level`"
     class="h-auto w-full"
   >
-    <g v-if="axis !== null" :transform="`translate(${LEFT + WIDTH / 2} 52)`" font-size="13">
-      <circle r="40" class="fill-iron stroke-ink-soft" />
-      <circle r="30" class="fill-paper stroke-ink-soft" />
-      <text x="-50" y="5" text-anchor="end" class="fill-ink-soft">
-        {{ survey.quantity === 'main bore' ? 'cap joint' : 'front' }}
-      </text>
-      <text y="-43" text-anchor="middle" font-size="11" class="fill-ink-soft">
-        {{ survey.quantity === 'main bore' ? 'upright' : '90°' }}
-      </text>
-      <g :transform="`rotate(${axis})`" data-axis>
-        <path :d="isHour ? 'M-30 0H0' : 'M-30 0H30'" class="stroke-act" stroke-width="5" />
-        <circle cx="-30" r="5" class="fill-act" />
-        <circle v-if="!isHour" cx="30" r="5" class="fill-act" />
-      </g>
-      <text x="52" y="5" class="fill-act" font-weight="700">
-        {{ isHour ? `${here?.place.hour}h` : `${axis}°` }}
-      </text>
-    </g>
+    <PlaceDial
+      v-if="axis !== null"
+      :transform="`translate(${LEFT + WIDTH / 2} 52)`"
+      :axis="axis"
+      :hour="here?.place.hour ?? null"
+      :quantity="survey.quantity"
+    />
     <rect :x="LEFT" :y="TOP" :width="WIDTH" :height="HEIGHT" class="fill-sheet stroke-rule" />
     <rect
       v-if="bars.length === 2"
