@@ -55,6 +55,19 @@ def _story(*moved_um: float) -> tuple[Story, JobFacts]:
     return story, replace(story.facts(), zero_checks=tuple(story.rows["zero_checks"]))
 
 
+def test_a_gauge_set_again_in_the_middle_of_a_set_is_doubted_from_there_on() -> None:
+    story = Story()
+    story.read(Quantity.PROTRUSION, story.fit(1, story.liner("L1")), (85, 86))
+    first = story.facts().readings[-1]
+    # Set again as it was: the set goes on.
+    setup_id = story.setups[Quantity.PROTRUSION] = story._setup(Quantity.PROTRUSION)
+    later = replace(first, reading_id=uuid4(), event=story._next())
+    story._add("readings", later)
+    check = ZeroCheck(uuid4(), setup_id, Decimal(30), "30 µm", WHEN, "Wren", story._next())
+    (doubt,) = open_doubts(replace(story.facts(), zero_checks=(check,)))
+    assert doubt.reading_ids == (later.reading_id,)
+
+
 def test_only_what_was_read_since_the_last_good_look_is_doubtful() -> None:
     _, facts = _story(0, 30)
     (doubt,) = open_doubts(facts)

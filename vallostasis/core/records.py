@@ -233,7 +233,7 @@ class Setup:
     @property
     def zero(self) -> tuple[object, ...]:
         """What the gauge was zeroed on: readings from different zeros never share a set."""
-        return (self.zeroed_on, self.zero_um, self.setting_master_version_id, self.master_temp_c)
+        return (self.zeroed_on, self.zero_um, self.setting_master_version_id, self.master_temp_c, self.gauge_temp_c)
 
     def circumstances(self) -> tuple[object, ...]:
         """Everything that makes two readings comparable."""

@@ -83,7 +83,8 @@ def _doubts(facts: JobFacts) -> Iterator[Doubt]:
             continue
         # The next look starts from here: what is read on a moved zero is known to be so from now on.
         good_since[setup.setup_id] = check.event
-        sets = [s for s in facts.sets if s.setup_id == setup.setup_id]
+        # A gauge set again as it was before goes on with the set it was reading: sets of that gauge, whichever setup.
+        sets = [s for s in facts.sets_of(setup.quantity) if facts.setup(s.setup_id).gauge_id == setup.gauge_id]
         doubtful: list[UUID] = []
         touched: list[ReadingSet] = []
         for one in sets:

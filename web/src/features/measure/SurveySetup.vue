@@ -167,7 +167,8 @@ function save(): Promise<void> {
       />
       <ChoiceField v-if="loads.length > 1" v-model="form.load" label="Held" :choices="loads" path="load" />
       <p class="caution">
-        A gauge set anew, or a part held another way, starts a new set: what was read before stays on record.
+        Another gauge, another zero or another way of holding starts a new set: what was read before stays on
+        record.
       </p>
       <button type="submit" class="act justify-self-start">Read this way from now on</button>
     </form>
