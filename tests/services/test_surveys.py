@@ -270,6 +270,16 @@ def test_what_is_no_temperature_is_refused(text: str) -> None:
         surveys.read_temperature(text)
 
 
+def test_a_temperature_belongs_to_the_block_or_to_a_loose_part(demo: Conn, boat: UUID, wren: UUID) -> None:
+    for part, kept in (("", ""), ("LINER-q1", "liner-Q1"), ("piston-2", "piston-2")):
+        surveys.take_temperature(demo, boat, uuid4(), "part", part, "21", wren)
+        assert load_job_facts(demo, boat).temperatures[-1].part == kept
+    for part in ("hole-1", "liner-Q9"):
+        with pytest.raises(Refused, match="no temperature of its own") as refused:
+            surveys.take_temperature(demo, boat, uuid4(), "part", part, "21", wren)
+        assert refused.value.field == "part"
+
+
 def test_surveys_go_out_and_come_back_in_another_shop(demo: Conn, boat: UUID, wren: UUID, empty_dsn: str) -> None:
     (doubt,) = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1").doubts
     zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "correct", Drift.AT_ONCE, wren)

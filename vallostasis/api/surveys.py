@@ -147,7 +147,7 @@ def settle_doubt(job_id: UUID, zero_check_id: UUID, body: SettleBody, conn: Conn
 
 @router.post("/jobs/{job_id}/temperatures", status_code=201)
 def take_temperature(job_id: UUID, body: TemperatureBody, conn: Conn) -> TemperatureTaken:
-    """Record how warm a part, the gauge, the master or the room is."""
+    """Record how warm the block, a loose part or the room is."""
     celsius = surveys.take_temperature(conn, job_id, body.temperature_id, body.body, body.part, body.text,
                                        body.person_id)  # fmt: skip
     return TemperatureTaken(celsius=celsius)

@@ -216,11 +216,21 @@ def budgets_of_protrusion(conn: Conn, hole_id: UUID) -> list[BudgetShown]:
 def take_temperature(
     conn: Conn, job_id: UUID, temperature_id: UUID, body: str, part: str, text: str, by: UUID
 ) -> Decimal:
-    """Record how warm something is; ``text`` is in °C, or in °F where it says so."""
-    lock_job_facts(conn, job_id)
+    """Record how warm the block, a loose part or the room is; ``text`` is in °C, or in °F where it says so."""
+    facts = lock_job_facts(conn, job_id)
+    key = _loose_part(facts, part) if body == "part" and part else ""
     celsius = read_temperature(text)
-    temperatures.add_temperature(conn, job_id, temperature_id, body, part, celsius, text.strip(), by)
+    temperatures.add_temperature(conn, job_id, temperature_id, body, key, celsius, text.strip(), by)
     return celsius
+
+
+def _loose_part(facts: JobFacts, key: str) -> str:
+    """Return the key of a liner or piston that has a temperature of its own, or refuse."""
+    for quantity in (Quantity.LINER_OUTSIDE, Quantity.PISTON_SKIRT):
+        part = part_with_key(facts, quantity, key)
+        if part is not None:
+            return part.key
+    raise Refused(f"{key} has no temperature of its own: leave this empty for the block.", "part")
 
 
 def read_temperature(text: str) -> Decimal:

@@ -745,7 +745,7 @@ export const settleDoubt = <ThrowOnError extends boolean = false>(options: Optio
 /**
  * Take Temperature
  *
- * Record how warm a part, the gauge, the master or the room is.
+ * Record how warm the block, a loose part or the room is.
  */
 export const takeTemperature = <ThrowOnError extends boolean = false>(options: Options<TakeTemperatureData, ThrowOnError>) => (options.client ?? client).post<TakeTemperatureResponses, TakeTemperatureErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/temperatures',
