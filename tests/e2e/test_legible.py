@@ -98,5 +98,5 @@ def test_no_serious_fault_in_the_list_of_keys(page: Page) -> None:
 
 def test_axe_does_find_what_is_wrong(page: Page) -> None:
     page.evaluate(AXE)
-    page.evaluate("document.querySelector('main').insertAdjacentHTML('beforeend', '<img src=\"/icon.svg\">')")
+    page.locator("main").evaluate("main => main.insertAdjacentHTML('beforeend', '<img src=\"/icon.svg\">')")
     assert [fault["rule"] for fault in _serious_faults(page, "light")] == ["image-alt"]
