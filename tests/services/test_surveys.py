@@ -150,8 +150,10 @@ def test_a_gauge_zeroed_on_the_bore_itself_decides_no_size(demo: Conn, boat: UUI
 
 def test_interference_to_come_is_told_level_by_level_with_both_doubts(demo: Conn, boat: UUID, wren: UUID) -> None:
     (doubt,) = survey_now(demo, boat, Quantity.LINER_OUTSIDE, "liner-Q1").doubts
+    assert all(one.doubtful for one in survey_now(demo, boat, Quantity.BLOCK_BORE, "hole-1").interference)
     zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "correct", Drift.SOMEWHERE, wren)
     now = survey_now(demo, boat, Quantity.BLOCK_BORE, "hole-1")
+    assert not any(one.doubtful for one in now.interference)
     fit = next(one for one in now.interference if one.liner_mark == "Q1")
     assert [at.level for at in fit.levels] == [name for name, _ in narrow_boat.LEVELS]
     middle = fit.levels[2].interference_m

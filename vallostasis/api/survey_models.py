@@ -196,6 +196,7 @@ class InterferenceView(BaseModel):
     liner_mark: str
     levels: list[InterferenceLevelView]
     expanded_m: float
+    doubtful: bool = Field(description="Some of its readings stand on a zero that was found moved.")
 
 
 class SurveyView(BaseModel):
@@ -315,6 +316,7 @@ def survey_view(now: SurveyNow) -> SurveyView:
                     for at in one.levels
                 ],
                 expanded_m=one.budget.expanded_m,
+                doubtful=one.doubtful,
             )
             for one in now.interference
         ],

@@ -25,11 +25,12 @@ class InterferenceAt:
 
 @dataclass(frozen=True, slots=True)
 class InterferenceToCome:
-    """One liner in one bore: each level, and the budget of a level's difference. [m]"""
+    """One liner in one bore: each level, and the budget of a level's difference [m]; on a moved zero it is doubtful."""
 
     liner_mark: str
     levels: tuple[InterferenceAt, ...]
     budget: Budget
+    doubtful: bool
 
 
 def interference_to_come(facts: JobFacts, bore: Survey) -> tuple[InterferenceToCome, ...]:
@@ -70,7 +71,8 @@ def _against(facts: JobFacts, bore: Survey, liner: Part, mark: str) -> Interfere
     k = facts.card.coverage_factor
     sides = [mean_of(one.budget, _axes_read(one), k) for one in (outside, bore) if one.budget is not None]
     budget = difference_of(f"interference with {mark}", sides[0], sides[1], same_zero=False, coverage_factor=k)
-    return InterferenceToCome(mark, tuple(levels), budget)
+    doubtful = any(row.doubtful for row in (*outside.places, *bore.places))
+    return InterferenceToCome(mark, tuple(levels), budget, doubtful)
 
 
 def _level_means(survey: Survey) -> tuple[list[float], list[float]]:

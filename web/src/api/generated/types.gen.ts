@@ -2589,6 +2589,12 @@ export type InterferenceView = {
      * Expanded M
      */
     expanded_m: number;
+    /**
+     * Doubtful
+     *
+     * Some of its readings stand on a zero that was found moved.
+     */
+    doubtful: boolean;
 };
 
 /**

@@ -138,7 +138,9 @@ const budgets = () =>
         >{{ index ? ', ' : ''
         }}<span class="num">{{ lengthText(at.interference_m, unit, { signed: true }) }}</span>
         {{ at.name }}</template
-      >; {{ withinText(one.expanded_m, unit) }}, diametral.
+      >; {{ withinText(one.expanded_m, unit) }}, diametral.<b v-if="one.doubtful" class="text-unsure">
+        Doubtful: the zero was found moved after it was read.</b
+      >
     </p>
     <p v-for="phrase in survey.cross_checks" :key="phrase.text"><PhraseText :phrase="phrase" /></p>
     <p v-if="oval">{{ oval }}.</p>
