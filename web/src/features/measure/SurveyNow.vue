@@ -29,7 +29,7 @@ const standing = computed(() => {
   const value = isSize
     ? sizeText(now.value_m, unit.value, now.expanded_m, { digits: digitsFor(step, size) })
     : smallText(now.value_m, now.expanded_m, unit.value)
-  return `${value}, ${times(now.readings.length)}`
+  return `${value}, ${times(now.readings.length)}${now.doubtful ? ', doubtful' : ''}`
 })
 const times = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`)
 const small = computed(() => deviates.value || !survey.value?.is_size)
