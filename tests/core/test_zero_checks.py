@@ -14,7 +14,7 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.values import trust_of_set, value_used_um
-from vallostasis.core.measuring.zero_checks import Drift, open_doubts, shift_for, zero_holds
+from vallostasis.core.measuring.zero_checks import Drift, is_zero_looked_at, open_doubts, shift_for, zero_holds
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Quantity, ZeroCheck, ZeroCorrection
 
@@ -94,6 +94,14 @@ def test_corrected_readings_are_doubtful_no_more_and_carry_what_is_left() -> Non
     assert value_used_um(settled, second, reading) == Decimal(70)
     assert value_used_um(settled, first, settled.standing_readings(first)[0]) == Decimal(85)
     assert trust_of_set(settled, second).zero_m > 8e-6 > trust_of_set(settled, first).zero_m
+
+
+def test_a_zero_is_looked_at_only_by_a_look_after_the_newest_reading() -> None:
+    story, facts = _story(0, 0)
+    assert [is_zero_looked_at(facts, one) for one in facts.sets] == [True, True]
+    story.read(Quantity.PROTRUSION, facts.fittings[0].fitting_id, (85,))
+    later = replace(story.facts(), zero_checks=facts.zero_checks)
+    assert not is_zero_looked_at(later, later.sets[-1])
 
 
 def test_struck_readings_leave_no_doubt() -> None:

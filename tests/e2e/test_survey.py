@@ -123,6 +123,12 @@ def test_a_deck_by_keyboard_alone(page: Page) -> None:
         page.keyboard.press("Escape")
     expect(page.get_by_text("Every place is read.")).to_be_visible()
     expect(page.locator("main")).to_contain_text("about the plane of the grid")
+    look = page.get_by_role("button", name="Look at the zero before the gauge is put away")
+    look.click()
+    page.keyboard.type("0")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("The zero stands.")).to_be_visible()
+    expect(look).to_have_count(0)
 
 
 def test_a_moved_zero_is_corrected_from_the_screen(page: Page) -> None:

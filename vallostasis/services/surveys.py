@@ -32,7 +32,7 @@ from vallostasis.core.measuring.temperature import (
     soak_from_readings,
     warm_effect_m,
 )
-from vallostasis.core.measuring.zero_checks import Doubt, open_doubts
+from vallostasis.core.measuring.zero_checks import Doubt, is_zero_looked_at, open_doubts
 from vallostasis.core.protrusion.budgets import budgets_of_hole
 from vallostasis.core.records import Hole, Quantity
 from vallostasis.core.trail import Phrase
@@ -83,6 +83,7 @@ class SurveyNow:
     stamp: str
     interference: tuple[InterferenceToCome, ...]
     suited: tuple[UUID, ...]
+    zero_is_looked_at: bool
     cross_checks: tuple[Phrase, ...]
 
 
@@ -118,6 +119,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         letters[-1] if letters else "",
         interference_to_come(facts, survey),
         tuple(gauge.gauge_id for gauge in gauges_for(facts.card, quantity, cabinet)),
+        survey.reading_set is None or is_zero_looked_at(facts, survey.reading_set),
         cross_checks(facts, survey),
     )
 

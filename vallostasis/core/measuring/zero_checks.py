@@ -62,6 +62,14 @@ class Doubt:
     reading_ids: tuple[UUID, ...]
 
 
+def is_zero_looked_at(facts: JobFacts, reading_set: ReadingSet) -> bool:
+    """Whether somebody looked at the zero after the newest reading of a set."""
+    readings = facts.standing_readings(reading_set)
+    newest = readings[-1].event if readings else reading_set.event
+    quantity = facts.setup(reading_set.setup_id).quantity
+    return any(check.event > newest and facts.setup(check.setup_id).quantity is quantity for check in facts.zero_checks)
+
+
 def open_doubts(facts: JobFacts) -> tuple[Doubt, ...]:
     """Return every moved zero with the readings that nobody corrected or struck since."""
     return tuple(doubt for doubt in _doubts(facts) if doubt.reading_ids)

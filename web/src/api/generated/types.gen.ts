@@ -5535,6 +5535,12 @@ export type SurveyView = {
      */
     interference: Array<InterferenceView>;
     /**
+     * Zero Is Looked At
+     *
+     * Somebody looked at the zero after the newest reading.
+     */
+    zero_is_looked_at: boolean;
+    /**
      * Suited Gauges
      *
      * Gauges of the cabinet made for this feature, the finest first.

@@ -16,6 +16,8 @@ const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: strin
 /** The form in which the gauge is chosen stands open. */
 const open = defineModel<boolean>('open', { required: true })
 const letters = ref('')
+const zero = ref<{ focus: () => void } | null>(null)
+defineExpose({ lookAtZero: () => zero.value?.focus() })
 const { refusal, send } = useForm()
 const { liner } = props.bench
 
@@ -41,7 +43,13 @@ async function changed(): Promise<void> {
     <ul v-if="survey.setup?.cautions.length" class="text-unsure">
       <li v-for="caution in survey.setup.cautions" :key="caution">{{ caution }}</li>
     </ul>
-    <ZeroLook v-if="survey.setup" :quantity="survey.quantity" :job-id="jobId" @looked="bench.load()" />
+    <ZeroLook
+      v-if="survey.setup"
+      ref="zero"
+      :quantity="survey.quantity"
+      :job-id="jobId"
+      @looked="bench.load()"
+    />
     <WarmthPanel :survey="survey" :bench="bench" :job-id="jobId" />
     <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
       <button v-if="survey.setup" type="button" class="quiet min-h-11" @click="open = true">

@@ -11,7 +11,7 @@ import type { SurveyGauge } from './useSurveyGauge'
 
 /** The place to read now, what the gauge says in huge digits, and the keys to take it. */
 const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge }>()
-const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: []; choose: [] }>()
+const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: []; choose: []; zero: [] }>()
 const typed = defineModel<string>('typed', { required: true })
 const { survey, here, taken, refusal, missing, deviates } = props.bench
 const { said, digits, shownUnit, words, inTheWay } = props.gauge
@@ -39,7 +39,17 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
   <h1 class="text-2xl leading-tight font-bold sm:text-3xl">
     {{ title[0]?.toUpperCase() }}{{ title.slice(1) }}
   </h1>
-  <p v-if="missing.length === 0" class="text-lg text-in">Every place is read.</p>
+  <p v-if="missing.length === 0" class="text-lg text-in">
+    Every place is read.
+    <button
+      v-if="survey?.setup && !survey.zero_is_looked_at"
+      type="button"
+      class="link"
+      @click="emit('zero')"
+    >
+      Look at the zero before the gauge is put away
+    </button>
+  </p>
   <p class="flex items-baseline gap-3" aria-live="off">
     <span
       class="num text-7xl leading-none font-bold sm:text-8xl"

@@ -28,6 +28,7 @@ const { survey, here, at, refusal } = bench
 const gauge = useSurveyGauge(job.jobId, bench)
 const typed = useLocalStorage(`vallo-survey-typed-${job.jobId}`, '')
 const choosing = ref(false)
+const aside = ref<{ lookAtZero: () => void } | null>(null)
 const now = ref<{ focus: () => void } | null>(null)
 const drawn = computed(() => {
   if (survey.value?.quantity === 'trial fit') return 'start'
@@ -113,6 +114,7 @@ onKeyStroke(
           @take-typed="takeTyped"
           @undo="takeBack"
           @choose="choosing = true"
+          @zero="aside?.lookAtZero()"
         />
         <ZeroDoubts class="mt-3" :doubts="survey.doubts" :job-id="job.jobId" @settled="bench.load()" />
         <UnreadableForm
@@ -147,6 +149,7 @@ onKeyStroke(
         <SurveyNumbers v-if="drawn === 'levels'" :survey="survey" :job-id="job.jobId" />
       </section>
       <SurveyAside
+        ref="aside"
         v-model:open="choosing"
         class="lg:col-start-2"
         :survey="survey"

@@ -15,6 +15,8 @@ const props = defineProps<{ quantity: Quantity; jobId: string }>()
 const emit = defineEmits<{ looked: [] }>()
 const shown = ref('')
 const said = ref('')
+const form = ref<HTMLFormElement | null>(null)
+defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
 const { refusal, busy, send } = useForm()
 
 function look(): Promise<void> {
@@ -35,7 +37,7 @@ function look(): Promise<void> {
 
 <template>
   <section aria-label="Zero">
-    <form class="flex flex-wrap items-end gap-3" @submit.prevent="look">
+    <form ref="form" class="flex flex-wrap items-end gap-3" @submit.prevent="look">
       <div class="w-56">
         <TextField
           v-model="shown"
