@@ -13,7 +13,7 @@ from tests.core.facts import WHEN, Story
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.values import trust_of_set, value_used_um
+from vallostasis.core.measuring.values import trust_of_gauge, trust_of_set, value_used_um
 from vallostasis.core.measuring.zero_checks import Drift, is_zero_looked_at, open_doubts, shift_for, zero_holds
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Quantity, ZeroCheck, ZeroCorrection
@@ -102,6 +102,18 @@ def test_a_zero_is_looked_at_only_by_a_look_after_the_newest_reading() -> None:
     story.read(Quantity.PROTRUSION, facts.fittings[0].fitting_id, (85,))
     later = replace(story.facts(), zero_checks=facts.zero_checks)
     assert not is_zero_looked_at(later, later.sets[-1])
+
+
+@pytest.mark.parametrize(
+    ("kind", "moves"),
+    [("depth gauge", True), ("bore gauge", True), ("steel rule", True), ("Feeler blades", False), ("blade", False)],
+)
+def test_a_blade_has_no_zero_and_its_step_counts_once(kind: str, moves: bool) -> None:
+    """Common practice, no published source; the step as a rectangle by GUM 4.3.7."""
+    gauge = replace(GAUGE, kind=kind, resolution_um=Decimal("25.4"), repeatability_um=Decimal(0))
+    assert gauge.has_zero is moves
+    assert trust_of_gauge(gauge).zero_m == pytest.approx(25.4e-6 / 12**0.5 if moves else 0.0)
+    assert trust_of_gauge(gauge).random_m == pytest.approx(25.4e-6 / 12**0.5)
 
 
 def test_struck_readings_leave_no_doubt() -> None:

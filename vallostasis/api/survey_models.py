@@ -228,6 +228,7 @@ class SurveyView(BaseModel):
     warmth: WarmthView
     stamp: str
     interference: list[InterferenceView]
+    gauge_has_zero: bool = Field(description="The gauge in use is set to a zero that can move; a blade is not.")
     zero_is_looked_at: bool = Field(description="Somebody looked at the zero after the newest reading.")
     suited_gauges: list[UUID] = Field(description="Gauges of the cabinet made for this feature, the finest first.")
     cross_checks: list[PhraseView]
@@ -321,6 +322,7 @@ def survey_view(now: SurveyNow) -> SurveyView:
             )
             for one in now.interference
         ],
+        gauge_has_zero=now.gauge_has_zero,
         zero_is_looked_at=now.zero_is_looked_at,
         suited_gauges=list(now.suited),
         cross_checks=[PhraseView.of(phrase) for phrase in now.cross_checks],

@@ -83,6 +83,7 @@ class SurveyNow:
     stamp: str
     interference: tuple[InterferenceToCome, ...]
     suited: tuple[UUID, ...]
+    gauge_has_zero: bool
     zero_is_looked_at: bool
     cross_checks: tuple[Phrase, ...]
 
@@ -109,6 +110,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         trust = trust_of(survey.budget)
         settling = what_would_settle(survey.rules, quantity, trust, cabinet, facts.card.coverage_factor)
     doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
+    setup = facts.present_setup(quantity)
     letters = [one.letters for one in facts.stamps if one.part == stamp_key(part)]
     return SurveyNow(
         facts,
@@ -119,6 +121,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         letters[-1] if letters else "",
         interference_to_come(facts, survey),
         tuple(gauge.gauge_id for gauge in gauges_for(facts.card, quantity, cabinet)),
+        setup is not None and facts.newest_gauge(setup.gauge_id).has_zero,
         survey.reading_set is None or is_zero_looked_at(facts, survey.reading_set),
         cross_checks(facts, survey),
     )

@@ -5,6 +5,9 @@ from datetime import date, datetime
 from decimal import Decimal
 from uuid import UUID
 
+# Words in the kind of a gauge that has no zero. Common practice, no published source.
+_WITHOUT_ZERO = ("feeler", "blade")
+
 
 @dataclass(frozen=True, slots=True)
 class GaugeVersion:
@@ -32,6 +35,11 @@ class GaugeVersion:
     faults: str = ""
     repeatability_freedom: int | None = None
     gauge_study_id: UUID | None = None
+
+    @property
+    def has_zero(self) -> bool:
+        """Whether it has a zero, which is read too and can move: a blade is as thick as it is."""
+        return not any(word in self.kind.casefold() for word in _WITHOUT_ZERO)
 
 
 @dataclass(frozen=True, slots=True)

@@ -75,9 +75,9 @@ def part_temperature(facts: JobFacts, reading_set: ReadingSet, key: str) -> Deci
     return near[0].celsius if near else None
 
 
-def gauge_sources(gauge: GaugeVersion, step_at_zero: bool = True) -> GaugeSources:
+def gauge_sources(gauge: GaugeVersion) -> GaugeSources:
     """What a version of a gauge brings to a reading."""
-    return GaugeSources(metres(gauge.resolution_um), repeatability_m(gauge), step_at_zero=step_at_zero)
+    return GaugeSources(metres(gauge.resolution_um), repeatability_m(gauge), step_at_zero=gauge.has_zero)
 
 
 def size_inputs(facts: JobFacts, reading_set: ReadingSet, key: str, deviation_m: float) -> SizeInputs | None:
@@ -120,9 +120,11 @@ def budget_of_set(facts: JobFacts, reading_set: ReadingSet, key: str, deviation_
     sources = [
         Source("graduation at the reading", step, shape=Shape.RECTANGULAR, basis="step / √12"),
         Source("repeatability", gauge.repeatability_m, freedom=gauge.freedom, basis="spread of repeats"),
-        Source("graduation at the zero", step, shared=True, shape=Shape.RECTANGULAR, basis="step / √12"),
         Source("zero correction", correction_standard_m(facts, reading_set), shared=True, basis="re-zero check"),
     ]
+    if gauge.step_at_zero:
+        sources.append(Source("graduation at the zero", step, shared=True, shape=Shape.RECTANGULAR,
+                              basis="step / √12"))  # fmt: skip
     if setup.setting_master_version_id is not None:
         standard = metres(facts.master(setup.setting_master_version_id).standard_um)
         sources.append(Source("setting master", standard, shared=True, basis="its certificate"))

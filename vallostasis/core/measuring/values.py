@@ -12,8 +12,12 @@ from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, Zeroe
 
 
 def trust_of_gauge(gauge: GaugeVersion, correction_u_m: float = 0.0) -> ReadingTrust:
-    """Trust in one reading of a gauge version; a repeatability from few repeats is widened by Student's t. [m]"""
-    return trust_of_reading(metres(gauge.resolution_um), repeatability_m(gauge), correction_u_m)
+    """Trust in one reading of a gauge version; a repeatability from few repeats is widened by Student's t. [m]
+
+    A gauge without a zero has its step once, at the reading.
+    """
+    trust = trust_of_reading(metres(gauge.resolution_um), repeatability_m(gauge), correction_u_m)
+    return trust if gauge.has_zero else ReadingTrust(trust.random_m, correction_u_m)
 
 
 def repeatability_m(gauge: GaugeVersion) -> float:

@@ -5535,6 +5535,12 @@ export type SurveyView = {
      */
     interference: Array<InterferenceView>;
     /**
+     * Gauge Has Zero
+     *
+     * The gauge in use is set to a zero that can move; a blade is not.
+     */
+    gauge_has_zero: boolean;
+    /**
      * Zero Is Looked At
      *
      * Somebody looked at the zero after the newest reading.

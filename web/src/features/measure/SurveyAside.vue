@@ -44,7 +44,7 @@ async function changed(): Promise<void> {
       <li v-for="caution in survey.setup.cautions" :key="caution">{{ caution }}</li>
     </ul>
     <ZeroLook
-      v-if="survey.setup"
+      v-if="survey.gauge_has_zero"
       ref="zero"
       :quantity="survey.quantity"
       :job-id="jobId"

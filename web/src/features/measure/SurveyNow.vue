@@ -42,7 +42,7 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
   <p v-if="missing.length === 0" class="text-lg text-in">
     Every place is read.
     <button
-      v-if="survey?.setup && !survey.zero_is_looked_at"
+      v-if="survey?.gauge_has_zero && !survey.zero_is_looked_at"
       type="button"
       class="link"
       @click="emit('zero')"
