@@ -44,7 +44,7 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     <button
       v-if="survey?.gauge_has_zero && !survey.zero_is_looked_at"
       type="button"
-      class="link"
+      class="link text-left"
       @click="emit('zero')"
     >
       Look at the zero before the gauge is put away

@@ -44,6 +44,7 @@ describe('lengths', () => {
   it('rounds an uncertainty up, never down', () => {
     expect(uncertaintyText(5.1e-6, 'µm')).toBe('6')
     expect(uncertaintyText(5e-6, 'µm')).toBe('5')
+    expect(sizeText(68.58e-3, 'µm', 0.726e-3, { digits: 1 })).toBe('68.6 ±0.8 mm')
     expect(smallText(91.44e-6, 7.62e-6, 'thou')).toBe('+3.6 ±0.3 thou')
   })
 

@@ -73,9 +73,9 @@ export function smallText(
 }
 
 /** An expanded uncertainty [m], rounded up: it must never look smaller than it is. */
-export function uncertaintyText(expanded: number, unit: SmallUnit | SizeUnit): string {
-  const scale = 10 ** DIGITS[unit]
-  return (Math.ceil((expanded / METRES[unit]) * scale - 1e-6) / scale).toFixed(DIGITS[unit])
+export function uncertaintyText(expanded: number, unit: SmallUnit | SizeUnit, digits = DIGITS[unit]): string {
+  const scale = 10 ** digits
+  return (Math.ceil((expanded / METRES[unit]) * scale - 1e-6) / scale).toFixed(digits)
 }
 
 /** An expanded uncertainty [m] with its sign and unit: two digits, rounded up, in mm or inch where it is that coarse. */
@@ -95,7 +95,7 @@ export function sizeText(
   shown: Shown = {},
 ): string {
   const size = SIZE_WITH[unit]
-  const within = expanded === null ? '' : ` ±${uncertaintyText(expanded, size)}`
+  const within = expanded === null ? '' : ` ±${uncertaintyText(expanded, size, shown.digits)}`
   return `${lengthText(metres, size, shown)}${within} ${size}`
 }
 
