@@ -13,7 +13,7 @@ from vallostasis.core.measuring.cross_checks import bore_change_from_ring_gap, c
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import survey_of
 from vallostasis.core.records import Place, Quantity, ZeroedOn
-from vallostasis.core.spec_card import Length
+from vallostasis.core.spec_card import Construction, Length
 from vallostasis.demo import narrow_boat
 from vallostasis.demo.ferry_lanthorn import FLAT, LIP
 from vallostasis.services.spec_cards import read_card
@@ -85,6 +85,17 @@ def test_a_feeler_beside_a_piston_is_held_against_bore_less_skirt(story: Story, 
     story.survey(Quantity.PISTON_CLEARANCE, {Place(): (feeler_um,)}, part="piston-1")
     (told,) = _told(story, Quantity.PISTON_CLEARANCE, "piston-1")
     assert says in told
+
+
+def test_without_a_liner_a_piston_runs_in_the_block_only_where_it_has_none(story: Story) -> None:
+    hole = story.hole_rows[0].hole_id
+    story.survey(Quantity.BLOCK_BORE, {level(15.24, 90.0): (127_100.0,)}, hole_id=hole)
+    story.survey(Quantity.PISTON_SKIRT, {level(63.5, 90.0): (127_000.0,)}, part="piston-1")
+    story.survey(Quantity.PISTON_CLEARANCE, {Place(): (100,)}, part="piston-1")
+    assert _told(story, Quantity.PISTON_CLEARANCE, "piston-1") == [], "the liner that belongs there is not in"
+    story.card = replace(story.card, construction=Construction.PARENT_BORE)
+    (told,) = _told(story, Quantity.PISTON_CLEARANCE, "piston-1")
+    assert "they agree" in told
 
 
 def test_a_feeler_beside_a_hanging_piston_is_warned_of(story: Story) -> None:

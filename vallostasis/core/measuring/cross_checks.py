@@ -14,7 +14,7 @@ from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.values import value_used_um
 from vallostasis.core.records import Place, Quantity, ZeroedOn
-from vallostasis.core.spec_card import sheet_of
+from vallostasis.core.spec_card import Construction, sheet_of
 from vallostasis.core.trail import Phrase, Term
 
 # A skirt narrower at its open end than below the pin has been squeezed together. [m]
@@ -124,13 +124,11 @@ def _clearance(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
 
 
 def _bore_of(facts: JobFacts, survey: Survey) -> Survey | None:
-    """The bore that a piston runs in: that of the liner fitted, else that of the block."""
-    for quantity in (Quantity.LINER_BORE, Quantity.BLOCK_BORE):
-        part = part_with_key(facts, quantity, f"hole-{survey.part.hole}")
-        bore = None if part is None or part.target is None else survey_of(facts, quantity, part)
-        if bore is not None and bore.form is not None:
-            return bore
-    return None
+    """The bore that a piston runs in: that of the liner fitted, or that of a block without liners."""
+    unlined = facts.card.construction in (Construction.PARENT_BORE, Construction.COATED)
+    quantity = Quantity.BLOCK_BORE if unlined else Quantity.LINER_BORE
+    part = part_with_key(facts, quantity, f"hole-{survey.part.hole}")
+    return None if part is None or part.target is None else survey_of(facts, quantity, part)
 
 
 def _across_mean(bore: Survey) -> float:
