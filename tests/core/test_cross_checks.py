@@ -73,8 +73,8 @@ def test_a_squeezed_skirt_is_named(story: Story) -> None:
         # Bore 127.100 across, skirt 127.000: 100 µm in all.
         (100, "they agree"),
         # A piston that hangs in the middle leaves half on either side.
-        (50, "less than there is. Press the piston"),
-        (160, "more than there is. Read bore and skirt again"),
+        (50, "{off} ±{U} less than there is. Press the piston"),
+        (160, "{off} ±{U} more than there is. Read bore and skirt again"),
     ],
 )
 def test_a_feeler_beside_a_piston_is_held_against_bore_less_skirt(story: Story, feeler_um: float, says: str) -> None:
@@ -122,7 +122,7 @@ def test_what_is_to_go_is_told_for_each_depth(story: Story) -> None:
     cone = {level(15.24, 0.0): (126_900.0,), level(226.06, 0.0): (126_700.0,)}
     story.survey(Quantity.BLOCK_BORE, cone, hole_id=hole)
     (told,) = _told(story, Quantity.BLOCK_BORE, "hole-1")
-    assert told.startswith("To go to {target}, on the diameter: {at top} at top, {at bottom} at bottom.")
+    assert told.startswith("To go to {target}, on the diameter: {at top} at top, {at bottom} at bottom; each within")
     assert "from which depth" in told
     straight = {level(15.24, 0.0): (126_900.0,), level(226.06, 0.0): (126_900.0,)}
     story.survey(Quantity.BLOCK_BORE, straight, hole_id=story.hole_rows[1].hole_id)
@@ -141,7 +141,8 @@ def test_a_gauge_zeroed_on_the_target_tells_what_is_to_go_to_it(story: Story) ->
     assert part is not None
     (phrase,) = cross_checks(facts, survey_of(facts, Quantity.BLOCK_BORE, part))
     # 12 thou, as it would be said: 300 µm, and the size it goes to.
-    assert [round(term.value * 1e6, 6) for term in phrase.terms] == [127_500, 300]
+    assert [round(term.value * 1e6, 6) for term in phrase.terms[:-1]] == [127_500, 300]
+    assert phrase.terms[-1].kind == "within"
 
 
 def test_a_finished_bore_has_nothing_to_go(story: Story) -> None:

@@ -18,6 +18,7 @@ with warnings.catch_warnings():
 
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.measuring.average_and_range import range_factor
+from vallostasis.core.measuring.decision import Capability
 from vallostasis.core.measuring.gauge_study import blind_order, study_gauge
 
 Table = list[list[list[float]]]
@@ -68,6 +69,21 @@ def test_components_follow_from_the_expected_mean_squares() -> None:
     # Merged: (0 + 2)/5
     assert study.pooled.repeatability_m == pytest.approx(sqrt(0.4))
     assert study.holds is study.pooled
+
+
+@pytest.mark.parametrize(
+    ("tolerance", "capability"),
+    # Six times √0.5 is 4.24: 7, 21 and 42 per cent. Ten and thirty are common practice, no published source.
+    [(60, Capability.GOOD), (20, Capability.MARGINAL), (10, Capability.WRONG_TOOL)],
+)
+def test_a_gauge_is_judged_by_its_share_of_the_tolerance(tolerance: float, capability: Capability) -> None:
+    assert study_gauge([[[1, 2], [1, 2]], [[11, 12], [11, 12]]], tolerance).full.capability is capability
+
+
+def test_without_a_tolerance_a_gauge_is_judged_by_its_share_of_all_spread() -> None:
+    # √0.5 against √50: a tenth of it and a hair less of the whole.
+    assert study_gauge([[[1, 2], [1, 2]], [[11, 12], [11, 12]]], None).full.capability is Capability.GOOD
+    assert study_gauge([[[1, 2], [1, 2]], [[3, 4], [3, 4]]], None).full.capability is Capability.WRONG_TOOL
 
 
 def test_an_interaction_that_a_range_study_would_hide_is_kept() -> None:

@@ -12,6 +12,7 @@ from vallostasis.api.deps import Conn, LengthText, Name
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.average_and_range import AverageAndRange
+from vallostasis.core.measuring.decision import Capability
 from vallostasis.core.measuring.gauge_study import Components
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.records import Person
@@ -73,6 +74,7 @@ class ComponentsView(BaseModel):
     percent_of_total: float
     percent_of_tolerance: float | None
     categories: int | None
+    capability: Capability
 
     @classmethod
     def of(cls, one: Components) -> "ComponentsView":
@@ -86,6 +88,7 @@ class ComponentsView(BaseModel):
             percent_of_total=one.percent_of_total,
             percent_of_tolerance=one.percent_of_tolerance,
             categories=one.categories,
+            capability=one.capability,
         )
 
 

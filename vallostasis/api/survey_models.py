@@ -17,6 +17,7 @@ from vallostasis.core.measuring.features import PartKind, PatternKind
 from vallostasis.core.measuring.fitness import Settling
 from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.plan import blind_spots
+from vallostasis.core.measuring.set_budget import temperature_key
 from vallostasis.core.measuring.survey import PlaceRead, Survey
 from vallostasis.core.records import Place, Quantity
 from vallostasis.core.spec_card import sheet_of
@@ -229,6 +230,8 @@ class SurveyView(BaseModel):
     stamp: str
     interference: list[InterferenceView]
     gauge_has_zero: bool = Field(description="The gauge in use is set to a zero that can move; a blade is not.")
+    gauge_is_rocked: bool = Field(description="Its size is taken at the turning point of a rock.")
+    has_own_temperature: bool = Field(description="A loose part; else the block's temperature counts.")
     zero_is_looked_at: bool = Field(description="Somebody looked at the zero after the newest reading.")
     suited_gauges: list[UUID] = Field(description="Gauges of the cabinet made for this feature, the finest first.")
     cross_checks: list[PhraseView]
@@ -323,6 +326,8 @@ def survey_view(now: SurveyNow) -> SurveyView:
             for one in now.interference
         ],
         gauge_has_zero=now.gauge_has_zero,
+        gauge_is_rocked=now.gauge_is_rocked,
+        has_own_temperature=temperature_key(survey.feature.quantity, survey.part.key) != "",
         zero_is_looked_at=now.zero_is_looked_at,
         suited_gauges=list(now.suited),
         cross_checks=[PhraseView.of(phrase) for phrase in now.cross_checks],

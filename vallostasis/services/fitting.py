@@ -14,9 +14,7 @@ from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
 from vallostasis.core.protrusion.measured import readings_by_hour
 from vallostasis.core.records import FittedShim, Hole
 from vallostasis.core.spec_card import between_m
-from vallostasis.services.reading_target import (
-    known_liner,
-)
+from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import fittings, jobs
 from vallostasis.store.job_facts import load_job_facts

@@ -32,6 +32,7 @@ from vallostasis.core.measuring.temperature import (
     soak_from_readings,
     warm_effect_m,
 )
+from vallostasis.core.measuring.turning_point import is_rocked
 from vallostasis.core.measuring.zero_checks import Doubt, is_zero_looked_at, open_doubts
 from vallostasis.core.protrusion.budgets import budgets_of_hole
 from vallostasis.core.records import Hole, Quantity
@@ -84,6 +85,7 @@ class SurveyNow:
     interference: tuple[InterferenceToCome, ...]
     suited: tuple[UUID, ...]
     gauge_has_zero: bool
+    gauge_is_rocked: bool
     zero_is_looked_at: bool
     cross_checks: tuple[Phrase, ...]
 
@@ -122,6 +124,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         interference_to_come(facts, survey),
         tuple(gauge.gauge_id for gauge in gauges_for(facts.card, quantity, cabinet)),
         setup is not None and facts.newest_gauge(setup.gauge_id).has_zero,
+        setup is not None and is_rocked(facts.newest_gauge(setup.gauge_id).kind),
         survey.reading_set is None or is_zero_looked_at(facts, survey.reading_set),
         cross_checks(facts, survey),
     )

@@ -11,9 +11,7 @@ from vallostasis.core.measuring.plan import pattern_of
 from vallostasis.core.measuring.zero_checks import Doubt, Drift, open_doubts, shift_for, zero_holds
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.core.records import Place, Quantity
-from vallostasis.services.reading_target import (
-    surveyed_target,
-)
+from vallostasis.services.reading_target import surveyed_target
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs, readings, zeros
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
@@ -29,7 +27,7 @@ def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: U
     reading_set = next((s for s in facts.sets if s.reading_set_id == set_id), None)
     if reading_set is None:
         raise Refused("There is no such set in this job.", "reading_set_id")
-    parsed = parse_length(text, bare_unit, ExpectedRange(Decimal(-500), Decimal(500)), confirmed=False)
+    parsed = parse_length(text, bare_unit, FARTHEST_ZERO, confirmed=False)
     gauge = facts.gauge_version(reading_set.gauge_version_id)
     # The zero is read once more with the same gauge, so the correction carries that reading's own part.
     standard_um = (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()

@@ -112,13 +112,13 @@ def _clearance(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
     within = difference_of("feeler", survey.budget, sizes, same_zero=False, coverage_factor=k).expanded_m
     off = gap - clearance
     if abs(off) <= within:
-        words = "they agree within {U}."
+        words = "they agree within ±{U}."
     elif off < 0:
-        words = "it found {off} less than there is. Press the piston against the other wall and read again."
+        words = "it found {off} ±{U} less than there is. Press the piston against the other wall and read again."
     else:
-        words = "it found {off} more than there is. Read bore and skirt again."
+        words = "it found {off} ±{U} more than there is. Read bore and skirt again."
     yield Phrase(
-        f"Bore less skirt is {{clearance}} across the block, the feeler found {{gap}}: {words}",
+        f"Bore less skirt is {{clearance}} on the diameter, across the block; the feeler found {{gap}}: {words}",
         (Term("clearance", clearance), Term("gap", gap), Term("off", abs(off)), Term("U", within, "within")),
     )
 
@@ -188,9 +188,13 @@ def _to_go(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
     words = ", ".join(f"{{at {name}}} at {name}" for name, _ in some)
     cone = most - least > survey.budget.expanded_m
     yield Phrase(
-        f"To go to {{target}}, on the diameter: {words}."
+        f"To go to {{target}}, on the diameter: {words}; each within ±{{U}}."
         + (" Say from which depth: a worn bore starts from another size at each." if cone else ""),
-        (Term("target", target, "size"), *(Term(f"at {name}", one) for name, one in some)),
+        (
+            Term("target", target, "size"),
+            *(Term(f"at {name}", one) for name, one in some),
+            Term("U", survey.budget.expanded_m, "within"),
+        ),
     )
 
 

@@ -16,11 +16,14 @@ from scipy import special
 
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.measuring.average_and_range import AverageAndRange, average_and_range
+from vallostasis.core.measuring.decision import Capability
 
 # Study spread of the shares of a tolerance: ± 3 sigma.
 STUDY_SIGMAS = 6.0
 # Interaction that is not significant at this level is merged with the error. Common practice.
 POOL_ABOVE_P = 0.25
+# Share that a gauge may take to be good, and to be marginal. [%] Common practice, no published source.
+GOOD_PERCENT, MARGINAL_PERCENT = 10.0, 30.0
 # Categories that parts can be told apart into: 1.41 · part / gauge.
 CATEGORY_FACTOR = 1.41
 
@@ -68,6 +71,14 @@ class Components:
     def percent_of_tolerance(self) -> float | None:
         """Six sigma of the gauge over the tolerance. [%]"""
         return None if self.tolerance_m is None else 100 * STUDY_SIGMAS * self.gauge_m / self.tolerance_m
+
+    @property
+    def capability(self) -> Capability:
+        """How fit the gauge is: by its share of the tolerance, of all spread where no tolerance is known."""
+        percent = self.percent_of_total if self.percent_of_tolerance is None else self.percent_of_tolerance
+        if percent <= GOOD_PERCENT:
+            return Capability.GOOD
+        return Capability.MARGINAL if percent <= MARGINAL_PERCENT else Capability.WRONG_TOOL
 
     @property
     def categories(self) -> int | None:

@@ -927,6 +927,7 @@ export type ComponentsView = {
      * Categories
      */
     categories: number | null;
+    capability: Capability;
 };
 
 /**
@@ -5540,6 +5541,18 @@ export type SurveyView = {
      * The gauge in use is set to a zero that can move; a blade is not.
      */
     gauge_has_zero: boolean;
+    /**
+     * Gauge Is Rocked
+     *
+     * Its size is taken at the turning point of a rock.
+     */
+    gauge_is_rocked: boolean;
+    /**
+     * Has Own Temperature
+     *
+     * A loose part; else the block's temperature counts.
+     */
+    has_own_temperature: boolean;
     /**
      * Zero Is Looked At
      *

@@ -18,7 +18,7 @@ const { said, digits, shownUnit, words, inTheWay } = props.gauge
 const field = ref<HTMLInputElement | null>(null)
 defineExpose({ focus: () => field.value?.focus() })
 const title = computed(() => here.value?.name || survey.value?.part.title || '')
-const isRocked = computed(() => /bore/i.test(survey.value?.setup?.gauge.kind ?? ''))
+const isRocked = computed(() => survey.value?.gauge_is_rocked === true)
 /** What stands at this place, with how often it was read. */
 const standing = computed(() => {
   const now = here.value

@@ -26,7 +26,7 @@ const body = ref<'part' | 'room'>('part')
 const text = ref('')
 const { refusal, busy, send } = useForm()
 const warmth = computed(() => props.survey.warmth)
-const loose = computed(() => /^(liner|piston)-/.test(props.survey.part.key))
+const loose = computed(() => props.survey.has_own_temperature)
 
 const known = computed(() =>
   [

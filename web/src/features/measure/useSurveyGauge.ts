@@ -34,7 +34,7 @@ export function useSurveyGauge(jobId: string, bench: SurveyBench): SurveyGauge {
       },
   )
   /** A rocked gauge gives its turning points; until there is one, nothing can be taken. */
-  const isRocked = computed(() => /bore/i.test(setup.value?.gauge.kind ?? '') && gauge.value !== null)
+  const isRocked = computed(() => survey.value?.gauge_is_rocked === true && gauge.value !== null)
   const said = computed(() => {
     if (!live.value || !gauge.value) return null
     if (!isRocked.value) return { text: gauge.value.text, value: gauge.value.value_m ?? 0 }

@@ -24,13 +24,13 @@ const rows = computed(
       ['parts differ by', model.value.part_m, props.result.ranges.part_m],
     ] as [string, number, number][],
 )
-/** Ten and thirty per cent: common practice, no published source. */
+const TONE = { good: 'text-in', marginal: 'text-unsure', 'wrong tool': 'text-out' } as const
 const verdict = computed(() => {
   const percent = model.value.percent_of_tolerance ?? model.value.percent_of_total
   const of = model.value.percent_of_tolerance === null ? 'of all spread' : 'of the window'
-  if (percent <= 10) return { tone: 'text-in', words: `takes ${percent.toFixed(0)} % ${of}: good` }
-  if (percent <= 30) return { tone: 'text-unsure', words: `takes ${percent.toFixed(0)} % ${of}: marginal` }
-  return { tone: 'text-out', words: `takes ${percent.toFixed(0)} % ${of}: the wrong tool for it` }
+  const { capability } = model.value
+  const said = capability === 'wrong tool' ? 'the wrong tool for it' : capability
+  return { tone: TONE[capability], words: `takes ${percent.toFixed(0)} % ${of}: ${said}` }
 })
 const interaction = computed(() => {
   const p = props.result.interaction_p
