@@ -10,6 +10,7 @@ import { useGaugeValue } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import TakenLine from '@/shared/ui/TakenLine.vue'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 import ZeroLook from '@/shared/ui/ZeroLook.vue'
@@ -25,7 +26,7 @@ import { useBench } from './useBench'
 const job = useJob()
 const undo = useUndo(job)
 const bench = useBench(job, undo)
-const { lens, quantity, spot, hole, taken, takenId, refusal, pass } = bench
+const { lens, quantity, spot, hole, taken, refusal, pass } = bench
 const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
 
 const block = computed(() => job.block.value)
@@ -96,7 +97,7 @@ onKeyStroke(
   withoutField(() => void (refusal.value ? bench.again('correct') : undefined)),
 )
 onKeyStroke('z', (event) => {
-  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void undo.undo()
+  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()
 })
 </script>
 
@@ -160,17 +161,18 @@ onKeyStroke('z', (event) => {
           >
             Repeat
           </button>
-          <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="undo.undo()">
+          <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="bench.takeBack()">
             Undo
           </button>
         </div>
-        <p class="min-h-7 pt-2 text-lg" role="status" aria-label="Taken">
-          <template v-if="taken"
-            >taken: <b class="num whitespace-normal">{{ taken }}</b></template
-          >
-        </p>
+        <TakenLine class="pt-2" :taken="taken" />
         <ZeroDoubts :doubts="doubts" :job-id="job.jobId" @settled="job.reload()" />
-        <BenchNote v-if="takenId" :reading-id="takenId" :words="taken" :undo="undo" />
+        <BenchNote
+          v-if="taken.id.value"
+          :reading-id="taken.id.value"
+          :words="taken.words.value"
+          :undo="undo"
+        />
       </section>
       <BenchRing
         class="mx-auto w-full max-w-64 sm:max-w-md lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:max-w-[min(40rem,74vh)]"

@@ -14,6 +14,7 @@ import { personId, unit } from '@/shared/state/preferences'
 import { tell } from '@/shared/state/readBack'
 import { standingAt } from '@/shared/state/standing'
 import { useSender } from '@/shared/state/useSender'
+import { type Taken, useTaken } from '@/shared/state/useTaken'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
@@ -32,14 +33,13 @@ export interface Bench {
   hole: ComputedRef<HoleView | null>
   missing: ComputedRef<Spot[]>
   pass: Ref<Pass | null>
-  taken: Ref<string>
-  /** The reading taken last, once the application has it; empty while it waits. */
-  takenId: Ref<string>
+  taken: Taken
   refusal: Ref<Refusal | null>
   go: (spot: Spot | null) => void
   step: (by: 1 | -1) => void
   take: (as: TakeAs) => Promise<boolean>
   again: (answer: Suggestion | ReadBefore) => Promise<boolean>
+  takeBack: () => Promise<void>
   sayUnreadable: (unreadable: boolean, reason: string) => Promise<boolean>
   startPass: () => void
 }
@@ -56,8 +56,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     get: () => passes.value[lens.value] ?? null,
     set: (now) => (passes.value = { ...passes.value, [lens.value]: now }),
   })
-  const taken = ref('')
-  const takenId = ref('')
+  const taken = useTaken(undo)
   const refusal = ref<Refusal | null>(null)
   let asked: TakeAs | null = null
   const sender = useSender(job.jobId)
@@ -118,18 +117,21 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
     const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)
     try {
-      const sent = await sender.send(JSON.stringify([spotKey(at), as]), {
-        quantity: quantity.value,
-        hole: at.hole,
-        hour: at.hour,
-        text: as.text,
-        bare_unit: bareUnit(quantity.value, unit.value),
-        confirmed: as.confirmed ?? false,
-        read_before: readBefore,
-        new_pass: as.readBefore === 'new pass' || opensSet(at),
-        person_id: personId.value,
+      const sent = await undo.inTurn(async () => {
+        const now = await sender.send(JSON.stringify([spotKey(at), as]), {
+          quantity: quantity.value,
+          hole: at.hole,
+          hour: at.hour,
+          text: as.text,
+          bare_unit: bareUnit(quantity.value, unit.value),
+          confirmed: as.confirmed ?? false,
+          read_before: readBefore,
+          new_pass: as.readBefore === 'new pass' || opensSet(at),
+          person_id: personId.value,
+        })
+        if (now.readingId) undo.took(now.readingId, readBefore === 'correct' ? before : [])
+        return now
       })
-      if (sent.readingId) undo.took(sent.readingId, readBefore === 'correct' ? before : [])
       await settle(at, sent.words, sent.readingId)
       return true
     } catch (error) {
@@ -143,13 +145,15 @@ export function useBench(job: JobNow, undo: Undo): Bench {
 
   async function settle(at: Spot, words: string, readingId = ''): Promise<void> {
     if (pass.value) pass.value = { done: [...new Set([...pass.value.done, spotKey(at)])] }
-    takenId.value = readingId
-    taken.value = `${at.hole} at ${at.hour}h: ${words}`
-    tell(words, true)
+    taken.say(`${at.hole} at ${at.hour}h`, words, readingId)
     if (linkUp.value) await job.reload()
     const next = nextAfter(at)
     if (next !== null) go(next)
     else if (pass.value) pass.value = null
+  }
+
+  async function takeBack(): Promise<void> {
+    refusal.value = await taken.takeBack()
   }
 
   function again(answer: Suggestion | ReadBefore): Promise<boolean> {
@@ -186,12 +190,12 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     missing,
     pass,
     taken,
-    takenId,
     refusal,
     go,
     step,
     take,
     again,
+    takeBack,
     sayUnreadable,
     startPass,
   }

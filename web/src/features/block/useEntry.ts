@@ -95,16 +95,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     busy.value = true
     refusal.value = null
     try {
-      if (mustWait.value) return await wait(as)
-      askedByTaking = false
-      const parsed = await parse(as.confirmed)
-      if (parsed.value_um === null) {
-        place.go({ hole: parsed.hole, hour: parsed.hour })
-        type('')
-        return
-      }
-      askedByTaking = true
-      await send(parsed, as)
+      await undo.inTurn(() => understandAndSend(as))
     } catch (error) {
       const why = asRefusal(error)
       if (why.code !== 'unavailable') refusal.value = why
@@ -115,6 +106,19 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     } finally {
       busy.value = false
     }
+  }
+
+  async function understandAndSend(as: TakeAs): Promise<void> {
+    if (mustWait.value) return await wait(as)
+    askedByTaking = false
+    const parsed = await parse(as.confirmed)
+    if (parsed.value_um === null) {
+      place.go({ hole: parsed.hole, hour: parsed.hour })
+      type('')
+      return
+    }
+    askedByTaking = true
+    await send(parsed, as)
   }
 
   /** Out of reach: the line is kept as typed, with the place chosen now, and understood when it is sent. */

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { digitsFor, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import TakenLine from '@/shared/ui/TakenLine.vue'
 
 import NeedleCounter from './NeedleCounter.vue'
 import type { SurveyBench } from './useSurvey'
@@ -111,11 +112,7 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
       @keydown.esc="field?.blur()"
     />
     <button type="submit" class="quiet min-h-12 text-lg" :disabled="typed.trim() === ''">Take typed</button>
-    <span class="min-h-7 text-lg" role="status" aria-label="Taken">
-      <template v-if="taken"
-        >taken: <b class="num whitespace-normal">{{ taken }}</b></template
-      >
-    </span>
+    <TakenLine :taken="taken" />
   </form>
   <details v-if="isRocked" class="mt-1">
     <summary class="min-h-8 cursor-pointer">Rocks read by eye</summary>

@@ -42,7 +42,6 @@ function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
 async function takeTyped(): Promise<void> {
   if (await bench.take({ text: typed.value })) typed.value = ''
 }
-const takeBack = () => void undo.undo().then(bench.load)
 const free = (run: () => void) => (event: KeyboardEvent) => {
   if (isTyping(event) || event.ctrlKey || event.metaKey) return
   event.preventDefault()
@@ -81,7 +80,7 @@ onKeyStroke(
   free(() => void (refusal.value ? bench.again('correct') : undefined)),
 )
 onKeyStroke('z', (event) => {
-  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) takeBack()
+  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()
 })
 /** Any digit, sign or point opens the line. */
 onKeyStroke(
@@ -112,7 +111,7 @@ onKeyStroke(
           @take="takeFromGauge()"
           @repeat="takeFromGauge('repeat')"
           @take-typed="takeTyped"
-          @undo="takeBack"
+          @undo="bench.takeBack()"
           @choose="choosing = true"
           @zero="aside?.lookAtZero()"
         />

@@ -7,6 +7,7 @@ import {
   markPlaceUnreadable,
   type PlaceReadView,
   type Quantity,
+  type ReadingBody,
   readSurvey,
   type SurveyView,
 } from '@/api/generated'
@@ -17,6 +18,7 @@ import { waitingFor } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
 import { tell } from '@/shared/state/readBack'
 import { useSender } from '@/shared/state/useSender'
+import { type Taken, useTaken } from '@/shared/state/useTaken'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingPlaces, movePlace, nextPlace, placeKey, stepPlace, type Way } from './places'
@@ -36,8 +38,7 @@ export interface SurveyBench {
   here: ComputedRef<PlaceReadView | null>
   missing: ComputedRef<PlaceReadView[]>
   liner: Ref<string>
-  taken: Ref<string>
-  takenId: Ref<string>
+  taken: Taken
   refusal: Ref<Refusal | null>
   /** Readings are deviations from a set size, in small units. */
   deviates: ComputedRef<boolean>
@@ -47,6 +48,7 @@ export interface SurveyBench {
   move: (way: Way) => void
   take: (as: TakeAs) => Promise<boolean>
   again: (answer: Suggestion | ReadBefore) => Promise<boolean>
+  takeBack: () => Promise<void>
   sayUnreadable: (unreadable: boolean, reason: string) => Promise<boolean>
 }
 
@@ -57,8 +59,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   const partKey = computed(() => String(route.params['part']))
   const survey = shallowRef<SurveyView | null>(null)
   const refusal = ref<Refusal | null>(null)
-  const taken = ref('')
-  const takenId = ref('')
+  const taken = useTaken(undo)
   const liner = ref('')
   let asked: TakeAs | null = null
   const sender = useSender(job.jobId)
@@ -82,8 +83,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     () => {
       survey.value = null
       refusal.value = null
-      taken.value = ''
-      takenId.value = ''
+      taken.forget()
       void load()
     },
     { immediate: true },
@@ -124,7 +124,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
     const struckWithIt = readBefore === 'correct' ? row.readings.map((one) => one.reading_id) : []
     try {
-      const sent = await sender.send(JSON.stringify([partKey.value, at.value, as]), {
+      const body: Omit<ReadingBody, 'reading_id'> = {
         quantity: quantity.value,
         part: partKey.value,
         liner_mark: liner.value,
@@ -135,8 +135,13 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
         read_before: readBefore,
         new_pass: as.readBefore === 'new pass',
         person_id: personId.value,
+      }
+      const key = JSON.stringify([partKey.value, at.value, as])
+      const sent = await undo.inTurn(async () => {
+        const now = await sender.send(key, body)
+        if (now.readingId) undo.took(now.readingId, struckWithIt)
+        return now
       })
-      if (sent.readingId) undo.took(sent.readingId, struckWithIt)
       await settle(row, sent.words, sent.readingId)
       return true
     } catch (error) {
@@ -149,12 +154,15 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   }
 
   async function settle(row: PlaceReadView, words: string, readingId = ''): Promise<void> {
-    takenId.value = readingId
-    taken.value = `${row.name}: ${words}`.replace(/^: /, '')
-    tell(words, true)
+    taken.say(row.name, words, readingId)
     await load()
     const key = placeKey(row.place)
     go((survey.value && nextPlace(survey.value, key, waiting.value)) ?? key)
+  }
+
+  async function takeBack(): Promise<void> {
+    refusal.value = await taken.takeBack()
+    await load()
   }
 
   function again(answer: Suggestion | ReadBefore): Promise<boolean> {
@@ -189,7 +197,6 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     missing,
     liner,
     taken,
-    takenId,
     refusal,
     deviates,
     load,
@@ -198,6 +205,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     move,
     take,
     again,
+    takeBack,
     sayUnreadable,
   }
 }

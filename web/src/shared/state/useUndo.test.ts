@@ -78,6 +78,43 @@ describe('undo', () => {
     expect(sent).toEqual([{ row: 'b', struck: true }])
   })
 
+  it('waits for what is still under way, and strikes that, not the one before', async () => {
+    const undo = useUndo(job([reading('before', 1)]))
+    let answered = (): void => undefined
+    const recorded = undo.inTurn(async () => {
+      await new Promise<void>((resolve) => (answered = resolve))
+      undo.took('new', [])
+    })
+    const undone = undo.undo()
+    await Promise.resolve()
+    answered()
+    await Promise.all([recorded, undone])
+    expect(sent).toEqual([{ row: 'new', struck: true }])
+  })
+
+  it('goes on after something that was refused', async () => {
+    const undo = useUndo(job([reading('before', 1)]))
+    const refused = undo.inTurn(() => Promise.reject(new Error('not a measure')))
+    const undone = undo.undo()
+    await expect(refused).rejects.toThrow('not a measure')
+    expect(await undone).toBe(true)
+    expect(sent).toEqual([{ row: 'before', struck: true }])
+  })
+
+  it('out of reach undoes nothing, and the same step the next time', async () => {
+    const undo = useUndo(job())
+    undo.took('a', [])
+    undo.took('b', [])
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(() => Promise.reject(new TypeError('Failed to fetch'))),
+    )
+    expect(await undo.undo()).toBe(false)
+    sent = server()
+    expect(await undo.undo()).toBe(true)
+    expect(sent).toEqual([{ row: 'b', struck: true }])
+  })
+
   it('does nothing when nothing was recorded', async () => {
     await useUndo(job()).undo()
     expect(sent).toEqual([])

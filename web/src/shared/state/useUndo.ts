@@ -17,13 +17,23 @@ interface Step {
 export interface Undo {
   refusal: Ref<Refusal | null>
   took: (row: string, struckWithIt: string[]) => void
+  /** Recording and undoing one after the other: whoever undoes at once means what is still under way. */
+  inTurn: <T>(work: () => Promise<T>) => Promise<T>
   setStruck: (row: string, struck: boolean, reason: string) => Promise<void>
-  undo: () => Promise<void>
+  /** Whether anything was undone. */
+  undo: () => Promise<boolean>
 }
 
 export function useUndo(job: JobNow): Undo {
   const steps: Step[] = []
   const refusal = ref<Refusal | null>(null)
+  let underWay: Promise<unknown> = Promise.resolve()
+
+  function inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const mine = underWay.then(work, work)
+    underWay = mine
+    return mine
+  }
 
   function took(row: string, struckWithIt: string[]): void {
     steps.push({ row, struck: false, withIt: struckWithIt })
@@ -33,7 +43,7 @@ export function useUndo(job: JobNow): Undo {
     await ask(strike({ path: { row_id: row }, body: { struck, reason, person_id: personId.value } }))
   }
 
-  async function setStruck(row: string, struck: boolean, reason: string): Promise<void> {
+  async function strikeNow(row: string, struck: boolean, reason: string): Promise<void> {
     try {
       await send(row, struck, reason)
       steps.push({ row, struck, withIt: [] })
@@ -44,18 +54,21 @@ export function useUndo(job: JobNow): Undo {
     await job.reload()
   }
 
-  async function undo(): Promise<void> {
-    if (await takeBack(job.jobId)) return
+  async function undoNow(): Promise<boolean> {
+    refusal.value = null
+    if (await takeBack(job.jobId)) return true
     const last = steps.pop() ?? newest()
-    if (!last) return
+    if (!last) return false
     try {
       await send(last.row, !last.struck, 'undone')
       for (const row of last.withIt) await send(row, false, 'correction undone')
-      refusal.value = null
     } catch (error) {
       refusal.value = asRefusal(error)
+      // Out of reach nothing was undone: the same step is next, not the one before it.
+      if (refusal.value.code === 'unavailable') steps.push(last)
     }
     await job.reload()
+    return refusal.value === null
   }
 
   /** After a reload there is no list of steps: the newest thing standing is what is undone. */
@@ -74,5 +87,11 @@ export function useUndo(job: JobNow): Undo {
     return last ? { row: last.row, struck: false, withIt: [] } : null
   }
 
-  return { refusal, took, setStruck, undo }
+  return {
+    refusal,
+    took,
+    inTurn,
+    setStruck: (row, struck, reason) => inTurn(() => strikeNow(row, struck, reason)),
+    undo: () => inTurn(undoNow),
+  }
 }

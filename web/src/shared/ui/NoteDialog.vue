@@ -61,9 +61,11 @@ function keep(): Promise<void> {
       marks: JSON.stringify(marks.value),
       file: photo.value,
     }
-    const note = await ask(addNote({ path: { reading_id: props.readingId }, body }))
+    await props.undo.inTurn(async () => {
+      const note = await ask(addNote({ path: { reading_id: props.readingId }, body }))
+      props.undo.took(note.note_id, [])
+    })
     clear()
-    props.undo.took(note.note_id, [])
     emit('added')
     await job.reload()
   })
