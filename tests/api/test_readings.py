@@ -1,6 +1,7 @@
 """Readings over HTTP: taken, asked back, refused at the right field, on disk once acknowledged."""
 
 from concurrent.futures import ThreadPoolExecutor
+from datetime import datetime, timedelta
 from uuid import uuid4
 
 import psycopg
@@ -111,3 +112,15 @@ def test_many_benches_at_once_lose_nothing(bench: Bench) -> None:
     taken = [row for row in bench.block()["readings"] if row["hour"] == 1.5]
     assert sorted(row["reading_id"] for row in taken) == sorted(body["reading_id"] for body in bodies)
     assert len({row["set_id"] for row in taken}) == 1
+
+
+def test_what_waited_keeps_the_order_in_which_one_person_took_it(bench: Bench) -> None:
+    """A reading that was long on the way is not given a time before the one that its taker took first."""
+    people = [bench.client.post("/api/people", json={"name": name}).json()["person_id"] for name in ("Ash", "Birch")]
+    ash, birch = ({"hole": 1, "read_before": "repeat", "person_id": one} for one in people)
+    first, later = bench.take("8.5", hour=1.5, waited_s=100, **ash), bench.take("8.6", hour=4.5, waited_s=300, **ash)
+    other = bench.take("8.5", hour=7.5, waited_s=300, **birch)
+    now = bench.take("8.5", hour=10.5, **ash)
+    times = [datetime.fromisoformat(one.json()["taken_at"]) for one in (other, first, later, now)]
+    assert times[0] < times[1] == times[2] < times[3]
+    assert times[3] - times[1] >= timedelta(seconds=100)

@@ -10,6 +10,7 @@ from tests.core.facts import Story, level
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.circumstances import cautions_of_tip
 from vallostasis.core.measuring.cross_checks import bore_change_from_ring_gap, cross_checks
+from vallostasis.core.measuring.hand_start import hand_start
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import survey_of
 from vallostasis.core.records import Place, Quantity, ZeroedOn
@@ -148,6 +149,27 @@ def test_a_gauge_zeroed_on_the_target_tells_what_is_to_go_to_it(story: Story) ->
 def test_a_finished_bore_has_nothing_to_go(story: Story) -> None:
     story.survey(Quantity.BLOCK_BORE, {level(15.24, 0.0): (127_001.0,)}, hole_id=story.hole_rows[0].hole_id)
     assert _told(story, Quantity.BLOCK_BORE, "hole-1") == []
+
+
+@pytest.mark.parametrize(
+    ("inserted_mm", "fit"),
+    # A liner of 240 mm: a quarter is 60, a third 80. Common practice, no published source.
+    [(0, "tight"), (59.9, "tight"), (60, "right"), (70, "right"), (79.9, "right"), (80.1, "loose"), (240, "loose")],
+)
+def test_a_hand_start_of_a_quarter_to_a_third_is_right(inserted_mm: float, fit: str) -> None:
+    start = hand_start(inserted_mm / 1000, 0.240)
+    assert start.fit == fit
+    assert start.share == pytest.approx(inserted_mm / 240)
+
+
+def test_a_trial_fit_is_told_as_a_share_with_how_it_was_held(story: Story) -> None:
+    setups = story.rows["setups"]
+    story.rows["setups"] = [replace(s, load="oiled") if s.quantity is Quantity.TRIAL_FIT else s for s in setups]
+    # 9.50 inch long on the card.
+    story.survey(Quantity.TRIAL_FIT, {Place(): (1.9 * 25_400,)}, hole_id=story.hole_rows[0].hole_id)
+    assert _told(story, Quantity.TRIAL_FIT, "hole-1") == [
+        "By hand it goes in {share} of its length, oiled: less than a quarter is tight."
+    ]
 
 
 def test_repeats_that_spread_wider_than_the_gauge_says_are_noticed(story: Story) -> None:

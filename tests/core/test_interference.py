@@ -45,6 +45,11 @@ def test_a_cone_presses_by_what_it_is_at_each_depth() -> None:
 
 def test_nothing_is_said_of_depths_where_the_liner_was_not_read() -> None:
     assert list(_levels({119.38: 127_030.0})) == [119.38]
+    facts = _bore_and_liner({119.38: 127_030.0})[0].facts()
+    part = part_with_key(facts, Quantity.BLOCK_BORE, "hole-1")
+    assert part is not None
+    (found,) = interference_to_come(facts, survey_of(facts, Quantity.BLOCK_BORE, part))
+    assert found.left_out == ("top", "bottom")
     assert _levels({60.0: 127_030.0}) == {}
 
 

@@ -196,6 +196,7 @@ class InterferenceView(BaseModel):
 
     liner_mark: str
     levels: list[InterferenceLevelView]
+    left_out: list[str] = Field(description="Levels of the bore at which the liner was not read.")
     expanded_m: float
     doubtful: bool = Field(description="Some of its readings stand on a zero that was found moved.")
 
@@ -320,6 +321,7 @@ def survey_view(now: SurveyNow) -> SurveyView:
                     InterferenceLevelView(name=at.level, depth_m=at.depth_m, interference_m=at.interference_m)
                     for at in one.levels
                 ],
+                left_out=list(one.left_out),
                 expanded_m=one.budget.expanded_m,
                 doubtful=one.doubtful,
             )

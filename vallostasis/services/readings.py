@@ -48,7 +48,7 @@ async def append_if_unchanged(conn: AsyncConn, job_id: UUID, ask: ReadingToTake,
     looked at with the job locked.
     """
     known = newest_known(conn, job_id)
-    if known is None or known.facts.reading(ask.reading_id) is not None:
+    if known is None or ask.waited_s or known.facts.reading(ask.reading_id) is not None:
         return None
     setup = known.facts.present_setup(ask.quantity)
     if setup is None or _other_land(ask, setup):

@@ -216,11 +216,24 @@ def _row(new: NewReading, taken_by: UUID) -> dict[str, object]:
 
 
 ADD_AND_RETURN_READING = f"{ADD_READING} ON CONFLICT (reading_id) DO NOTHING RETURNING {AS_RECORDED}"
+TAKEN_BEFORE = """
+    SELECT max(least(r.taken_at, now()))
+      FROM reading r JOIN reading_set s USING (reading_set_id)
+     WHERE r.taken_by = %(taken_by)s
+       AND s.job_id = (SELECT job_id FROM reading_set WHERE reading_set_id = %(reading_set_id)s)
+"""
 
 
 def add_reading(conn: Conn, new: NewReading, taken_by: UUID) -> Reading | None:
-    """Append one reading and return it as recorded; None when its id was used before."""
-    row = conn.execute(ADD_AND_RETURN_READING, _row(new, taken_by)).fetchone()
+    """Append one reading and return it as recorded; None when its id was used before.
+
+    What waited is sent in the order in which it was taken, but some of it travels longer: it is never given a time
+    before that of what the same person took before it.
+    """
+    params = _row(new, taken_by)
+    if new.taken_ago:
+        params["taken_at"] = fetch_value(conn, f"SELECT greatest(now() - %(taken_ago)s, ({TAKEN_BEFORE}))", params)
+    row = conn.execute(ADD_AND_RETURN_READING, params).fetchone()
     return None if row is None else Reading(*row)
 
 

@@ -10,6 +10,7 @@ from statistics import fmean
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.budget import difference_of
+from vallostasis.core.measuring.hand_start import START_SAYS, hand_start
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.measuring.values import value_used_um
@@ -160,8 +161,19 @@ def _trial(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
     setup = None if survey.reading_set is None else facts.setup(survey.reading_set.setup_id)
     if setup is not None and not setup.load:
         yield Phrase("A start depth means little without whether it was dry or oiled: say so.")
-    if not any(one.quantity is Quantity.TRIAL_FIT and one.nominal.length for one in facts.card.features):
+    sheet = sheet_of(facts.card, Quantity.TRIAL_FIT)
+    length = None if sheet is None else sheet.nominal.metres
+    if not length:
         yield Phrase("A start depth is judged as a share of the liner's length: write that on the card.")
+        return
+    inserted = survey.places[0].value_m
+    if inserted is not None:
+        start = hand_start(inserted, length)
+        held = "" if setup is None or not setup.load else f", {setup.load}"
+        yield Phrase(
+            f"By hand it goes in {{share}} of its length{held}: {START_SAYS[start.fit]}",
+            (Term("share", start.share, "share"),),
+        )
 
 
 def _to_go(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:

@@ -25,10 +25,14 @@ class InterferenceAt:
 
 @dataclass(frozen=True, slots=True)
 class InterferenceToCome:
-    """One liner in one bore: each level, and the budget of a level's difference [m]; on a moved zero it is doubtful."""
+    """One liner in one bore: each level, and the budget of a level's difference [m]; on a moved zero it is doubtful.
+
+    ``left_out`` names the levels of the bore at which the liner was not read.
+    """
 
     liner_mark: str
     levels: tuple[InterferenceAt, ...]
+    left_out: tuple[str, ...]
     budget: Budget
     doubtful: bool
 
@@ -59,20 +63,21 @@ def _against(facts: JobFacts, bore: Survey, liner: Part, mark: str) -> Interfere
     if outside.form is None or outside.budget is None or outside.relative:
         return None
     depths, means = _level_means(outside)
-    levels = []
+    levels, left_out = [], []
     for depth, mean in zip(*_level_means(bore), strict=True):
-        if not depths[0] - BEYOND_M <= depth <= depths[-1] + BEYOND_M:
-            continue
-        there = float(np.interp(depth, depths, means))
         name = next((one.name for one in bore.pattern.levels if abs(float(one.depth_um) / 1e6 - depth) < 1e-9), "")
-        levels.append(InterferenceAt(name, depth, there - mean))
+        if depths[0] - BEYOND_M <= depth <= depths[-1] + BEYOND_M:
+            there = float(np.interp(depth, depths, means))
+            levels.append(InterferenceAt(name, depth, there - mean))
+        else:
+            left_out.append(name)
     if not levels:
         return None
     k = facts.card.coverage_factor
     sides = [mean_of(one.budget, _axes_read(one), k) for one in (outside, bore) if one.budget is not None]
     budget = difference_of(f"interference with {mark}", sides[0], sides[1], same_zero=False, coverage_factor=k)
     doubtful = any(row.doubtful for row in (*outside.places, *bore.places))
-    return InterferenceToCome(mark, tuple(levels), budget, doubtful)
+    return InterferenceToCome(mark, tuple(levels), tuple(left_out), budget, doubtful)
 
 
 def _level_means(survey: Survey) -> tuple[list[float], list[float]]:

@@ -2587,6 +2587,12 @@ export type InterferenceView = {
      */
     levels: Array<InterferenceLevelView>;
     /**
+     * Left Out
+     *
+     * Levels of the bore at which the liner was not read.
+     */
+    left_out: Array<string>;
+    /**
      * Expanded M
      */
     expanded_m: number;

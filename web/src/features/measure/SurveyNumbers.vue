@@ -50,23 +50,6 @@ const shapes = computed(() => {
     said.push(['opens at the bottom', small(now.bell_bottom_m)])
   return said
 })
-/** A dry liner that starts by hand a quarter to a third of its length is right: common practice. */
-const startShare = computed(() => {
-  const value = props.survey.places[0]?.value_m
-  return props.survey.quantity === 'trial fit' && value != null && props.survey.nominal_m
-    ? value / props.survey.nominal_m
-    : null
-})
-const startWords = computed(() => {
-  if (startShare.value === null) return ''
-  const share =
-    startShare.value < 0.25
-      ? 'less than a quarter: tight'
-      : startShare.value > 1 / 3
-        ? 'more than a third: loose'
-        : 'a quarter to a third: right, by common practice'
-  return `${Math.round(startShare.value * 100)} % of its length, ${props.survey.setup?.load || 'dry or oiled not said'}; ${share}`
-})
 const budgets = () =>
   ask(
     readBudgets({
@@ -119,10 +102,6 @@ const budgets = () =>
           />
         </dd>
       </template>
-      <template v-if="startWords">
-        <dt class="text-ink-soft">started by hand</dt>
-        <dd>{{ startWords }}</dd>
-      </template>
       <template v-if="survey.expanded_m !== null">
         <dt class="text-ink-soft">one reading</dt>
         <dd>
@@ -138,9 +117,9 @@ const budgets = () =>
         >{{ index ? ', ' : ''
         }}<span class="num">{{ lengthText(at.interference_m, unit, { signed: true }) }}</span>
         {{ at.name }}</template
-      >; {{ withinText(one.expanded_m, unit) }}, diametral.<b v-if="one.doubtful" class="text-unsure">
-        Doubtful: the zero was found moved after it was read.</b
-      >
+      >; {{ withinText(one.expanded_m, unit) }}, diametral.<template v-if="one.left_out.length">
+        Not told at {{ one.left_out.join(', ') }}: the liner was not read there.</template
+      ><b v-if="one.doubtful" class="text-unsure"> Doubtful: the zero was found moved after it was read.</b>
     </p>
     <p v-for="phrase in survey.cross_checks" :key="phrase.text"><PhraseText :phrase="phrase" /></p>
     <p v-if="oval">{{ oval }}.</p>
