@@ -35,7 +35,7 @@ export interface Bench {
   pass: Ref<Pass | null>
   taken: Taken
   refusal: Ref<Refusal | null>
-  go: (spot: Spot | null) => void
+  go: (spot: Spot | null) => Promise<void>
   step: (by: 1 | -1) => void
   take: (as: TakeAs) => Promise<boolean>
   again: (answer: Suggestion | ReadBefore) => Promise<boolean>
@@ -89,9 +89,9 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     job.block.value ? missingSpots(job.block.value, lens.value, pass.value, waitingSpots.value) : [],
   )
 
-  function go(to: Spot | null): void {
+  async function go(to: Spot | null): Promise<void> {
     refusal.value = null
-    void router.replace({
+    await router.replace({
       name: 'bench',
       params: { job: job.jobId, lens: lens.value, hole: to === null ? '' : String(to.hole) },
       query: to === null ? {} : { at: String(to.hour) },
@@ -99,7 +99,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   }
 
   function step(by: 1 | -1): void {
-    if (job.block.value) go(stepSpot(job.block.value, lens.value, spot.value, by))
+    if (job.block.value) void go(stepSpot(job.block.value, lens.value, spot.value, by))
   }
 
   /** The first reading of a hole in a pass of its own opens a new set; positions done before do not count. */
@@ -148,7 +148,8 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     taken.say(`${at.hole} at ${at.hour}h`, words, readingId)
     if (linkUp.value) await job.reload()
     const next = nextAfter(at)
-    if (next !== null) go(next)
+    // The next pedal counts once the bench stands at the next position.
+    if (next !== null) await go(next)
     else if (pass.value) pass.value = null
   }
 
@@ -179,7 +180,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
 
   function startPass(): void {
     pass.value = { done: [] }
-    go(nextAfter(null))
+    void go(nextAfter(null))
   }
 
   return {

@@ -43,7 +43,7 @@ export interface SurveyBench {
   /** Readings are deviations from a set size, in small units. */
   deviates: ComputedRef<boolean>
   load: () => Promise<void>
-  go: (key: string | null) => void
+  go: (key: string | null) => Promise<void>
   step: (by: 1 | -1) => void
   move: (way: Way) => void
   take: (as: TakeAs) => Promise<boolean>
@@ -108,12 +108,12 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   const missing = computed(() => (survey.value ? missingPlaces(survey.value, waiting.value) : []))
   const deviates = computed(() => (survey.value?.setup?.zeroed_on ?? 'datum') !== 'datum')
 
-  function go(key: string | null): void {
+  async function go(key: string | null): Promise<void> {
     refusal.value = null
-    void router.replace({ query: key === null ? {} : { at: key } })
+    await router.replace({ query: key === null ? {} : { at: key } })
   }
-  const step = (by: 1 | -1) => survey.value && go(stepPlace(survey.value, at.value, by))
-  const move = (way: Way) => survey.value && go(movePlace(survey.value, at.value, way))
+  const step = (by: 1 | -1) => survey.value && void go(stepPlace(survey.value, at.value, by))
+  const move = (way: Way) => survey.value && void go(movePlace(survey.value, at.value, way))
 
   async function take(as: TakeAs): Promise<boolean> {
     const row = here.value
@@ -157,7 +157,8 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     taken.say(row.name, words, readingId)
     await load()
     const key = placeKey(row.place)
-    go((survey.value && nextPlace(survey.value, key, waiting.value)) ?? key)
+    // The next pedal counts once the bench stands at the next place.
+    await go((survey.value && nextPlace(survey.value, key, waiting.value)) ?? key)
   }
 
   async function takeBack(): Promise<void> {

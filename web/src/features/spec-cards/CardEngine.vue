@@ -73,6 +73,7 @@ const UNITS = [
       label="Heads"
       path="layout.heads"
       hint="holes under each, such as 1 2 3 / 4 5 6"
+      list
     />
     <TextField v-model="draft.card.layout.numbering" label="Numbering" path="layout.numbering" />
     <LengthField
@@ -99,6 +100,7 @@ const UNITS = [
         label="Banks"
         path="layout.banks"
         hint="from the front, such as 1 3 5 7 / 2 4 6 8"
+        list
       />
       <TextField v-model="bankAngle" label="Bank angle" unit="°" path="layout.bank_angle_deg" />
       <LengthField

@@ -41,7 +41,7 @@ const acceptance = computed({
       path="measuring.land"
     />
     <TextField v-model="draft.card.measuring.datum" label="from" path="measuring.datum" />
-    <TextField v-model="draft.hours" label="at clock positions" path="measuring.required_hours" />
+    <TextField v-model="draft.hours" label="at clock positions" path="measuring.required_hours" list />
     <TextField
       v-model="draft.card.measuring.hold_down"
       label="Hold-down"

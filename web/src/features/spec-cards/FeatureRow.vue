@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { FeatureSheet } from '@/api/generated'
 import TextField from '@/shared/ui/TextField.vue'
 
 import { type SheetDraft, useCard } from './cardDraft'
@@ -28,28 +27,28 @@ function typed(name: LimitName): string {
   return row.value.sheet[name]?.length?.typed ?? ''
 }
 function type(name: LimitName, text: string | number | null): void {
-  const before = row.value.sheet[name] ?? { length: null, source: '', status: 'unverified' as const }
+  const before = row.value.sheet[name]
+  const sourced = before?.source ? before : sourcedLimit()
   const value = String(text ?? '').trim()
-  const sheet: FeatureSheet = row.value.sheet
-  sheet[name] = {
-    ...before,
-    source: before.source || source.value,
+  row.value.sheet[name] = {
+    source: sourced?.source ?? '',
+    status: sourced?.status ?? 'unverified',
     length: value === '' ? null : { typed: value },
   }
 }
 /** One source serves all limits of a feature; the status follows it. */
+const sourcedLimit = () => limits.value.map(([name]) => row.value.sheet[name]).find((one) => one?.source)
 const source = computed({
-  get: () => limits.value.map(([name]) => row.value.sheet[name]?.source).find(Boolean) ?? '',
+  get: () => sourcedLimit()?.source ?? '',
   set: (text: string) => {
     const status = text.trim() ? ('specification' as const) : ('unverified' as const)
     for (const [name] of limits.value) {
-      const before = row.value.sheet[name]
-      if (before)
-        row.value.sheet[name] = {
-          ...before,
-          source: text,
-          status: before.status === 'unverified' || !text.trim() ? status : before.status,
-        }
+      const before = row.value.sheet[name] ?? { length: null, source: '', status }
+      row.value.sheet[name] = {
+        ...before,
+        source: text,
+        status: before.status === 'unverified' || !text.trim() ? status : before.status,
+      }
     }
   },
 })
@@ -74,11 +73,17 @@ const unit = computed(() => draft.value.card.unit)
         <TextField v-model="source" label="Source" :path="`${path}.${limits[0]?.[0]}.source`" />
       </div>
       <div v-if="isGrid" class="grid gap-2 sm:grid-cols-2">
-        <TextField v-model="row.along" :label="`Points along the deck [${unit}]`" :path="`${path}.along`" />
+        <TextField
+          v-model="row.along"
+          :label="`Points along the deck [${unit}]`"
+          :path="`${path}.along`"
+          list
+        />
         <TextField
           v-model="row.across"
           :label="`Points across it, 0 on the crank line [${unit}]`"
           :path="`${path}.across`"
+          list
         />
       </div>
       <div v-else-if="!isOnce" class="grid gap-2 sm:grid-cols-[2fr_1fr]">
@@ -86,12 +91,14 @@ const unit = computed(() => draft.value.card.unit)
           v-model="row.levels"
           :label="`Levels, such as top 15, middle 90 [${unit}]`"
           :path="`${path}.levels`"
+          list
         />
         <TextField
           v-if="quantity !== 'neighbour gap' && quantity !== 'ring gap'"
           v-model="row.axes"
           label="Axes [°]"
           :path="`${path}.axes_deg`"
+          list
         />
       </div>
     </div>

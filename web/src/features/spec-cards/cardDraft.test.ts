@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 
-import { cardOf, differingFields, draftOf, emptyCard, emptySheet, levelsOf, wordsOf } from './cardDraft'
+import {
+  cardOf,
+  differingFields,
+  draftOf,
+  emptyCard,
+  emptySheet,
+  layoutOf,
+  levelsOf,
+  wordsOf,
+} from './cardDraft'
 
 describe('card draft', () => {
   it('comes back as the card it was made from', () => {
@@ -31,6 +40,16 @@ describe('card draft', () => {
     ])
     expect(read?.axes_deg).toEqual([0, 45, 90])
     expect(levelsOf('deck edge -3')).toEqual([{ name: 'deck edge', depth: { typed: '-3' } }])
+  })
+
+  it('sends what is no number as it is typed, so that the check can name it', () => {
+    const draft = { ...draftOf(emptyCard(), 0), hours: '12 six 9', heads: '1 2 b / 4 5 6' }
+    expect(cardOf(draft).measuring.required_hours).toEqual([12, 'six', 9])
+    expect(cardOf(draft).layout.heads[0]).toEqual([1, 2, 'b'])
+    expect(layoutOf(draft).heads).toEqual([
+      [1, 2],
+      [4, 5, 6],
+    ])
   })
 
   it('never touches the card it was made from', () => {

@@ -149,14 +149,13 @@ export function draftOf(card: SpecCard, basedOn: number): CardDraft {
   }
 }
 
-/** Numbers of a list typed with spaces or commas; what is no number stays out and is found by the check. */
+/** Numbers of a list typed with spaces or commas; what is no number goes as it is typed, for the check to name it. */
 function numbersOf(text: string): number[] {
   return text
     .split(/[\s,;]+/)
     .map((part) => part.replace(/h$/i, ''))
     .filter((part) => part !== '')
-    .map(Number)
-    .filter((value) => Number.isFinite(value))
+    .map((part) => (Number.isFinite(Number(part)) ? Number(part) : (part as unknown as number)))
 }
 
 /** Groups of holes, typed as 1 2 3 / 4 5 6. */
@@ -215,14 +214,15 @@ export function layoutOf(draft: CardDraft): LayoutOf {
   const { layout } = draft.card
   const isV = layout.arrangement === 'V'
   const inLine = Array.from({ length: Math.min(16, Number(layout.holes) || 0) }, (_, index) => index + 1)
-  const banks = groupsOf(draft.banks)
+  const drawn = (text: string) => groupsOf(text).map((group) => group.filter(Number.isFinite))
+  const banks = drawn(draft.banks)
   const plain = (typed: string | undefined) =>
     Number((typed ?? '').replace(',', '.').match(/^[\d.]+/)?.[0] ?? NaN)
   return {
     arrangement: layout.arrangement,
     banks: isV && banks.length > 0 ? banks : [inLine],
     bank_offset_m: plain(layout.bank_offset?.typed),
-    heads: groupsOf(draft.heads),
+    heads: drawn(draft.heads),
     bore_m: plain(layout.bore.typed),
     bore_pitch_m: plain(layout.bore_pitch.typed),
   }

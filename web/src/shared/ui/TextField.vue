@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, inject, ref, useId } from 'vue'
 
-import { NO_PROBLEMS, PROBLEMS } from './problems'
+import { NO_PROBLEMS, problemAt, PROBLEMS } from './problems'
 
 /** One labelled field; what is wrong with it stands below it. */
 const props = defineProps<{
@@ -12,11 +12,12 @@ const props = defineProps<{
   hideLabel?: boolean
   long?: boolean
   whole?: boolean
+  list?: boolean
 }>()
 const model = defineModel<string | number | null>({ required: true })
 const id = useId()
 const problems = inject(PROBLEMS, ref(NO_PROBLEMS))
-const problem = computed(() => (props.path ? (problems.value.get(props.path) ?? '') : ''))
+const problem = computed(() => problemAt(problems.value, props.path, props.list))
 </script>
 
 <template>
