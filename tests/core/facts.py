@@ -117,7 +117,9 @@ class Story:
             ids.append(row.reading_id)
         return ids
 
-    def survey(self, quantity: Quantity, sizes_um: dict[Place, tuple[float, ...]], **target: UUID | str) -> None:
+    def survey(
+        self, quantity: Quantity, sizes_um: dict[Place, tuple[float, ...]], **target: UUID | str | Decimal
+    ) -> None:
         """One set of readings place by place of a hole, a liner, a fitting or a part by name."""
         opened = ReadingSet(uuid4(), self.setups[quantity], self.gauge.gauge_version_id, None, None, None, None, None,
                             WHEN, "Wren", self._next())  # fmt: skip

@@ -172,6 +172,24 @@ def test_a_trial_fit_is_told_as_a_share_with_how_it_was_held(story: Story) -> No
     ]
 
 
+def test_a_material_that_nobody_knows_is_said_where_sizes_are_brought_to_20c(story: Story) -> None:
+    setups = story.rows["setups"]
+    story.rows["setups"] = [
+        replace(s, gauge_temp_c=Decimal(21)) if s.quantity is Quantity.BLOCK_BORE else s for s in setups
+    ]
+    nominal = {level(15.24, 0.0): (127_000.0,)}
+    story.survey(Quantity.BLOCK_BORE, nominal, hole_id=story.hole_rows[0].hole_id, part_temp_c=Decimal(24))
+    assert not any("expands" in words for words in _told(story, Quantity.BLOCK_BORE, "hole-1"))
+    story.card = replace(story.card, block_material="gunmetal")
+    told = [words for words in _told(story, Quantity.BLOCK_BORE, "hole-1") if "expands" in words]
+    assert told == [
+        "How gunmetal expands is not known: it is taken to be as iron. Write it down under Masters and service."
+    ]
+    # As read, no expansion enters.
+    story.survey(Quantity.BLOCK_BORE, nominal, hole_id=story.hole_rows[1].hole_id)
+    assert not any("expands" in words for words in _told(story, Quantity.BLOCK_BORE, "hole-2"))
+
+
 def test_repeats_that_spread_wider_than_the_gauge_says_are_noticed(story: Story) -> None:
     place = level(15.24, 0.0)
     hole = story.hole_rows[0].hole_id

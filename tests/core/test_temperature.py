@@ -16,6 +16,7 @@ from vallostasis.core.measuring.temperature import (
     Body,
     Material,
     expansion_of,
+    known_expansion,
     soak_from_readings,
     to_20c,
     warm_effect_m,
@@ -51,6 +52,12 @@ def test_materials_are_found_by_the_words_of_the_card() -> None:
     assert expansion_of("grey iron") == expansion_of("centrifugally cast iron") == 10.5e-6
     assert expansion_of("aluminium") == expansion_of("Aluminum, sand cast") == expansion_of("light alloy")
     assert expansion_of("ductile iron") != expansion_of("grey iron")
+    # A liner's alloy iron is iron, and a bearing's aluminium bronze is bronze (from memory: 16 to 18 millionths).
+    assert expansion_of("centrifugally cast alloy iron") == expansion_of("alloyed cast iron") == 10.5e-6
+    assert expansion_of("alloy steel") == 11.5e-6
+    assert expansion_of("aluminium bronze") == 18.0e-6
+    assert known_expansion("plasma coating") is None
+    assert expansion_of("plasma coating") == 10.5e-6
     own = Material(uuid4(), "Grey iron", Decimal("0.0000112"), None, "a book", datetime.now(UTC), "Ines", 1)
     assert expansion_of("grey iron", (own,)) == pytest.approx(11.2e-6)
     assert expansion_of("white iron", (own,)) == 10.5e-6

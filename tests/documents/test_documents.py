@@ -18,7 +18,8 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Quantity
-from vallostasis.documents.proof import proof_html, proof_pdf
+from vallostasis.documents.proof import proof_html
+from vallostasis.documents.proof_pdf import proof_pdf
 from vallostasis.documents.readings_csv import readings_csv, safe
 from vallostasis.documents.track_drawing import (
     CENTRE,

@@ -220,8 +220,17 @@ def test_a_plan_is_proposed_on_the_card_and_says_what_it_cannot_see(page: Page) 
     expect(features.get_by_text("Entry 2: Type a number here.")).to_be_visible()
     expect(features.get_by_label("Axes [°]").first).to_have_value("0 6o 120")
     features.get_by_label("Axes [°]").first.fill("0 60 120")
+    # A source typed before its limits is kept for all of them.
+    features.get_by_label("One more feature").select_option("counterbore diameter")
+    features.get_by_role("button", name="Add it").click()
+    features.get_by_label("Source").last.fill("page 12")
+    features.get_by_label("Nominal").last.fill("5.5")
+    features.get_by_label("Levels, such as").last.fill("ledge 1/4")
     page.get_by_role("button", name="Save as next version").click()
     expect(page.get_by_text("Saved as version 2")).to_be_visible()
+    card = page.request.get(f"/api/spec-cards/{page.url.split('/')[-1]}").json()["cards"][0]
+    sheet = next(one for one in card["features"] if one["quantity"] == "counterbore diameter")
+    assert (sheet["nominal"]["source"], sheet["nominal"]["status"]) == ("page 12", "specification")
 
 
 @pytest.mark.parametrize(("width", "height"), [(390, 844), (820, 1180), (1280, 800)])
@@ -259,6 +268,7 @@ def test_masters_services_and_materials_are_written_down(page: Page) -> None:
     materials.get_by_label("10⁻⁶ per K").fill("11.2")
     materials.get_by_role("button", name="Write it down").click()
     expect(page.get_by_role("row", name=re.compile("grey iron"))).to_contain_text("11.2")
+    form.get_by_label("Material").select_option("grey iron")
     travelling = page.get_by_role("form", name="Read a master")
     travelling.get_by_label("Master").select_option(label="Rod 100")
     travelling.get_by_label("Gauge").select_option(label="Long micrometer")

@@ -1,4 +1,4 @@
-"""The proof sheet: one template for the screen and for PDF."""
+"""The proof sheet: one page for the screen, which is also what is printed as PDF."""
 
 from base64 import b64encode
 from dataclasses import dataclass
@@ -7,8 +7,6 @@ from functools import cache
 from importlib.resources import files
 
 import jinja2
-import weasyprint
-from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 from vallostasis import __version__
 from vallostasis.core.job_facts import JobFacts
@@ -121,21 +119,6 @@ def _fonts() -> tuple[tuple[int, str], ...]:
         (weight, b64encode((folder / f"atkinson-hyperlegible-next-{weight}.woff2").read_bytes()).decode())
         for weight in weights
     )
-
-
-class _NothingFromOutside(URLFetcher):  # type: ignore[misc]
-    """Hands out what the page carries inside itself, and nothing else."""
-
-    def fetch(self, url: str, headers: dict[str, str] | None = None) -> URLFetcherResponse:
-        """Return what a data address holds."""
-        if not url.startswith("data:"):
-            raise ValueError(f"a proof needs nothing from outside, {url} was asked for")
-        return super().fetch(url, headers)
-
-
-def proof_pdf(html: str) -> bytes:
-    """Print a proof page as PDF; nothing it needs lies outside the page."""
-    return bytes(weasyprint.HTML(string=html, url_fetcher=_NothingFromOutside()).write_pdf())
 
 
 @cache

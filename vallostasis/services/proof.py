@@ -21,7 +21,10 @@ def proof_html(conn: Conn, job_id: UUID, unit: Unit) -> str:
 
 def proof_pdf(conn: Conn, job_id: UUID, unit: Unit) -> bytes:
     """Print the proof sheet as PDF."""
-    return proof.proof_pdf(proof_html(conn, job_id, unit))
+    # A printer of PDF takes longer to load than the rest of a start: it is loaded with the first PDF.
+    from vallostasis.documents import proof_pdf as printer
+
+    return printer.proof_pdf(proof_html(conn, job_id, unit))
 
 
 def readings_as_csv(conn: Conn, job_id: UUID) -> str:

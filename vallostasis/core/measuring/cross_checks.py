@@ -12,7 +12,9 @@ from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.budget import difference_of
 from vallostasis.core.measuring.hand_start import START_SAYS, hand_start
 from vallostasis.core.measuring.parts import part_with_key
+from vallostasis.core.measuring.set_budget import material_of
 from vallostasis.core.measuring.survey import Survey, survey_of
+from vallostasis.core.measuring.temperature import known_expansion
 from vallostasis.core.measuring.values import value_used_um
 from vallostasis.core.records import Place, Quantity, ZeroedOn
 from vallostasis.core.spec_card import Construction, sheet_of
@@ -39,7 +41,7 @@ def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
         Quantity.LINER_BORE: _to_go,
     }.get(survey.feature.quantity)
     found = [] if own is None else list(own(facts, survey))
-    return (*found, *_repeats(facts, survey))
+    return (*found, *_materials(facts, survey), *_repeats(facts, survey))
 
 
 def bore_change_from_ring_gap(gap_change_m: float) -> float:
@@ -208,6 +210,20 @@ def _to_go(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
             Term("U", survey.budget.expanded_m, "within"),
         ),
     )
+
+
+def _materials(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    """Say where a size was brought to 20 °C with an expansion that nobody knows."""
+    if survey.reading_set is None or not survey.at_20c:
+        return
+    setup = facts.setup(survey.reading_set.setup_id)
+    names = [material_of(facts.card, survey.feature.quantity)]
+    if setup.setting_master_version_id is not None:
+        names.append(facts.master(setup.setting_master_version_id).material)
+    for name in dict.fromkeys(names):
+        if known_expansion(name, facts.materials) is None:
+            yield Phrase(f"How {name or 'its material'} expands is not known: it is taken to be as iron. "
+                         "Write it down under Masters and service.")  # fmt: skip
 
 
 def _repeats(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:

@@ -32,6 +32,19 @@ EXPANSION_PER_K = {
     "ceramic": 10.0e-6,
 }
 EXPANSION_HALF_WIDTH = 1e-6
+# What a material is called, the telling words first: an alloy iron is iron, an aluminium bronze is bronze.
+MATERIAL_WORDS = (
+    ("ductile", "ductile iron"),
+    ("nodular", "ductile iron"),
+    ("bronze", "bronze"),
+    ("carbide", "carbide"),
+    ("ceramic", "ceramic"),
+    ("steel", "steel"),
+    ("iron", "iron"),
+    ("aluminium", "aluminium"),
+    ("aluminum", "aluminium"),
+    ("alloy", "aluminium"),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +62,13 @@ class Material:
 
 
 def expansion_of(material: str, library: Sequence[Material] = ()) -> float:
-    """Coefficient of expansion of a material named in words, iron where it is not known. [1/K]
+    """Coefficient of expansion of a material named in words, that of iron where it is not known. [1/K]"""
+    known = known_expansion(material, library)
+    return EXPANSION_PER_K["iron"] if known is None else known
+
+
+def known_expansion(material: str, library: Sequence[Material] = ()) -> float | None:
+    """Coefficient of expansion of a material named in words, None where no word of it is known. [1/K]
 
     What the shop wrote down under exactly that name, or under a word of it, goes before what is built in.
     """
@@ -58,13 +77,7 @@ def expansion_of(material: str, library: Sequence[Material] = ()) -> float:
     for name in sorted(written, key=len, reverse=True):
         if name == words or name in words:
             return written[name]
-    said = material.casefold()
-    if "ductile" in said or "nodular" in said:
-        return EXPANSION_PER_K["ductile iron"]
-    found = next((name for name in EXPANSION_PER_K if name in said), "iron")
-    if "aluminum" in said or "alloy" in said:
-        found = "aluminium"
-    return EXPANSION_PER_K[found]
+    return next((EXPANSION_PER_K[name] for said, name in MATERIAL_WORDS if said in words), None)
 
 
 @dataclass(frozen=True, slots=True)

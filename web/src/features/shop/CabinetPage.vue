@@ -2,8 +2,15 @@
 import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { listGauges, listGaugeServices, listSettingMasters, type SettingMaster } from '@/api/generated'
+import {
+  listGauges,
+  listGaugeServices,
+  listMaterials,
+  listSettingMasters,
+  type SettingMaster,
+} from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { dayText } from '@/shared/format/time'
 import { unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -19,8 +26,9 @@ import TravellingMaster from './TravellingMaster.vue'
 const masters = useLoaded(() => ask(listSettingMasters()))
 const services = useLoaded(() => ask(listGaugeServices()))
 const gauges = useLoaded(() => ask(listGauges()))
+const materials = useLoaded(() => ask(listMaterials()))
 const edited = ref<SettingMaster | null>(null)
-const today = new Date().toISOString().slice(0, 10)
+const today = dayText()
 const size = (um: string | number) =>
   lengthText(Number(um) / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 5 : 4 })
 const within = (um: string | number) =>
@@ -136,12 +144,13 @@ async function saved(): Promise<void> {
             >
           </li>
         </ul>
-        <MaterialTable />
+        <MaterialTable :materials="materials.data.value ?? []" @saved="materials.load()" />
       </section>
       <div class="grid content-start gap-8">
         <MasterForm
           :key="edited?.setting_master_version_id ?? 'new'"
           :master="edited"
+          :materials="materials.data.value ?? []"
           @saved="saved"
           @leave="edited = null"
         />

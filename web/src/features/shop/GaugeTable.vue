@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { GaugeVersion } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { dayText } from '@/shared/format/time'
 import { unit } from '@/shared/state/preferences'
 
 /** The register: what each gauge can show, how truly, when and against what it was checked, whose it is. */
@@ -16,7 +17,7 @@ const range = (gauge: GaugeVersion) =>
   gauge.range_from_um === null || gauge.range_to_um === null || gauge.range_from_um === undefined
     ? ''
     : `${size(gauge.range_from_um)} to ${size(gauge.range_to_um ?? 0)}`
-const today = new Date().toISOString().slice(0, 10)
+const today = dayText()
 const overdue = (gauge: GaugeVersion) => Boolean(gauge.due_on && gauge.due_on < today)
 const remarks = (gauge: GaugeVersion) =>
   [gauge.note, gauge.owner ? `belongs to ${gauge.owner}` : '', `version ${gauge.version}`].filter(Boolean)

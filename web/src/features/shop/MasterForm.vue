@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
 
 import { ask } from '@/api/ask'
 import {
   addSettingMaster,
   type MasterBody,
+  type MaterialView,
   saveSettingMasterVersion,
   type SettingMaster,
 } from '@/api/generated'
@@ -15,9 +17,8 @@ import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 /** A setting master, or its next version: gauges set before keep the one they were set on. */
-const props = defineProps<{ master: SettingMaster | null }>()
+const props = defineProps<{ master: SettingMaster | null; materials: MaterialView[] }>()
 const emit = defineEmits<{ saved: []; leave: [] }>()
-const MATERIALS = ['steel', 'carbide', 'ceramic', 'iron'].map((one) => ({ value: one, label: one }))
 const fresh = () => ({
   name: props.master?.name ?? '',
   size: props.master?.typed ?? '',
@@ -32,6 +33,13 @@ const draft = useLocalStorage(`vallo-master-${props.master?.setting_master_versi
   mergeDefaults: true,
 })
 const { refusal, send } = useForm()
+/** Of what expands in a way that is known; a master keeps what it was said to be of. */
+const choices = computed(() =>
+  [...new Set([draft.value.material, ...props.materials.map((one) => one.name)])].map((name) => ({
+    value: name,
+    label: name,
+  })),
+)
 
 function save(): Promise<void> {
   return send(async () => {
@@ -67,7 +75,7 @@ function save(): Promise<void> {
         path="expanded"
         hint="k = 2, bare µm"
       />
-      <ChoiceField v-model="draft.material" label="Material" :choices="MATERIALS" path="material" />
+      <ChoiceField v-model="draft.material" label="Material" :choices="choices" path="material" />
       <TextField v-model="draft.owner" label="Belongs to" path="owner" hint="empty: the shop" />
       <DateField v-model="draft.calibrated_on" label="Calibrated on" path="calibrated_on" />
       <DateField v-model="draft.due_on" label="Due again on" path="due_on" />

@@ -2,15 +2,15 @@
 import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { listMaterials, writeMaterial } from '@/api/generated'
+import { type MaterialView, writeMaterial } from '@/api/generated'
 import { personId } from '@/shared/state/preferences'
-import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 /** How materials expand: what the shop wrote down goes before what is built in. */
-const { data, load } = useLoaded(() => ask(listMaterials()))
+defineProps<{ materials: MaterialView[] }>()
+const emit = defineEmits<{ saved: [] }>()
 const name = ref('')
 const alpha = ref('')
 const hottest = ref('')
@@ -28,7 +28,7 @@ function save(): Promise<void> {
     }
     await ask(writeMaterial({ body }))
     name.value = alpha.value = hottest.value = source.value = ''
-    await load()
+    emit('saved')
   })
 }
 </script>
@@ -50,7 +50,7 @@ function save(): Promise<void> {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in data ?? []" :key="one.name" class="border-b border-rule">
+        <tr v-for="one in materials" :key="one.name" class="border-b border-rule">
           <th scope="row" class="py-1 text-left" :class="one.built_in && 'font-normal'">{{ one.name }}</th>
           <td class="num pr-4 text-right">{{ (one.alpha_per_k * 1e6).toFixed(1) }}</td>
           <td class="num pr-4 text-right">{{ one.hottest_c ?? '–' }}</td>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { type GaugeVersion, noteGaugeService, type ServiceBody } from '@/api/generated'
+import { dayText } from '@/shared/format/time'
 import { personId } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DateField from '@/shared/ui/DateField.vue'
@@ -25,7 +26,7 @@ const KINDS: ServiceBody['kind'][] = [
 const gauge = ref('')
 const kind = ref<string>('oiled')
 const words = ref('')
-const doneOn = ref(new Date().toISOString().slice(0, 10))
+const doneOn = ref(dayText())
 const { refusal, send } = useForm()
 const gaugeChoices = computed(() => [
   { value: '', label: 'choose' },

@@ -2,6 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref, shallowRef } from 'vue'
 
 import type { BlockView } from '@/api/generated'
+import { people } from '@/shared/state/people'
+import { personId } from '@/shared/state/preferences'
 import type { JobNow } from '@/shared/state/job'
 
 import { useUndo } from './useUndo'
@@ -27,7 +29,12 @@ function server(status = 201) {
   return sent
 }
 
-const reading = (id: string, event: number, struck = false) => ({ reading_id: id, event, struck })
+const reading = (id: string, event: number, struck = false, taken_by = 'Wren') => ({
+  reading_id: id,
+  event,
+  struck,
+  taken_by,
+})
 const job = (rows: object[] = []): JobNow => ({
   jobId: 'j',
   block: shallowRef({ readings: rows, done: [] } as unknown as BlockView),
@@ -40,6 +47,8 @@ describe('undo', () => {
   let sent: Sent[]
   beforeEach(() => {
     sent = server()
+    people.value = [{ person_id: 'w', name: 'Wren' }]
+    personId.value = 'w'
   })
   afterEach(() => vi.unstubAllGlobals())
 
@@ -76,6 +85,11 @@ describe('undo', () => {
   it('takes the newest thing standing when it was recorded before a reload', async () => {
     await useUndo(job([reading('a', 1), reading('c', 3, true), reading('b', 2)])).undo()
     expect(sent).toEqual([{ row: 'b', struck: true }])
+  })
+
+  it('never takes back what somebody else recorded at another bench', async () => {
+    await useUndo(job([reading('mine', 1), reading('theirs', 2, false, 'Ines')])).undo()
+    expect(sent).toEqual([{ row: 'mine', struck: true }])
   })
 
   it('waits for what is still under way, and strikes that, not the one before', async () => {
@@ -115,9 +129,11 @@ describe('undo', () => {
     expect(sent).toEqual([{ row: 'b', struck: true }])
   })
 
-  it('does nothing when nothing was recorded', async () => {
-    await useUndo(job()).undo()
+  it('says so when nothing is left to undo', async () => {
+    const undo = useUndo(job([reading('theirs', 2, false, 'Ines')]))
+    expect(await undo.undo()).toBe(false)
     expect(sent).toEqual([])
+    expect(undo.refusal.value?.message).toBe('Nothing that Wren recorded is left to undo.')
   })
 
   it('says why when it is refused, and loads again either way', async () => {

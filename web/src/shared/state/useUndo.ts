@@ -1,10 +1,11 @@
 /** Undo strikes what was just recorded, or restores what was just struck; nothing is erased. */
 import { ref, type Ref } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask, asRefusal, Refusal } from '@/api/ask'
 import { strike } from '@/api/generated'
 import type { JobNow } from '@/shared/state/job'
 import { takeBack } from '@/shared/state/outbox'
+import { person } from '@/shared/state/people'
 import { personId } from '@/shared/state/preferences'
 
 interface Step {
@@ -58,7 +59,13 @@ export function useUndo(job: JobNow): Undo {
     refusal.value = null
     if (await takeBack(job.jobId)) return true
     const last = steps.pop() ?? newest()
-    if (!last) return false
+    if (!last) {
+      refusal.value = new Refusal(
+        'nothing',
+        `Nothing that ${person.value?.name ?? 'you'} recorded is left to undo.`,
+      )
+      return false
+    }
     try {
       await send(last.row, !last.struck, 'undone')
       for (const row of last.withIt) await send(row, false, 'correction undone')
@@ -71,18 +78,29 @@ export function useUndo(job: JobNow): Undo {
     return refusal.value === null
   }
 
-  /** After a reload there is no list of steps: the newest thing standing is what is undone. */
+  /** After a reload there is no list of steps: undone is the newest thing standing of who works here, nobody else's. */
   function newest(): Step | null {
     const block = job.block.value
     const rows = [
       ...(block?.readings ?? []).map((row) => ({
         row: row.reading_id,
+        by: row.taken_by,
         event: row.event,
         struck: row.struck,
       })),
-      ...(block?.done ?? []).map((row) => ({ row: row.row_id, event: row.event, struck: row.struck })),
-      ...(block?.notes ?? []).map((row) => ({ row: row.note_id, event: row.event, struck: row.struck })),
-    ].filter((row) => !row.struck)
+      ...(block?.done ?? []).map((row) => ({
+        row: row.row_id,
+        by: row.done_by,
+        event: row.event,
+        struck: row.struck,
+      })),
+      ...(block?.notes ?? []).map((row) => ({
+        row: row.note_id,
+        by: row.made_by,
+        event: row.event,
+        struck: row.struck,
+      })),
+    ].filter((row) => !row.struck && row.by === person.value?.name)
     const last = rows.sort((a, b) => a.event - b.event).at(-1)
     return last ? { row: last.row, struck: false, withIt: [] } : null
   }
