@@ -226,6 +226,7 @@ def test_a_plan_is_proposed_on_the_card_and_says_what_it_cannot_see(page: Page) 
     features.get_by_label("Source").last.fill("page 12")
     features.get_by_label("Nominal").last.fill("5.5")
     features.get_by_label("Levels, such as").last.fill("ledge 1/4")
+    features.get_by_label("Axes [°]").last.fill("0 90")
     page.get_by_role("button", name="Save as next version").click()
     expect(page.get_by_text("Saved as version 2")).to_be_visible()
     card = page.request.get(f"/api/spec-cards/{page.url.split('/')[-1]}").json()["cards"][0]
