@@ -3,7 +3,9 @@
 import contextlib
 import itertools
 import os
+import select
 import shutil
+import signal
 import socket
 import tempfile
 from collections.abc import Iterator
@@ -51,6 +53,7 @@ def free_ports(count: int = DEVICES) -> int:
 
 
 MEMORY = Path("/dev/shm")
+FOLDER_PREFIX = "vallo-test-"
 PLENTY_BYTES = 2 * 1024**3
 
 
@@ -63,10 +66,30 @@ def _folder_for_cluster() -> Path:
     return MEMORY if in_memory else Path("/tmp")
 
 
+def _clear_left_over(within: Path) -> None:
+    """A run that was killed leaves its cluster behind: the folder bears the number of the process that made it."""
+    for folder in within.glob(f"{FOLDER_PREFIX}*-*"):
+        if not Path(f"/proc/{folder.name.split('-')[2]}").exists():
+            PrivateCluster(folder / "cluster").stop()
+            shutil.rmtree(folder, ignore_errors=True)
+
+
+def kill_and_wait(pid: int) -> None:
+    """Kill a process without mercy and wait until it is gone."""
+    process = os.pidfd_open(pid)
+    try:
+        signal.pidfd_send_signal(process, signal.SIGKILL)
+        select.select([process], [], [])
+    finally:
+        os.close(process)
+
+
 @pytest.fixture(scope="session")
 def server() -> Iterator[str]:
     within = _folder_for_cluster()
-    with tempfile.TemporaryDirectory(prefix="vallo-test-", dir=within, ignore_cleanup_errors=True) as folder:
+    _clear_left_over(within)
+    prefix = f"{FOLDER_PREFIX}{os.getpid()}-"
+    with tempfile.TemporaryDirectory(prefix=prefix, dir=within, ignore_cleanup_errors=True) as folder:
         cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
         Path(folder).chmod(0o755)
         try:

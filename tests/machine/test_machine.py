@@ -1,5 +1,6 @@
 """The launcher on this machine: a private PostgreSQL that starts, stops and keeps what was acknowledged."""
 
+import contextlib
 import os
 import re
 import signal
@@ -7,6 +8,7 @@ import socket
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 from collections.abc import Iterator
 from pathlib import Path
@@ -15,12 +17,13 @@ import httpx2
 import psycopg
 import pytest
 
-from tests.conftest import free_ports
+from tests.conftest import free_ports, kill_and_wait
 from vallostasis.machine import client, packages
-from vallostasis.machine.postgres import MachineError, PrivateCluster, _process_state, only_one, server_programs
+from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one, server_programs
 from vallostasis.store.database import migration_scripts
 
 START_SECONDS = 90
+ASK_AGAIN_SECONDS = 0.1
 
 
 @pytest.fixture
@@ -42,10 +45,7 @@ def test_a_cluster_keeps_what_was_written_and_survives_being_killed(folder: Path
     with psycopg.connect(cluster.start()) as conn:
         conn.execute("CREATE TABLE kept (value int)")
         conn.execute("INSERT INTO kept VALUES (5)")
-    pid = int((cluster.data / "postmaster.pid").read_text().splitlines()[0])
-    os.kill(pid, signal.SIGKILL)
-    while _process_state(pid) not in ("", "Z"):
-        os.sched_yield()
+    kill_and_wait(int((cluster.data / "postmaster.pid").read_text().splitlines()[0]))
     try:
         with psycopg.connect(PrivateCluster(folder).start()) as conn:
             assert conn.execute("SELECT value FROM kept").fetchone() == (5,)
@@ -115,14 +115,23 @@ def _start(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]
     )  # fmt: skip
 
 
-def _wait_for(port: int, process: subprocess.Popen[str]) -> httpx2.Response:
-    deadline = time.monotonic() + START_SECONDS
-    while time.monotonic() < deadline and process.poll() is None:
-        try:
-            return httpx2.get(f"http://127.0.0.1:{port}/healthz", timeout=5)
-        except httpx2.TransportError:
-            os.sched_yield()
-    raise AssertionError(process.communicate()[0])
+def _wait_for(port: int, process: subprocess.Popen[str]) -> None:
+    """Wait until it prints its address: asking it all the time would take the processor that it starts on."""
+    assert process.stdout is not None
+    too_late = threading.Timer(START_SECONDS, process.kill)
+    too_late.start()
+    said = []
+    for line in process.stdout:
+        said.append(line)
+        if f"http://127.0.0.1:{port}/" in line:
+            too_late.cancel()
+            return
+    raise AssertionError("".join(said))
+
+
+def _health(port: int) -> dict[str, object]:
+    health: dict[str, object] = httpx2.get(f"http://127.0.0.1:{port}/healthz", timeout=START_SECONDS).json()
+    return health
 
 
 def _postgres_runs(folder: Path) -> bool:
@@ -133,7 +142,8 @@ def _postgres_runs(folder: Path) -> bool:
 def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Signals) -> None:
     port = _free_port()
     process = _start(folder, port)
-    health = _wait_for(port, process).json()
+    _wait_for(port, process)
+    health = _health(port)
     assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
     jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
     assert [strip["job"]["name"] for strip in jobs] == [
@@ -146,7 +156,6 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     process.send_signal(stop)
     said, _ = process.communicate(timeout=START_SECONDS)
     assert process.returncode == 0, said
-    assert f"http://127.0.0.1:{port}/" in said
     assert "Traceback" not in said
     assert not _postgres_runs(folder)
     with pytest.raises(ConnectionRefusedError, match="refused"):
@@ -172,11 +181,12 @@ def test_a_database_that_dies_under_it_comes_back_by_itself(folder: Path) -> Non
     port = _free_port()
     process = _start(folder, port)
     _wait_for(port, process)
-    os.kill(int((folder / "pg" / "postmaster.pid").read_text().splitlines()[0]), signal.SIGKILL)
+    kill_and_wait(int((folder / "pg" / "postmaster.pid").read_text().splitlines()[0]))
     # It may be back before anybody asks: then the pool has to find its lost connections by itself.
     deadline = time.monotonic() + START_SECONDS
-    while _wait_for(port, process).json()["database"] != "up" and time.monotonic() < deadline:
-        os.sched_yield()
+    while _health(port)["database"] != "up" and time.monotonic() < deadline:
+        with contextlib.suppress(subprocess.TimeoutExpired):
+            process.wait(ASK_AGAIN_SECONDS)
     assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs").status_code == 200
     process.terminate()
     process.communicate(timeout=START_SECONDS)
