@@ -62,7 +62,7 @@ const interaction = computed(() => {
             <th scope="col" class="py-1 font-normal">one standard deviation</th>
             <th scope="col" class="text-right font-normal">[{{ unit }}]</th>
             <th scope="col" class="pl-3 text-right font-normal">by averages and ranges</th>
-            <th scope="col" class="w-44 pl-4 font-normal">share of all spread</th>
+            <th scope="col" class="w-44 pl-4 font-normal">share of the variance</th>
           </tr>
         </thead>
         <tbody>
