@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, provide, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, provide, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask, asRefusal, Refusal } from '@/api/ask'
 import { addCard, type CardWithVersions, readCard, saveVersion } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { personId } from '@/shared/state/preferences'
@@ -26,6 +26,9 @@ const isNew = computed(() => id.value === 'new')
 const versions = shallowRef<CardWithVersions | null>(null)
 const refusal = ref<Refusal | null>(null)
 const saved = ref('')
+const form = ref<HTMLFormElement | null>(null)
+/** Whether all that is wrong stands at fields. */
+const isShown = ref(false)
 const draft = useLocalStorage<CardDraft>(`vallo-card-${id.value}`, draftOf(emptyCard(), 0), {
   mergeDefaults: true,
 })
@@ -81,10 +84,27 @@ async function save(): Promise<void> {
     saved.value = `Saved as version ${newest.value?.version ?? ''}. Jobs keep the version they are judged by until it is changed there.`
   } catch (error) {
     refusal.value = asRefusal(error)
+    await goToWrongField()
     if (refusal.value.code === 'stale')
       versions.value = await ask(readCard({ path: { spec_card_id: id.value } }))
   }
 }
+
+/** The form is long: the first field to put right comes into sight, and what is wrong stands below it. */
+async function goToWrongField(): Promise<void> {
+  await nextTick()
+  const fields = form.value?.querySelectorAll<HTMLElement>('[aria-invalid="true"]') ?? []
+  isShown.value = fields.length > 0 && fields.length >= (refusal.value?.problems.length ?? 0)
+  fields[0]?.scrollIntoView({ block: 'center' })
+  fields[0]?.focus({ preventScroll: true })
+}
+const toSay = computed(() => {
+  const now = refusal.value
+  if (!now || !isShown.value) return now
+  const count = now.problems.length
+  const words = count === 1 ? 'One field is to be put right.' : `${count} fields are to be put right.`
+  return new Refusal(now.code, words)
+})
 
 function saveOnTop(): void {
   draft.value.basedOn = newest.value?.version ?? 0
@@ -116,10 +136,9 @@ function takeTheirs(): void {
       @mine="saveOnTop"
       @theirs="takeTheirs"
     />
-    <RefusalNote v-else :refusal="refusal" />
-    <p v-if="saved" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
+    <RefusalNote v-else-if="!ready" :refusal="refusal" />
     <p v-if="!ready && !refusal" class="py-4 text-ink-soft">Loading the card …</p>
-    <form v-if="ready" class="mt-3 grid gap-6 pb-24" @submit.prevent="save">
+    <form v-if="ready" ref="form" class="mt-3 grid gap-6 pb-24" @submit.prevent="save">
       <CardEngine />
       <CardLimits />
       <CardMeasuring />
@@ -130,7 +149,9 @@ function takeTheirs(): void {
         <button v-if="changed && !isNew" type="button" class="quiet" @click="takeTheirs">
           Drop my changes
         </button>
-        <span class="text-sm text-ink-soft">An empty limit means that the card sets none.</span>
+        <RefusalNote v-if="refusal && refusal.code !== 'stale'" :refusal="toSay" />
+        <p v-else-if="saved" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
+        <span v-else class="text-sm text-ink-soft">An empty limit means that the card sets none.</span>
       </div>
     </form>
   </main>
