@@ -275,4 +275,5 @@ def test_masters_services_and_materials_are_written_down(page: Page) -> None:
     travelling.get_by_label("Gauge").select_option(label="Long micrometer")
     travelling.get_by_label("shows").fill("100.030")
     travelling.get_by_role("button", name="Note it").click()
-    expect(page.get_by_text("is off: have it checked")).to_be_visible()
+    masters = page.get_by_role("region", name="Masters read with gauges")
+    expect(masters.get_by_role("listitem").filter(has_text="Rod 100")).to_contain_text("is off: have it checked")

@@ -63,7 +63,8 @@ def test_the_service_log_keeps_what_was_done_and_knows_no_tomorrow(demo: Conn, w
     sled = _gauge_id(demo, "Depth sled 2")
     cabinet.note_service(demo, sled, "lent", "to the boatyard", date.today(), wren)
     cabinet.note_service(demo, sled, "brought back", "", date.today(), wren)
-    assert [one.kind for one in gauge_services.list_services(demo)] == ["brought back", "lent"]
+    newest = gauge_services.list_services(demo)[:2]
+    assert [one.kind for one in newest] == ["brought back", "lent"]
     with pytest.raises(Refused, match="still to come"):
         cabinet.note_service(demo, sled, "oiled", "", date.today() + timedelta(days=1), wren)
 

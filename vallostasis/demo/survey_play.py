@@ -24,7 +24,7 @@ INDICATOR = GaugeTruth(
     "Deck indicator", "indicator", 2, 2, "ball 2 mm", "on a foot that slides over the deck", ("-1", "1"), "1", CHECKED,
     DUE, master="gauge block set 1",
 )  # fmt: skip
-FEELER = GaugeTruth("Feeler blades", "feeler", 12.7, 4, "13 mm wide", "steps of half a thou", ("0", "300"), "",
+FEELER = GaugeTruth("Feeler blades", "feeler", 12.7, 4, "13 mm wide", "steps of half a thou", ("0", "1"), "",
                     CHECKED, DUE)  # fmt: skip
 RULE = GaugeTruth("Steel rule", "rule", 500, 300, "end of the rule", "", ("0", "300"))
 SURVEY_GAUGES = (BORE_GAUGE, OLD_BORE_GAUGE, LONG_MICROMETER, INDICATOR, FEELER, RULE)

@@ -7,10 +7,11 @@ from vallostasis.core.records import Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import narrow_boat
 from vallostasis.demo import sawmill_hauler as sawmill
-from vallostasis.demo.hidden_truth import GAUGES, NOISE_SHARE, PEOPLE, SLED, DemoJob, GaugeTruth, TypedReading
-from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, MASTERS, SURVEY_GAUGES, SurveyPlay
+from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED, DemoJob, GaugeTruth, TypedReading
+from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.simulated_gauge import Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
-from vallostasis.services import cabinet, fitting, gauge_links, jobs, readings, setups, shop, spec_cards, surveys, zeros
+from vallostasis.services import fitting, gauge_links, jobs, readings, setups, spec_cards, surveys, zeros
+from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import gauge_links as gauge_link_rows
 from vallostasis.store import gauges, setting_masters, thermometers
@@ -26,32 +27,7 @@ def store_is_empty(conn: Conn) -> bool:
 
 def load_demo(conn: Conn) -> UUID:
     """Load the invented shop and its jobs into an empty store; return the id of the main job."""
-    people = {name: shop.add_person(conn, name).person_id for name in PEOPLE}
-    for gauge in (*GAUGES, *SURVEY_GAUGES):
-        entry = shop.GaugeEntry(
-            gauge.name,
-            gauge.kind,
-            f"{gauge.resolution_um:g}",
-            f"{gauge.repeatability_um:g}",
-            gauge.tip,
-            gauge.note,
-            gauge.range_mm[0],
-            gauge.range_mm[1],
-            gauge.tip_radius_mm,
-            gauge.calibrated_on,
-            gauge.due_on,
-            gauge.owner,
-            gauge.master,
-            gauge.faults,
-        )
-        shop.save_gauge(conn, None, 0, entry)
-    for ring in MASTERS:
-        cabinet.save_master(
-            conn,
-            None,
-            0,
-            cabinet.MasterEntry(ring.name, ring.size, ring.expanded, "steel", ring.calibrated_on, ring.due_on),
-        )
+    people = load_shop(conn)
     main_job = load_demo_job(conn, ferry.demo_job(), people)
     load_demo_job(conn, sawmill.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)

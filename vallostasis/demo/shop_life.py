@@ -1,0 +1,85 @@
+"""What goes on in the invented shop beside its jobs: gauge studies, the service log, a ring that is sent round."""
+
+import random
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import date
+
+from vallostasis.core.lengths import Unit
+from vallostasis.demo.hidden_truth import MICROMETER, NOISE_SHARE, OLD_DIAL, SLED, GaugeTruth
+from vallostasis.demo.survey_play import BORE_GAUGE, INDICATOR, LONG_MICROMETER, OLD_BORE_GAUGE, SLEEVE_RING
+
+# What another pair of hands adds, and how much that differs from part to part. [µm]
+HAND_UM, HAND_SPREAD_UM = 2.1, 1.5
+
+
+@dataclass(frozen=True, slots=True)
+class StudyPlay:
+    """A study as it is planned, the true sizes of its parts [µm], and how many of its readings are taken."""
+
+    gauge: GaugeTruth
+    what: str
+    tolerance: str
+    people: tuple[str, ...]
+    trials: int
+    parts_um: tuple[float, ...]
+    seed: int
+    read: int
+
+    def readings_um(self) -> Mapping[tuple[int, int, int], float]:
+        """What each person reads on each part in each trial, to the graduation of the gauge. [µm]"""
+        noise = random.Random(self.seed)
+        step = self.gauge.resolution_um
+        hands = [[HAND_UM * place + noise.gauss(0, HAND_SPREAD_UM) for place, _ in enumerate(self.people)]
+                 for _ in self.parts_um]  # fmt: skip
+        return {
+            (part, place, trial): step * round(
+                (size + hands[part][place] + noise.gauss(0, self.gauge.repeatability_um * NOISE_SHARE)) / step
+            )
+            for part, size in enumerate(self.parts_um)
+            for place, _ in enumerate(self.people)
+            for trial in range(self.trials)
+        }  # fmt: skip
+
+
+STUDIES = (
+    StudyPlay(MICROMETER, "flange thickness of the Fennick", "40 µm", ("Ines", "Tobiah"), 3,
+              (8902.3, 8903.8, 8896.4, 8903.1, 8908.6, 8904.2), 4, 36),
+    StudyPlay(SLED, "protrusion of the ferry", "75 µm", ("Wren", "Tobiah"), 2, (62.0, 88.0, 117.0, 74.0), 5, 6),
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class ServiceNote:
+    """One line of the service log."""
+
+    gauge: str
+    kind: str
+    words: str
+    done_on: date
+
+
+SERVICES = (
+    ServiceNote(OLD_DIAL.name, "wear found", "sticks near the end of its travel", date(2025, 2, 11)),
+    ServiceNote(INDICATOR.name, "lent", "to the boatyard at Reedmere", date(2025, 6, 2)),
+    ServiceNote(INDICATOR.name, "brought back", "with the foot cleaned", date(2025, 6, 19)),
+    ServiceNote(BORE_GAUGE.name, "oiled", "after the damp week", date(2025, 9, 30)),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class RingRead:
+    """A ring as a gauge showed it, in whose shop; empty: here."""
+
+    master: str
+    gauge: str
+    text: str
+    bare_unit: Unit
+    shop: str = ""
+
+
+RING_READ = (
+    RingRead(SLEEVE_RING, BORE_GAUGE.name, "5.0001", "inch"),
+    RingRead(SLEEVE_RING, LONG_MICROMETER.name, "5.0001", "inch"),
+    RingRead(SLEEVE_RING, OLD_BORE_GAUGE.name, "5.0010", "inch", "Reedmere boatyard"),
+)
