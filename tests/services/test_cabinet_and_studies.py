@@ -138,6 +138,23 @@ def test_a_reading_out_of_turn_is_refused_and_one_sent_twice_counts_once(demo: C
     assert kept.value_um == 62, "read again, the newest holds"
 
 
+def test_a_reading_in_another_unit_than_the_rest_of_a_study_is_asked_about(demo: Conn, wren: UUID) -> None:
+    """A flange of 8.902 mm typed bare where bare numbers are hundredths would be 89 µm: nobody guesses which."""
+    study_id = _study(demo, wren)
+    first, second = gauge_studies.study_now(demo, study_id).order[:2]
+    gauge_studies.take_study_reading(demo, study_id, uuid4(), first, "8.901 mm", "0.01 mm")
+    with pytest.raises(NotationError, match="far from what is expected") as asked:
+        gauge_studies.take_study_reading(demo, study_id, uuid4(), second, "8.902", "0.01 mm")
+    assert any("mm" in one.text for one in asked.value.suggestions)
+    gauge_studies.take_study_reading(demo, study_id, uuid4(), second, "8.902", "0.01 mm", confirmed=True)
+    assert gauge_studies.study_now(demo, study_id).readings[-1].value_um == Decimal("89.02")
+
+
+def test_gauges_of_sizes_take_bare_numbers_as_sizes(demo: Conn) -> None:
+    sizes = {gauge.name for gauge in gauges.list_gauges(demo) if gauge.reads_sizes}
+    assert sizes == {"Bench micrometer", "Long micrometer", "Steel rule"}
+
+
 @pytest.mark.parametrize(
     ("people_count", "tolerance", "field"), [(1, "", "people"), (2, "0", "tolerance"), (2, "wide", "tolerance")]
 )

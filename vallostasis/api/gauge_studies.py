@@ -55,6 +55,7 @@ class StudyReadingBody(Cell):
     reading_id: UUID
     text: LengthText
     bare_unit: Unit
+    confirmed: bool = Field(False, description="The question about it was answered: as typed.")
 
 
 class AdoptBody(BaseModel):
@@ -145,6 +146,7 @@ class StudyView(BaseModel):
     last_cell: Cell | None
     result: StudyResult | None
     adopted: bool
+    reads_sizes: bool = Field(description="A bare number is a whole size, in inch or mm; else a small length.")
 
 
 def study_view(now: StudyNow) -> StudyView:
@@ -168,6 +170,7 @@ def study_view(now: StudyNow) -> StudyView:
         last_cell=None if last is None else Cell(part=last.part, place=last.place, trial=last.trial),
         result=_result(now),
         adopted=now.adopted,
+        reads_sizes=now.gauge.reads_sizes,
     )
 
 
@@ -215,7 +218,9 @@ def read_gauge_study(gauge_study_id: UUID, conn: Conn) -> StudyView:
 def take_study_reading(gauge_study_id: UUID, body: StudyReadingBody, conn: Conn) -> StudyView:
     """Append a reading; one read before may be read again, the newest holds."""
     cell = (body.part, body.place, body.trial)
-    gauge_studies.take_study_reading(conn, gauge_study_id, body.reading_id, cell, body.text, body.bare_unit)
+    gauge_studies.take_study_reading(
+        conn, gauge_study_id, body.reading_id, cell, body.text, body.bare_unit, body.confirmed
+    )
     return study_view(gauge_studies.study_now(conn, gauge_study_id))
 
 

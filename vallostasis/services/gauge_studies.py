@@ -9,7 +9,7 @@ from uuid import UUID
 from vallostasis.core.lengths import Unit, micrometres
 from vallostasis.core.measuring.gauge_study import GaugeStudy, blind_order, study_gauge
 from vallostasis.core.measuring.gauges import GaugeVersion, StudyPlan, StudyReading
-from vallostasis.core.notation import as_entered, parse_length
+from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.core.records import Person
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.services.shop import sheet_of_gauge
@@ -17,6 +17,8 @@ from vallostasis.store import gauge_services, gauge_studies, gauges, people
 from vallostasis.store.rows import Conn
 
 FEWEST_PEOPLE, MOST_PEOPLE = 2, 6
+# Parts of one study are of one kind: no reading lies this far from all others. [µm] Common practice.
+FAR_UM = Decimal(500)
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,9 +107,18 @@ def table_of(plan: StudyPlan, people_count: int, readings: tuple[StudyReading, .
 
 
 def take_study_reading(
-    conn: Conn, gauge_study_id: UUID, reading_id: UUID, cell: tuple[int, int, int], text: str, bare_unit: Unit
+    conn: Conn,
+    gauge_study_id: UUID,
+    reading_id: UUID,
+    cell: tuple[int, int, int],
+    text: str,
+    bare_unit: Unit,
+    confirmed: bool = False,
 ) -> None:
-    """Append a reading of a study: the one whose turn it is, or one read before that is read again."""
+    """Append a reading of a study: the one whose turn it is, or one read before that is read again.
+
+    One that lies far from all the others is asked about: it may have been typed in another unit.
+    """
     plan = gauge_studies.lock_study(conn, gauge_study_id)
     now = _now(conn, plan)
     if any(one.gauge_study_reading_id == reading_id for one in now.readings):
@@ -117,7 +128,9 @@ def take_study_reading(
         raise Refused("It is another part's turn: look at the study again.", "part", RefusalCode.STALE)
     if now.adopted:
         raise Refused("The gauge has taken this study over: plan a new one to read again.", "part")
-    parsed = parse_length(text, bare_unit, confirmed=True)
+    others = [one.value_um for one in now.readings]
+    expected = ExpectedRange(min(others) - FAR_UM, max(others) + FAR_UM) if others else None
+    parsed = parse_length(text, bare_unit, expected, confirmed)
     part, place, trial = cell
     gauge_studies.add_study_reading(conn, gauge_study_id, reading_id, part, place, trial, parsed.value_um,
                                     parsed.typed, parsed.unit)  # fmt: skip

@@ -7,6 +7,7 @@ from uuid import UUID
 
 # Words in the kind of a gauge that has no zero. Common practice, no published source.
 _WITHOUT_ZERO = ("feeler", "blade")
+_OF_SIZES = ("micrometer", "rule", "calliper")
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +41,11 @@ class GaugeVersion:
     def has_zero(self) -> bool:
         """Whether it has a zero, which is read too and can move: a blade is as thick as it is."""
         return not any(word in self.kind.casefold() for word in _WITHOUT_ZERO)
+
+    @property
+    def reads_sizes(self) -> bool:
+        """Whether it shows a whole size, in inch or mm; the others show how far off they stand."""
+        return any(word in self.kind.casefold() for word in _OF_SIZES)
 
 
 @dataclass(frozen=True, slots=True)

@@ -5334,6 +5334,12 @@ export type StudyReadingBody = {
      * Bare Unit
      */
     bare_unit: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     *
+     * The question about it was answered: as typed.
+     */
+    confirmed?: boolean;
 };
 
 /**
@@ -5430,6 +5436,12 @@ export type StudyView = {
      * Adopted
      */
     adopted: boolean;
+    /**
+     * Reads Sizes
+     *
+     * A bare number is a whole size, in inch or mm; else a small length.
+     */
+    reads_sizes: boolean;
 };
 
 /**

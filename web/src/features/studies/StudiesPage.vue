@@ -38,7 +38,7 @@ function state(study: StudyView): string {
   const share =
     model.percent_of_tolerance === null
       ? `${Math.round(model.percent_of_total)} % of all spread`
-      : `${Math.round(model.percent_of_tolerance)} % of the tolerance`
+      : `${Math.round(model.percent_of_tolerance)} % of the window`
   return study.adopted ? `${share}, taken over by the gauge` : share
 }
 function plan(): Promise<void> {

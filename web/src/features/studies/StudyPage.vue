@@ -9,6 +9,7 @@ import { newId } from '@/shared/newId'
 import { onChange } from '@/shared/state/link'
 import { personId, unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
 
@@ -30,13 +31,15 @@ const cell = computed(() => again.value ?? data.value?.next_cell ?? null)
 const letter = (part: number) => String.fromCharCode(65 + part)
 const person = (now: StudyView, at: Cell) => now.people[at.place]?.name ?? ''
 
-async function take(): Promise<void> {
+const bare = computed(() => bareFor(data.value?.reads_sizes ?? false, unit.value))
+
+async function take(text = typed.value, confirmed = false): Promise<void> {
   const at = cell.value
   if (!at) return
-  const key = JSON.stringify([at, typed.value])
+  const key = JSON.stringify([at, text, confirmed])
   if (unsent.key !== key) unsent = { key, id: newId() }
   try {
-    const body = { ...at, reading_id: unsent.id, text: typed.value, bare_unit: bareFor(false, unit.value) }
+    const body = { ...at, reading_id: unsent.id, text, confirmed, bare_unit: bare.value }
     data.value = await ask(takeStudyReading({ path, body }))
     taken.value = `part ${letter(at.part)} is read`
     typed.value = ''
@@ -88,7 +91,7 @@ async function adopt(): Promise<void> {
           {{ data.read }} of {{ data.of }} read, trial {{ cell.trial + 1 }}. Zero the gauge as always; nobody
           looks at what was read before.
         </p>
-        <form class="flex flex-wrap items-center gap-3" @submit.prevent="take">
+        <form class="flex flex-wrap items-center gap-3" @submit.prevent="take()">
           <label for="study-typed" class="sr-only">What the gauge shows</label>
           <input
             id="study-typed"
@@ -96,7 +99,7 @@ async function adopt(): Promise<void> {
             class="num min-h-14 w-56 border-2 border-ink bg-sheet px-3 text-3xl"
             autocomplete="off"
             maxlength="60"
-            :placeholder="unit === 'thou' ? 'thou' : '0.01 mm'"
+            :placeholder="bare"
           />
           <button type="submit" class="act min-h-14 text-xl" :disabled="typed.trim() === ''">Take</button>
           <button
@@ -113,7 +116,11 @@ async function adopt(): Promise<void> {
         </form>
         <p class="min-h-6" role="status">{{ taken }}</p>
       </section>
-      <RefusalNote :refusal="wrong" />
+      <RefusalChoices
+        class="text-lg"
+        :refusal="wrong"
+        @answer="(one) => take(one.text || typed, one.confirm)"
+      />
       <template v-if="data.result && !again">
         <StudyResult :study="data" :result="data.result" />
         <p class="flex flex-wrap items-center gap-4 pt-3">

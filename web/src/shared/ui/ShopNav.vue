@@ -1,10 +1,16 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+
 /** What belongs to the shop and not to one job. */
 const VIEWS = [
   { name: 'shop', label: 'Gauges and people' },
   { name: 'cabinet', label: 'Masters and service' },
   { name: 'studies', label: 'Gauge studies' },
 ] as const
+/** A study belongs to the studies. */
+const route = useRoute()
+const here = computed(() => (route.name === 'study' ? 'studies' : route.name))
 </script>
 
 <template>
@@ -13,8 +19,8 @@ const VIEWS = [
       v-for="view in VIEWS"
       :key="view.name"
       :to="{ name: view.name }"
-      class="min-h-10 py-2 text-ink-soft"
-      exact-active-class="border-b-3 border-act font-bold text-ink"
+      class="min-h-10 py-2"
+      :class="here === view.name ? 'border-b-3 border-act font-bold text-ink' : 'text-ink-soft'"
       >{{ view.label }}</RouterLink
     >
   </nav>
