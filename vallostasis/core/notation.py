@@ -278,6 +278,10 @@ def _ask_mil_or_point(word: str, number: Decimal) -> None:
     )  # fmt: skip
 
 
+# A number before the number of a unit would be read as one.
+_IN_WORDS = {"0.01 mm": "hundredths of a mm"}
+
+
 def _ask_if_unlikely(parsed: ParsedLength, bare_unit: Unit, expected: ExpectedRange | None) -> None:
     number, unit = parsed.number, parsed.unit
     as_typed = Suggestion(f"{number} {unit}, as typed", parsed.typed, confirm=True)
@@ -289,8 +293,9 @@ def _ask_if_unlikely(parsed: ParsedLength, bare_unit: Unit, expected: ExpectedRa
     if expected is None or expected.least_um <= parsed.value_um <= expected.greatest_um:
         return
     raise NotationError(
-        f"{number} {unit} is far from what is expected here "
-        f"({_plain(expected.least_um, bare_unit)} to {_plain(expected.greatest_um, bare_unit)} {bare_unit}): "
+        f"{number} {_IN_WORDS.get(unit, unit)} is far from what is expected here "
+        f"({_plain(expected.least_um, bare_unit)} to {_plain(expected.greatest_um, bare_unit)} "
+        f"{_IN_WORDS.get(bare_unit, bare_unit)}): "
         "did you mean one of these?",
         parsed.typed,
         (*_likelier(parsed, expected), as_typed),
@@ -298,7 +303,7 @@ def _ask_if_unlikely(parsed: ParsedLength, bare_unit: Unit, expected: ExpectedRa
 
 
 def _plain(value_um: Decimal, unit: Unit) -> str:
-    return format(round(value_um / MICROMETRES_PER[unit], 3).normalize(), "f")
+    return format(round(value_um / MICROMETRES_PER[unit], 3).normalize(), "f").replace("-", "−")
 
 
 def _likelier(parsed: ParsedLength, expected: ExpectedRange) -> tuple[Suggestion, ...]:
