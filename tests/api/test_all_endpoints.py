@@ -104,6 +104,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"/api/gauge-studies/{uuid4()}/readings", {"reading_id": str(uuid4()), "part": 0, "place": 0, "trial": 0,
          "text": "2", "bare_unit": "µm"}),
         (f"/api/gauge-studies/{uuid4()}/adoption", who),
+        (f"/api/gauge-studies/{uuid4()}/tip", {"part": 0}),
         ("/api/thermometers", {"name": "Probe", "lies_on": "part", "url": "socket://127.0.0.1:9"}),
         ("/api/materials", {"name": "bronze", "alpha": "18.2", "source": "a book", **who}),
         (f"/api/setting-masters/{uuid4()}/readings", {"reading_id": str(uuid4()),

@@ -10,13 +10,15 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn, LengthText, Name
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.gauge_links import Board, GaugeTold
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.average_and_range import AverageAndRange
 from vallostasis.core.measuring.decision import Capability
 from vallostasis.core.measuring.gauge_study import Components
 from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.measuring.turning_point import is_rocked
 from vallostasis.core.records import Person
-from vallostasis.services import gauge_studies
+from vallostasis.services import gauge_links, gauge_studies
 from vallostasis.services.gauge_studies import StudyNow, table_of
 
 router = APIRouter(prefix="/api/gauge-studies", tags=["gauge studies"], responses=ERROR_RESPONSES)
@@ -56,6 +58,12 @@ class StudyReadingBody(Cell):
     text: LengthText
     bare_unit: Unit
     confirmed: bool = Field(False, description="The question about it was answered: as typed.")
+
+
+class StudyTipBody(BaseModel):
+    """The part that the gauge is held to."""
+
+    part: int = Field(ge=0, le=19)
 
 
 class AdoptBody(BaseModel):
@@ -146,6 +154,7 @@ class StudyView(BaseModel):
     last_cell: Cell | None
     result: StudyResult | None
     adopted: bool
+    gauge_is_rocked: bool = Field(description="Its size is taken at the turning point of a rock.")
     reads_sizes: bool = Field(description="A bare number is a whole size, in inch or mm; else a small length.")
 
 
@@ -170,6 +179,7 @@ def study_view(now: StudyNow) -> StudyView:
         last_cell=None if last is None else Cell(part=last.part, place=last.place, trial=last.trial),
         result=_result(now),
         adopted=now.adopted,
+        gauge_is_rocked=is_rocked(now.gauge.kind),
         reads_sizes=now.gauge.reads_sizes,
     )
 
@@ -222,6 +232,12 @@ def take_study_reading(gauge_study_id: UUID, body: StudyReadingBody, conn: Conn)
         conn, gauge_study_id, body.reading_id, cell, body.text, body.bare_unit, body.confirmed
     )
     return study_view(gauge_studies.study_now(conn, gauge_study_id))
+
+
+@router.post("/{gauge_study_id}/tip")
+def place_study_tip(gauge_study_id: UUID, body: StudyTipBody, conn: Conn, board: Board) -> GaugeTold:
+    """Tell a simulated gauge which part it is held to; a real one is held by hand."""
+    return GaugeTold(gauge_id=gauge_links.place_study_tip(conn, board, gauge_study_id, body.part))
 
 
 @router.post("/{gauge_study_id}/adoption", status_code=201)

@@ -49,6 +49,17 @@ STUDIES = (
 )  # fmt: skip
 
 
+# Parts of a study that somebody plans with a simulated gauge; more parts repeat them. [µm]
+ANY_PARTS_UM = (64.0, 91.0, 78.0, 113.0, 70.0, 102.0, 85.0)
+
+
+def part_of_study_um(what: str, part: str) -> float:
+    """True size of a part, called ``part-0`` and on, of a study named with strokes for spaces. [µm]"""
+    play = next((one for one in STUDIES if one.what.replace(" ", "-") == what), None)
+    sizes = ANY_PARTS_UM if play is None else play.parts_um
+    return sizes[int(part.rpartition("-")[2] or 0) % len(sizes)]
+
+
 @dataclass(frozen=True, slots=True)
 class ServiceNote:
     """One line of the service log."""

@@ -18,6 +18,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from math import exp, pi, sin
 
+# In a line that places the tip this stands where else a job's number stands: a part of a gauge study.
+STUDY = "study"
 LINES_A_SECOND = 10
 # A hand rocks a bore gauge about this often, and tilts it this far. [Hz], [rad]
 ROCKS_A_SECOND = 0.7

@@ -8,8 +8,9 @@ from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import narrow_boat
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED, DemoJob, GaugeTruth, TypedReading
+from vallostasis.demo.shop_life import part_of_study_um
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
-from vallostasis.devices.simulated_gauge import Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
+from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
@@ -123,6 +124,8 @@ def demo_devices(port: int, seed: int) -> list[SimulatedGauge]:
 
 def surveyed_truth_um(tip: SurveyTip) -> float | None:
     """What a perfect gauge would find on a surveyed part of the demo; None on a part that is not invented. [µm]"""
+    if tip.job == STUDY:
+        return part_of_study_um(tip.quantity, tip.part)
     if tip.job != narrow_boat.NUMBER:
         return None
     exact = [None if one is None else Decimal(repr(one)) for one in (tip.level_um, tip.along_um, tip.across_um)]

@@ -15,11 +15,12 @@ from vallostasis.core.measuring.turning_point import is_rocked, turning_point
 from vallostasis.core.records import Hole, Place, Quantity, ZeroedOn
 from vallostasis.devices.gauge_link import LinkNow, LinkSettings, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
+from vallostasis.devices.simulated_gauge import STUDY
 from vallostasis.services.reading_target import (
     known_hole,
 )
 from vallostasis.services.refused import Refused, typed_at
-from vallostasis.store import gauge_links, gauges
+from vallostasis.store import gauge_links, gauge_studies, gauges
 from vallostasis.store.gauge_links import GaugeLinkRow
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -124,6 +125,15 @@ def place_tip(conn: Conn, board: LinkBoard, gauge_id: UUID, tip: TipPlace) -> No
     if tip.place.hour is None:
         raise Refused("At which clock position? Say it with its hour.", "hour")
     board.place_tip(gauge_id, tip_line(facts, known_hole(facts, tip.hole), tip.place.hour, tip.quantity))
+
+
+def place_study_tip(conn: Conn, board: LinkBoard, gauge_study_id: UUID, part: int) -> UUID:
+    """Tell a simulated gauge to which part of a study it is held; return the gauge."""
+    plan = gauge_studies.get_study(conn, gauge_study_id)
+    gauge = talking(conn, board, plan.gauge_id)
+    if gauge is not None and gauge.link.simulated:
+        board.place_tip(plan.gauge_id, f"survey {STUDY} {'-'.join(plan.what.split())} part-{part}")
+    return plan.gauge_id
 
 
 def survey_line(facts: JobFacts, tip: TipPlace) -> str:

@@ -5379,6 +5379,18 @@ export type StudyResult = {
 };
 
 /**
+ * StudyTipBody
+ *
+ * The part that the gauge is held to.
+ */
+export type StudyTipBody = {
+    /**
+     * Part
+     */
+    part: number;
+};
+
+/**
  * StudyView
  *
  * A study as it stands. While it runs no reading is shown: it is read blind.
@@ -5436,6 +5448,12 @@ export type StudyView = {
      * Adopted
      */
     adopted: boolean;
+    /**
+     * Gauge Is Rocked
+     *
+     * Its size is taken at the turning point of a rock.
+     */
+    gauge_is_rocked: boolean;
     /**
      * Reads Sizes
      *
@@ -10609,6 +10627,64 @@ export type TakeStudyReadingResponses = {
 };
 
 export type TakeStudyReadingResponse = TakeStudyReadingResponses[keyof TakeStudyReadingResponses];
+
+export type PlaceStudyTipData = {
+    body: StudyTipBody;
+    path: {
+        /**
+         * Gauge Study Id
+         */
+        gauge_study_id: string;
+    };
+    query?: never;
+    url: '/api/gauge-studies/{gauge_study_id}/tip';
+};
+
+export type PlaceStudyTipErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PlaceStudyTipError = PlaceStudyTipErrors[keyof PlaceStudyTipErrors];
+
+export type PlaceStudyTipResponses = {
+    /**
+     * Successful Response
+     */
+    200: GaugeTold;
+};
+
+export type PlaceStudyTipResponse = PlaceStudyTipResponses[keyof PlaceStudyTipResponses];
 
 export type AdoptGaugeStudyData = {
     body: AdoptBody;

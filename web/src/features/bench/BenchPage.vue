@@ -6,7 +6,7 @@ import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
 import { tell } from '@/shared/state/readBack'
-import { useGaugeValue } from '@/shared/state/useGaugeValue'
+import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -31,7 +31,7 @@ const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
 
 const block = computed(() => job.block.value)
 const setup = computed(() => block.value?.setups.find((one) => one.quantity === quantity.value))
-const gaugeNow = useGaugeValue(
+const gaugeNow = useGaugeAt(
   () => setup.value?.gauge.gauge_id ?? null,
   () => spot.value && { job_id: job.jobId, ...spot.value, quantity: quantity.value },
 )

@@ -4,7 +4,7 @@ import { computed, type ComputedRef } from 'vue'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { unit } from '@/shared/state/preferences'
-import { useGaugeValue } from '@/shared/state/useGaugeValue'
+import { useGaugeAt } from '@/shared/state/useGaugeValue'
 
 import type { SurveyBench } from './useSurvey'
 
@@ -23,7 +23,7 @@ export interface SurveyGauge {
 export function useSurveyGauge(jobId: string, bench: SurveyBench): SurveyGauge {
   const { survey, here, deviates } = bench
   const setup = computed(() => survey.value?.setup ?? null)
-  const { gauge, live, trouble } = useGaugeValue(
+  const { gauge, live, trouble } = useGaugeAt(
     () => setup.value?.gauge.gauge_id ?? null,
     () =>
       here.value && {

@@ -1,17 +1,28 @@
 <script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { adoptGaugeStudy, type Cell, readGaugeStudy, type StudyView, takeStudyReading } from '@/api/generated'
+import {
+  adoptGaugeStudy,
+  type Cell,
+  placeStudyTip,
+  readGaugeStudy,
+  type StudyView,
+  takeStudyReading,
+} from '@/api/generated'
 import { bareFor } from '@/shared/format/bareUnit'
 import { newId } from '@/shared/newId'
 import { onChange } from '@/shared/state/link'
 import { personId, unit } from '@/shared/state/preferences'
+import { tell } from '@/shared/state/readBack'
+import { useGaugeValue } from '@/shared/state/useGaugeValue'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
+import { isTyping } from '@/shared/ui/typing'
 
 import StudyResult from './StudyResult.vue'
 
@@ -25,29 +36,56 @@ const taken = ref('')
 const wrong = ref<Refusal | null>(null)
 const again = ref<Cell | null>(null)
 let unsent = { key: '', id: '' }
+let busy = false
 
 const cell = computed(() => again.value ?? data.value?.next_cell ?? null)
 /** Parts are called by letters: a number would be read as a size. */
 const letter = (part: number) => String.fromCharCode(65 + part)
 const person = (now: StudyView, at: Cell) => now.people[at.place]?.name ?? ''
 
+/** A part is read with the pedal where the gauge talks; what it says is not shown, its own dial is. */
+const { gauge, live, trouble } = useGaugeValue(
+  () => (cell.value && data.value ? data.value.gauge.gauge_id : null),
+  () => cell.value && { part: cell.value.part },
+  (_, body) => ask(placeStudyTip({ path, body })),
+)
+const talks = computed(() => gauge.value !== null)
+const said = computed(() => {
+  if (!live.value) return ''
+  return (data.value?.gauge_is_rocked ? gauge.value?.rocked?.text : gauge.value?.text) ?? ''
+})
+function takeFromGauge(): void {
+  if (said.value) void take(said.value)
+  else if (talks.value) tell(trouble.value || 'Nothing to take.', false)
+}
+onKeyStroke([' ', 'PageDown', 'F8'], (event) => {
+  if (!cell.value || isTyping(event) || event.ctrlKey || event.metaKey) return
+  event.preventDefault()
+  takeFromGauge()
+})
+
 const bare = computed(() => bareFor(data.value?.reads_sizes ?? false, unit.value))
 
 async function take(text = typed.value, confirmed = false): Promise<void> {
   const at = cell.value
-  if (!at) return
+  if (!at || busy) return
+  busy = true
   const key = JSON.stringify([at, text, confirmed])
   if (unsent.key !== key) unsent = { key, id: newId() }
   try {
     const body = { ...at, reading_id: unsent.id, text, confirmed, bare_unit: bare.value }
     data.value = await ask(takeStudyReading({ path, body }))
     taken.value = `part ${letter(at.part)} is read`
+    tell(taken.value, true)
     typed.value = ''
     wrong.value = null
     again.value = null
   } catch (error) {
     wrong.value = asRefusal(error)
+    tell(wrong.value.message, false)
     if (wrong.value.code === 'stale') await load()
+  } finally {
+    busy = false
   }
 }
 async function adopt(): Promise<void> {
@@ -91,6 +129,20 @@ async function adopt(): Promise<void> {
           {{ data.read }} of {{ data.of }} read, trial {{ cell.trial + 1 }}. Zero the gauge as always; nobody
           looks at what was read before.
         </p>
+        <div v-if="talks" class="flex flex-wrap items-center gap-4">
+          <button
+            type="button"
+            class="act min-h-16 px-12 text-2xl"
+            :disabled="!said"
+            title="Space, or the pedal"
+            @click="takeFromGauge"
+          >
+            Take
+          </button>
+          <span role="status" aria-label="Gauge" :class="said ? 'text-ink-soft' : 'font-bold text-unsure'">{{
+            said ? `${data.gauge.name} is heard` : trouble || 'Rock it: the size is where it turns.'
+          }}</span>
+        </div>
         <form class="flex flex-wrap items-center gap-3" @submit.prevent="take()">
           <label for="study-typed" class="sr-only">What the gauge shows</label>
           <input
@@ -101,7 +153,14 @@ async function adopt(): Promise<void> {
             maxlength="60"
             :placeholder="bare"
           />
-          <button type="submit" class="act min-h-14 text-xl" :disabled="typed.trim() === ''">Take</button>
+          <button
+            type="submit"
+            class="min-h-14 text-xl"
+            :class="talks ? 'quiet' : 'act'"
+            :disabled="typed.trim() === ''"
+          >
+            {{ talks ? 'Take typed' : 'Take' }}
+          </button>
           <button
             v-if="data.last_cell && !again"
             type="button"

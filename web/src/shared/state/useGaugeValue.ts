@@ -18,8 +18,16 @@ export interface GaugeNow {
   trouble: ComputedRef<string>
 }
 
+/** At a job: its parts and places. */
+export const useGaugeAt = (gaugeId: () => string | null, tip: () => TipBody | null): GaugeNow =>
+  useGaugeValue(gaugeId, tip, (id, body) => ask(placeTip({ path: { gauge_id: id }, body })))
+
 /** ``tip`` says where the gauge is to read now, null where nowhere; a simulated gauge is told of it. */
-export function useGaugeValue(gaugeId: () => string | null, tip: () => TipBody | null): GaugeNow {
+export function useGaugeValue<T = TipBody>(
+  gaugeId: () => string | null,
+  tip: () => T | null,
+  tellTip: (gaugeId: string, tip: T) => Promise<unknown>,
+): GaugeNow {
   const gauge = shallowRef<TalkingGaugeView | null>(null)
   const reached = ref(true)
   /** When the tip got to the spot, and when the newest value came: by this machine's own clock. [ms] */
@@ -57,7 +65,7 @@ export function useGaugeValue(gaugeId: () => string | null, tip: () => TipBody |
       const id = gaugeId()
       const body = tip()
       if (simulated && id !== null && body !== null) {
-        await ask(placeTip({ path: { gauge_id: id }, body })).catch(() => undefined)
+        await tellTip(id, body).catch(() => undefined)
       }
       if (key === tipKey.value) thereSince.value = performance.now()
     },
