@@ -1,6 +1,7 @@
 """The bench: a whole block measured by pedal from the simulated gauge, its death, a phone, what cannot be read."""
 
 import re
+from typing import Any
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -19,6 +20,15 @@ def _at_bench(page: Page, block: BlockView) -> Page:
 @pytest.fixture
 def bench(gauge: int, page: Page, block: BlockView) -> Page:
     return _at_bench(page, block)
+
+
+def _block(page: Page) -> dict[str, Any]:
+    block: dict[str, Any] = page.request.get(f"/api/jobs/{page.url.split('/jobs/')[1].split('/')[0]}/block").json()
+    return block
+
+
+def _standing(page: Page) -> list[dict[str, Any]]:
+    return [row for row in _block(page)["readings"] if not row["struck"]]
 
 
 def _expect_ready(page: Page) -> None:
@@ -103,6 +113,13 @@ def test_a_position_that_cannot_be_read_is_said_with_its_reason(bench: Page) -> 
     bench.get_by_placeholder("a stud in the way").fill("a stud in the way")
     bench.get_by_role("button", name="Say so").click()
     expect(bench.get_by_label("Taken")).to_contain_text("1 at 12h: cannot be read")
+    # Undoing it strikes no reading: the position counts as readable again, with what was read there.
+    before = len(_standing(bench))
+    bench.get_by_role("button", name="Undo").click()
+    expect(bench.get_by_label("Taken")).to_contain_text("undone")
+    assert len(_standing(bench)) == before
+    hole = next(one for one in _block(bench)["holes"] if one["number"] == 1)
+    assert hole["unreadable"] == []
 
 
 @pytest.mark.parametrize(("width", "height"), [(390, 844), (820, 1180), (1280, 800)])

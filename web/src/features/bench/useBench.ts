@@ -166,9 +166,20 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   async function sayUnreadable(unreadable: boolean, reason: string): Promise<boolean> {
     const at = spot.value
     if (at === null || hole.value === null) return false
+    const path = { hole_id: hole.value.hole_id }
+    const before = hole.value.unreadable.find((one) => one.hour === at.hour)?.reason ?? ''
+    const mark = (cannot: boolean, why: string) =>
+      ask(
+        markUnreadable({
+          path,
+          body: { hour: at.hour, unreadable: cannot, reason: why, person_id: personId.value },
+        }),
+      )
     try {
-      const body = { hour: at.hour, unreadable, reason, person_id: personId.value }
-      await ask(markUnreadable({ path: { hole_id: hole.value.hole_id }, body }))
+      await undo.inTurn(async () => {
+        await mark(unreadable, reason)
+        undo.did(async () => void (await mark(before !== '', before)))
+      })
       refusal.value = null
       await (unreadable ? settle(at, 'cannot be read') : job.reload())
       return true

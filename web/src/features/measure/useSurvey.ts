@@ -175,10 +175,19 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   async function sayUnreadable(unreadable: boolean, reason: string): Promise<boolean> {
     const row = here.value
     if (row === null) return false
+    const path = { job_id: job.jobId, quantity: quantity.value, part: partKey.value }
+    const mark = (cannot: boolean, why: string) =>
+      ask(
+        markPlaceUnreadable({
+          path,
+          body: { place: row.place, unreadable: cannot, reason: why, person_id: personId.value },
+        }),
+      )
     try {
-      const path = { job_id: job.jobId, quantity: quantity.value, part: partKey.value }
-      const body = { place: row.place, unreadable, reason, person_id: personId.value }
-      await ask(markPlaceUnreadable({ path, body }))
+      await undo.inTurn(async () => {
+        await mark(unreadable, reason)
+        undo.did(async () => void (await mark(row.unreadable !== '', row.unreadable)))
+      })
       refusal.value = null
       if (unreadable) await settle(row, 'cannot be read')
       else await load()

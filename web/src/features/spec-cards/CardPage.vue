@@ -150,7 +150,7 @@ function takeTheirs(): void {
           Drop my changes
         </button>
         <RefusalNote v-if="refusal && refusal.code !== 'stale'" :refusal="toSay" />
-        <p v-else-if="saved" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
+        <p v-else-if="saved && !changed" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
         <span v-else class="text-sm text-ink-soft">An empty limit means that the card sets none.</span>
       </div>
     </form>

@@ -32,7 +32,7 @@ function type(name: LimitName, text: string | number | null): void {
   const value = String(text ?? '').trim()
   row.value.sheet[name] = {
     source: sourced?.source ?? '',
-    status: sourced?.status ?? 'unverified',
+    status: sourced?.status ?? before?.status ?? 'unverified',
     length: value === '' ? null : { typed: value },
   }
 }

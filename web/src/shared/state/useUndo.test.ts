@@ -129,6 +129,15 @@ describe('undo', () => {
     expect(sent).toEqual([{ row: 'b', struck: true }])
   })
 
+  it('takes back what is no row to strike by what records the opposite', async () => {
+    const undo = useUndo(job([reading('before', 1)]))
+    const back = vi.fn(async () => undefined)
+    undo.did(back)
+    expect(await undo.undo()).toBe(true)
+    expect(back).toHaveBeenCalledOnce()
+    expect(sent).toEqual([])
+  })
+
   it('says so when nothing is left to undo', async () => {
     const undo = useUndo(job([reading('theirs', 2, false, 'Ines')]))
     expect(await undo.undo()).toBe(false)

@@ -8,16 +8,14 @@ import { takeBack } from '@/shared/state/outbox'
 import { person } from '@/shared/state/people'
 import { personId } from '@/shared/state/preferences'
 
-interface Step {
-  row: string
-  struck: boolean
-  /** What a correction struck with it. */
-  withIt: string[]
-}
+/** What takes one thing back. */
+type Step = () => Promise<void>
 
 export interface Undo {
   refusal: Ref<Refusal | null>
   took: (row: string, struckWithIt: string[]) => void
+  /** Something was recorded that is no row to strike; ``back`` records that it does not hold. */
+  did: (back: Step) => void
   /** Recording and undoing one after the other: whoever undoes at once means what is still under way. */
   inTurn: <T>(work: () => Promise<T>) => Promise<T>
   setStruck: (row: string, struck: boolean, reason: string) => Promise<void>
@@ -37,7 +35,10 @@ export function useUndo(job: JobNow): Undo {
   }
 
   function took(row: string, struckWithIt: string[]): void {
-    steps.push({ row, struck: false, withIt: struckWithIt })
+    steps.push(async () => {
+      await send(row, true, 'undone')
+      for (const other of struckWithIt) await send(other, false, 'correction undone')
+    })
   }
 
   async function send(row: string, struck: boolean, reason: string): Promise<void> {
@@ -47,7 +48,7 @@ export function useUndo(job: JobNow): Undo {
   async function strikeNow(row: string, struck: boolean, reason: string): Promise<void> {
     try {
       await send(row, struck, reason)
-      steps.push({ row, struck, withIt: [] })
+      steps.push(() => send(row, !struck, 'undone'))
       refusal.value = null
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -67,8 +68,7 @@ export function useUndo(job: JobNow): Undo {
       return false
     }
     try {
-      await send(last.row, !last.struck, 'undone')
-      for (const row of last.withIt) await send(row, false, 'correction undone')
+      await last()
     } catch (error) {
       refusal.value = asRefusal(error)
       // Out of reach nothing was undone: the same step is next, not the one before it.
@@ -102,12 +102,13 @@ export function useUndo(job: JobNow): Undo {
       })),
     ].filter((row) => !row.struck && row.by === person.value?.name)
     const last = rows.sort((a, b) => a.event - b.event).at(-1)
-    return last ? { row: last.row, struck: false, withIt: [] } : null
+    return last ? () => send(last.row, true, 'undone') : null
   }
 
   return {
     refusal,
     took,
+    did: (back) => void steps.push(back),
     inTurn,
     setStruck: (row, struck, reason) => inTurn(() => strikeNow(row, struck, reason)),
     undo: () => inTurn(undoNow),
