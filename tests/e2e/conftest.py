@@ -96,6 +96,17 @@ def _nothing_goes_wrong(page: Page, address: str) -> Iterator[None]:
     assert outside == []
 
 
+def step_on_pedal(page: Page, key: str, taken: str) -> None:
+    """Step on the pedal until it takes: where a loaded machine let the gauge fall silent, the screen says so."""
+    while True:
+        expect(page.get_by_role("button", name="Take", exact=True)).to_be_enabled()
+        page.keyboard.press(key)
+        said = page.get_by_label("Taken")
+        expect(said).to_contain_text(re.compile(f"{re.escape(taken)}|not taken"))
+        if "not taken" not in said.inner_text():
+            return
+
+
 @dataclass
 class BlockView:
     """The block view as a person sees it."""

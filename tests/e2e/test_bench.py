@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import BlockView, GaugeProcess
+from tests.e2e.conftest import BlockView, GaugeProcess, step_on_pedal
 
 
 def _at_bench(page: Page, block: BlockView) -> Page:
@@ -39,9 +39,7 @@ def _expect_ready(page: Page) -> None:
 def _pedal(page: Page, hole: int, hour: int) -> None:
     """Step on the pedal when the gauge is at this position, and wait until it is taken."""
     expect(page.get_by_role("heading", name=f"Hole {hole} at {hour} h")).to_be_visible()
-    _expect_ready(page)
-    page.keyboard.press("Space")
-    expect(page.get_by_label("Taken")).to_contain_text(f"{hole} at {hour}h")
+    step_on_pedal(page, "Space", f"{hole} at {hour}h")
 
 
 def test_where_nothing_is_missing_the_hole_of_the_address_is_shown(page: Page, block: BlockView) -> None:
@@ -63,6 +61,7 @@ def test_a_whole_block_by_pedal_with_the_gauge_killed_in_the_middle(
                 expect(bench.get_by_role("button", name="Take", exact=True)).to_be_disabled()
                 expect(bench.get_by_label("Gauge")).to_contain_text(re.compile("No gauge at|hung up|sends nothing"))
                 bench.keyboard.press("Space")
+                expect(bench.get_by_label("Taken")).to_contain_text("not taken")
                 expect(bench.get_by_role("heading", name="Hole 4 at 6 h")).to_be_visible()
                 gauge_process.start()
             _pedal(bench, hole, hour)

@@ -5,6 +5,8 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.e2e.conftest import step_on_pedal
+
 LEVELS = ("Top", "Ring travel", "Middle", "Below the rings", "Bottom")
 
 
@@ -35,9 +37,7 @@ def _ready(page: Page) -> None:
 
 def _pedal(page: Page, name: str) -> None:
     expect(page.get_by_role("heading", level=1, name=name, exact=True)).to_be_visible()
-    _ready(page)
-    page.keyboard.press("PageDown")
-    expect(page.get_by_label("Taken")).to_contain_text(name[0].lower() + name[1:] + ":")
+    step_on_pedal(page, "PageDown", name[0].lower() + name[1:] + ":")
 
 
 def test_a_part_without_a_gauge_asks_for_one_made_for_it(page: Page) -> None:
@@ -210,8 +210,7 @@ def test_a_study_by_pedal_where_the_gauge_talks(page: Page, gauge: int) -> None:
     now = page.get_by_label("Now", exact=True)
     for number in range(6, 16):
         expect(now).to_contain_text(f"{number} of 16 read")
-        expect(now.get_by_role("button", name="Take", exact=True)).to_be_enabled()
-        page.keyboard.press("Space")
+        step_on_pedal(page, "Space", "is read")
     expect(page.get_by_label("Result", exact=True)).to_contain_text("of the window")
     study = page.request.get(f"/api/gauge-studies/{page.url.split('/')[-1]}").json()
     # The parts of this study are tens of micrometres apart, the gauge repeats within a few.

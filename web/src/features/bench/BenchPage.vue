@@ -5,7 +5,6 @@ import { computed } from 'vue'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
-import { tell } from '@/shared/state/readBack'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
@@ -61,10 +60,9 @@ const saidUnreadable = computed(
 const doubts = computed(() => (block.value?.doubts ?? []).filter((one) => one.quantity === quantity.value))
 const allRead = computed(() => bench.missing.value.length === 0)
 
-/** A pedal that does nothing must be heard: whoever steps on it looks at the block, not at the screen. */
 function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
   if (live.value && gauge.value) void bench.take({ text: gauge.value.text, readBefore })
-  else tell(trouble.value, false)
+  else taken.miss(trouble.value || 'Nothing to take.')
 }
 const repeat = () => takeFromGauge('repeat')
 async function takeTyped(): Promise<void> {

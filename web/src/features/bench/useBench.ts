@@ -113,6 +113,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     if (at === null || busy) return false
     busy = true
     refusal.value = null
+    taken.forget()
     asked = as
     const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
     const before = standingAt(job.block.value, quantity.value, at.hole, at.hour)

@@ -3,7 +3,6 @@ import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
-import { tell } from '@/shared/state/readBack'
 import { useUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { isTyping } from '@/shared/ui/typing'
@@ -37,7 +36,7 @@ const drawn = computed(() => {
 
 function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
   if (gauge.said.value) void bench.take({ text: gauge.said.value.text, readBefore })
-  else tell(gauge.words.value || 'Nothing to take.', false)
+  else bench.taken.miss(gauge.words.value || 'Nothing to take.')
 }
 async function takeTyped(): Promise<void> {
   if (await bench.take({ text: typed.value })) typed.value = ''

@@ -120,6 +120,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
     if (row === null || survey.value === null || busy) return false
     busy = true
     refusal.value = null
+    taken.forget()
     asked = as
     const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
     const struckWithIt = readBefore === 'correct' ? row.readings.map((one) => one.reading_id) : []

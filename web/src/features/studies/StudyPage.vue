@@ -56,7 +56,10 @@ const said = computed(() => {
 })
 function takeFromGauge(): void {
   if (said.value) void take(said.value)
-  else if (talks.value) tell(trouble.value || 'Nothing to take.', false)
+  else if (talks.value) {
+    taken.value = `not taken: ${trouble.value || 'nothing was heard'}`
+    tell(taken.value, false)
+  }
 }
 onKeyStroke([' ', 'PageDown', 'F8'], (event) => {
   if (!cell.value || isTyping(event) || event.ctrlKey || event.metaKey) return
@@ -70,6 +73,7 @@ async function take(text = typed.value, confirmed = false): Promise<void> {
   const at = cell.value
   if (!at || busy) return
   busy = true
+  taken.value = ''
   const key = JSON.stringify([at, text, confirmed])
   if (unsent.key !== key) unsent = { key, id: newId() }
   try {
@@ -173,7 +177,7 @@ async function adopt(): Promise<void> {
             Go on instead
           </button>
         </form>
-        <p class="min-h-6" role="status">{{ taken }}</p>
+        <p class="min-h-6" role="status" aria-label="Taken">{{ taken }}</p>
       </section>
       <RefusalChoices
         class="text-lg"
@@ -187,7 +191,7 @@ async function adopt(): Promise<void> {
             Make it the gauge's repeatability
           </button>
           <span v-else class="text-in">The gauge has taken it over.</span>
-          <span role="status">{{ taken }}</span>
+          <span role="status" aria-label="Taken">{{ taken }}</span>
         </p>
       </template>
     </template>
