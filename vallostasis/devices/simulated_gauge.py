@@ -205,7 +205,8 @@ class _Line(socketserver.StreamRequestHandler):
         try:
             for line in self.rfile:
                 self.server.hear(line.decode("ascii", errors="replace"))
-        except OSError:
+        except (OSError, ValueError):
+            # Hung up, or closed by the other thread while it was read.
             return
 
 
