@@ -78,9 +78,8 @@ def screen(browser: Browser, address: str, *, newcomer: bool = False) -> Iterato
 
 @pytest.fixture
 def page(browser: Browser, address: str) -> Iterator[Page]:
-    """A fresh browser at the floor; an error on its console fails the test."""
+    """A fresh browser that is nowhere yet: most tests go elsewhere. An error on its console fails the test."""
     with screen(browser, address) as page, _nothing_goes_wrong(page, address):
-        page.goto("/")
         yield page
 
 
@@ -114,6 +113,8 @@ class BlockView:
     page: Page
 
     def open(self, hole: int | None = None) -> "BlockView":
+        if self.page.url == "about:blank":
+            self.page.goto("/")
         self.page.get_by_role("link", name="Ferry Lanthorn", exact=True).click()
         expect(self.page.locator("#entry")).to_be_visible()
         if hole is not None:

@@ -135,6 +135,7 @@ def test_the_bench_fits_phone_tablet_and_screen(bench: Page, width: int, height:
 
 
 def test_a_line_is_set_up_and_mistakes_are_named_at_their_field(page: Page, gauge: int) -> None:
+    page.goto("/")
     page.get_by_role("link", name="Gauges and people").click()
     talking = page.get_by_role("region", name="Gauges that talk")
     sled = talking.get_by_role("listitem").filter(has_text="Depth sled 2")

@@ -8,6 +8,7 @@ from tests.e2e.conftest import serving
 
 
 def _open_card(page: Page) -> None:
+    page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
     page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
     expect(page.get_by_label("least, no shim", exact=True)).to_have_value("0.050")
@@ -59,6 +60,7 @@ def test_a_job_is_judged_by_another_version_only_when_chosen(page: Page) -> None
 
 
 def test_a_gauge_gets_a_new_version_and_a_person_a_name(page: Page) -> None:
+    page.goto("/")
     page.get_by_role("link", name="Gauges and people").click()
     page.get_by_role("row", name=re.compile("Depth sled 2")).get_by_role("button", name="Change").click()
     form = page.get_by_role("form", name="Change Depth sled 2")

@@ -91,6 +91,7 @@ def test_the_tape_strikes_and_restores(page: Page, block: BlockView) -> None:
 
 def test_by_keyboard_alone(page: Page, block: BlockView) -> None:
     """From the floor to a corrected reading and back, without a mouse."""
+    page.goto("/")
     job = page.get_by_role("link", name="Ferry Lanthorn", exact=True)
     expect(job).to_be_visible()
     for _ in range(30):

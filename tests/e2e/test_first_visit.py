@@ -41,6 +41,7 @@ def test_an_empty_shop_says_what_to_do_first(browser: Browser, empty_dsn: str) -
 
 
 def test_after_dark_prints_as_ink_on_paper(page: Page, block: BlockView) -> None:
+    page.goto("/")
     page.get_by_title("Who is reading").click()
     page.get_by_role("menuitem", name="After dark").click()
     block.open(hole=5)

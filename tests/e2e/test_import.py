@@ -71,6 +71,7 @@ def test_a_job_goes_out_and_comes_in_as_a_copy(page: Page, block: BlockView, tmp
 
 
 def test_what_is_no_file_of_that_kind_or_too_large_is_said_at_the_field(page: Page, tmp_path: Path) -> None:
+    page.goto("/")
     page.get_by_role("link", name="Bring a job in from a file").click()
     wrong = tmp_path / "wrong.json"
     wrong.write_text("{}", encoding="utf-8")
@@ -93,6 +94,7 @@ def test_a_table_too_large_is_said_before_it_is_sent(page: Page, block: BlockVie
 
 
 def test_a_job_whose_photos_are_not_in_the_file_is_asked_about(page: Page, block: BlockView, tmp_path: Path) -> None:
+    page.goto("/")
     strip = page.request.get("/api/jobs").json()[0]["job"]
     job, person = strip["job_id"], page.request.get("/api/people").json()[0]["person_id"]
     reading = page.request.get(f"/api/jobs/{job}/block").json()["readings"][0]["reading_id"]

@@ -91,12 +91,14 @@ def test_no_serious_fault_on_any_view_of_a_job(page: Page, name: str, views: tup
 
 
 def test_no_serious_fault_in_the_list_of_keys(page: Page) -> None:
+    page.goto("/")
     page.get_by_role("button", name="Keys").click()
     expect(page.get_by_role("heading", name="Keys")).to_be_visible()
     _expect_no_serious_fault(page)
 
 
 def test_axe_does_find_what_is_wrong(page: Page) -> None:
+    page.goto("/")
     page.evaluate(AXE)
     page.locator("main").evaluate("main => main.insertAdjacentHTML('beforeend', '<img src=\"/icon.svg\">')")
     assert [fault["rule"] for fault in _serious_faults(page, "light")] == ["image-alt"]

@@ -74,6 +74,7 @@ def test_the_lip_is_found_and_measured_again(page: Page, block: BlockView) -> No
 
 
 def test_an_engine_is_taken_in_with_its_numbering_shown(page: Page) -> None:
+    page.goto("/")
     page.get_by_role("link", name="Take an engine in").click()
     page.get_by_role("button", name="Take in").click()
     expect(page.get_by_role("alert")).to_contain_text("Choose the spec card")
