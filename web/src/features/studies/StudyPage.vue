@@ -46,8 +46,9 @@ const person = (now: StudyView, at: Cell) => now.people[at.place]?.name ?? ''
 /** A part is read with the pedal where the gauge talks; what it says is not shown, its own dial is. */
 const { gauge, live, trouble } = useGaugeValue(
   () => (cell.value && data.value ? data.value.gauge.gauge_id : null),
-  () => cell.value && { part: cell.value.part },
-  (_, body) => ask(placeStudyTip({ path, body })),
+  // The whole cell, not its part alone: where the next person holds the same part, what was heard before counts no more.
+  () => cell.value,
+  (_, at) => ask(placeStudyTip({ path, body: { part: at.part } })),
 )
 const talks = computed(() => gauge.value !== null)
 const said = computed(() => {

@@ -129,6 +129,23 @@ describe('undo', () => {
     expect(sent).toEqual([{ row: 'b', struck: true }])
   })
 
+  it('goes on where the link broke half-way through a correction', async () => {
+    const undo = useUndo(job())
+    undo.took('new', ['old'])
+    const answering = fetch
+    let asked = 0
+    vi.stubGlobal('fetch', (request: Request) =>
+      ++asked === 1 ? answering(request) : Promise.reject(new TypeError('Failed to fetch')),
+    )
+    expect(await undo.undo()).toBe(false)
+    vi.stubGlobal('fetch', answering)
+    expect(await undo.undo()).toBe(true)
+    expect(sent).toEqual([
+      { row: 'new', struck: true },
+      { row: 'old', struck: false },
+    ])
+  })
+
   it('takes back what is no row to strike by what records the opposite', async () => {
     const undo = useUndo(job([reading('before', 1)]))
     const back = vi.fn(async () => undefined)

@@ -35,9 +35,16 @@ export function useUndo(job: JobNow): Undo {
   }
 
   function took(row: string, struckWithIt: string[]): void {
+    // What is sent is sent: after a link that broke half-way only the rest is left to do.
+    const left = [
+      () => send(row, true, 'undone'),
+      ...struckWithIt.map((other) => () => send(other, false, 'correction undone')),
+    ]
     steps.push(async () => {
-      await send(row, true, 'undone')
-      for (const other of struckWithIt) await send(other, false, 'correction undone')
+      for (let next = left[0]; next; next = left[0]) {
+        await next()
+        left.shift()
+      }
     })
   }
 
