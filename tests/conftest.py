@@ -19,7 +19,7 @@ from fastapi.testclient import TestClient
 from psycopg import sql
 from psycopg.conninfo import make_conninfo
 
-from vallostasis.machine.postgres import PrivateCluster
+from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.main import create_app
 from vallostasis.services.demo_loading import load_demo
 from vallostasis.settings import Settings
@@ -70,7 +70,9 @@ def _clear_left_over(within: Path) -> None:
     """A run that was killed leaves its cluster behind: the folder bears the number of the process that made it."""
     for folder in within.glob(f"{FOLDER_PREFIX}*-*"):
         if not Path(f"/proc/{folder.name.split('-')[2]}").exists():
-            PrivateCluster(folder / "cluster").stop()
+            # Another worker may be clearing it at the same time.
+            with contextlib.suppress(MachineError, OSError):
+                PrivateCluster(folder / "cluster").stop()
             shutil.rmtree(folder, ignore_errors=True)
 
 
