@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID, uuid4
 
+from tests.core.card import FLAT, wet_card
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.records import (
@@ -23,10 +24,10 @@ from vallostasis.core.records import (
     ReadingSet,
     Setup,
     Strike,
+    ZeroCheck,
+    ZeroCorrection,
 )
 from vallostasis.core.spec_card import SpecCard
-from vallostasis.demo.ferry_lanthorn import FLAT, spec_card
-from vallostasis.services.spec_cards import read_card
 
 WHEN = datetime(2026, 1, 2, 3, 4, tzinfo=UTC)
 HOURS = (12.0, 3.0, 6.0, 9.0)
@@ -42,13 +43,18 @@ class Story:
     """Append-only, like the store: every method tells one event and returns the id of its row."""
 
     holes: int = 2
-    card: SpecCard = field(default_factory=lambda: read_card(spec_card()))
+    card: SpecCard = field(default_factory=wet_card)
     rows: dict[str, list[Any]] = field(default_factory=dict)
     event: int = 0
+    resolution_um: float = 2
+    repeatability_um: float = 2.5
+    gauge_fields: dict[str, Any] = field(default_factory=dict)
+    person: str = "Wren"
 
     def __post_init__(self) -> None:
         self.hole_rows = tuple(Hole(uuid4(), number, "") for number in range(1, self.holes + 1))
-        self.gauge = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(2), Decimal("2.5"), "", "")
+        self.gauge = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(str(self.resolution_um)),
+                                  Decimal(str(self.repeatability_um)), "", "", **self.gauge_fields)  # fmt: skip
         self.setups = {quantity: self._setup(quantity) for quantity in Quantity}
 
     def _next(self) -> int:
@@ -64,6 +70,33 @@ class Story:
         )
         self._add("setups", setup)
         return setup.setup_id
+
+    def set_up(self, quantity: Quantity, **fields: Any) -> UUID:
+        """Choose how something is read from now on: fields of the setup that differ from the usual."""
+        usual = {"hold_down": "bar", "hold_down_torque_nm": None, "shared_zero": True, "land": FLAT, "datum": "deck"}
+        row = Setup(uuid4(), quantity, self.gauge.gauge_id, chosen_at=WHEN, chosen_by="Wren", event=self._next(),
+                    **{**usual, **fields})  # fmt: skip
+        self._add("setups", row)
+        self.setups[quantity] = row.setup_id
+        return row.setup_id
+
+    def look_at_zero(self, quantity: Quantity, moved_um: float) -> ZeroCheck:
+        """The zero of what something is read with is looked at again."""
+        row = ZeroCheck(uuid4(), self.setups[quantity], Decimal(str(moved_um)), str(moved_um), WHEN, self.person,
+                        self._next())  # fmt: skip
+        self._add("zero_checks", row)
+        return row
+
+    def correct(self, check: ZeroCheck, drift: Any) -> None:
+        """Correct every reading that a moved zero made doubtful, as the one action on the screen does."""
+        from vallostasis.core.measuring.zero_checks import open_doubts, shift_for
+
+        doubt = next(one for one in open_doubts(self.facts()) if one.check == check)
+        shift = shift_for(check.moved_um, drift, self.gauge)
+        for one in doubt.sets:
+            self._add("corrections", ZeroCorrection(one.reading_set_id, shift.correction_um, shift.standard_um, "", "",
+                                                    WHEN, "Wren", self._next(), doubt.since_event,
+                                                    check.event))  # fmt: skip
 
     def change_land(self, land: str) -> None:
         self.setups[Quantity.PROTRUSION] = self._setup(Quantity.PROTRUSION, land)
@@ -111,8 +144,8 @@ class Story:
         ids = []
         for number, value in enumerate(values_um):
             hour = None if quantity is Quantity.FLANGE_THICKNESS else hours[number % len(hours)]
-            row = Reading(uuid4(), opened.reading_set_id, hour, Decimal(str(value)), str(value), "µm", WHEN, "Wren",
-                          self._next())  # fmt: skip
+            row = Reading(uuid4(), opened.reading_set_id, hour, Decimal(str(value)), str(value), "µm", WHEN,
+                          self.person, self._next())  # fmt: skip
             self._add("readings", row)
             ids.append(row.reading_id)
         return ids
@@ -126,8 +159,8 @@ class Story:
         self._add("sets", replace(opened, **target))
         for place, sizes in sizes_um.items():
             for size in sizes:
-                row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", WHEN, "Wren",
-                              self._next(), place.level_um, place.axis_deg, place.along_um,
+                row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", WHEN,
+                              self.person, self._next(), place.level_um, place.axis_deg, place.along_um,
                               place.across_um)  # fmt: skip
                 self._add("readings", row)
 
@@ -137,7 +170,7 @@ class Story:
 
     def facts(self) -> JobFacts:
         kinds = ("liners", "fittings", "fitting_shims", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes",
-                 "corrections", "unreadables")  # fmt: skip
+                 "corrections", "unreadables", "zero_checks", "temperatures", "masters")  # fmt: skip
         return JobFacts(
             job=Job(uuid4(), "1", "One", "", "", "", WHEN),
             card_version=CardVersion(uuid4(), uuid4(), 1, WHEN, "Ines"),

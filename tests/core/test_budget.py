@@ -10,21 +10,9 @@ from uncertainties import ufloat
 from uncertainties.core import Variable
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import (
-    GaugeSources,
-    Known,
-    Shape,
-    SizeInputs,
-    Source,
-    combine,
-    difference_of,
-    mean_of,
-    monte_carlo_half_width,
-    monte_carlo_of,
-    size_budget,
-    student_widening,
-    trust_of,
-)
+from vallostasis.core.measuring.budget import Shape, Source, combine, difference_of, mean_of, student_widening, trust_of
+from vallostasis.core.measuring.monte_carlo import monte_carlo_half_width, monte_carlo_of
+from vallostasis.core.measuring.reading_errors import GaugeSources, Known, SizeInputs, size_budget
 from vallostasis.core.measuring.temperature import Body, to_20c
 
 # Standard uncertainties agree with the package to this share of themselves.

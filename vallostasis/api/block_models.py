@@ -12,11 +12,9 @@ from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
 from vallostasis.api.tape_models import DoneRow, NoteRow, ReadingRow, done_rows, note_rows, reading_rows
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.measuring.zero_checks import open_doubts
-from vallostasis.core.protrusion.measured import (
-    flange_part,
-    limits_for,
-)
+from vallostasis.core.protrusion.measured import flange_part
 from vallostasis.core.protrusion.rules import BlockJudgement, HeadAverage
 from vallostasis.core.records import CardVersion, Job, Liner, Quantity
 from vallostasis.core.spec_card import CardUnit
@@ -100,12 +98,11 @@ class LinerView(BaseModel):
 def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
     """Show a block."""
     facts = now.facts
-    pairs = zip(facts.holes, now.judgement.holes, strict=True)
     return BlockView(
         job=facts.job,
         card=card_view(facts, newest_card_version),
         stages=stage_views(facts, now.judgement),
-        holes=[hole_view(facts, hole, judged, now.needs[hole.number]) for hole, judged in pairs],
+        holes=[hole_view(facts, hole) for hole in facts.holes],
         heads=[_head_view(head) for head in now.judgement.heads],
         liners=[liner_view(facts, liner) for liner in facts.liners],
         shims=list(shim_needs(facts, now.judgement)),
@@ -139,7 +136,7 @@ def stage_views(facts: JobFacts, judgement: BlockJudgement) -> list[StageView]:
 def card_view(facts: JobFacts, newest_version: int) -> CardView:
     """Show what the block needs of its card."""
     card = facts.card
-    without, with_shim = limits_for(card, False), limits_for(card, True)
+    without, with_shim = protrusion_limits(card, False), protrusion_limits(card, True)
     return CardView(
         **layout_fields(card.layout),
         version=facts.card_version,
@@ -153,7 +150,7 @@ def card_view(facts: JobFacts, newest_version: int) -> CardView:
         lands=[(land.name, land.raised.metres, land.note) for land in card.lands],
         between=[(part.name, part.thickness.metres) for part in card.measuring.between],
         variation_m=without.variation_m,
-        neighbour_m=without.neighbour_m,
+        neighbour_m=card.limits.neighbour_difference.metres,
         least_without_m=without.least_m,
         greatest_without_m=without.greatest_m,
         least_with_m=with_shim.least_m,
@@ -176,7 +173,7 @@ def liner_view(facts: JobFacts, liner: Liner) -> LinerView:
             LandThickness(
                 land=land.name,
                 thickness_m=None if part is None else part.size_m,
-                expanded_m=None if part is None else facts.card.coverage_factor * part.standard_m,
+                expanded_m=None if part is None else part.stated(facts.card.coverage_factor).expanded_m,
             )
         )
     return LinerView(liner=liner, hole=None if hole is None else hole.number, flange=flange)

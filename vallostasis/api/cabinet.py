@@ -46,7 +46,7 @@ class MasterBody(BaseModel):
 class ServiceBody(BaseModel):
     """What was done to a gauge."""
 
-    kind: Literal["oiled", "wear found", "calibrated", "lent", "brought back", "repaired", "dropped"]
+    kind: Literal["oiled", "wear found", "calibrated", "lent", "brought back", "repaired", "dropped", "studied"]
     words: ShortText = ""
     done_on: date
     person_id: UUID

@@ -8,28 +8,40 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import LengthText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.ranges import (
+    Angles,
+    Between,
+    Depth,
+    NotNegativeSmall,
+    Reading,
+    Shim,
+    Small,
+    Uncertainty,
+)
 from vallostasis.api.trail import StepView
 from vallostasis.core.counterbore.cut_plan import (
+    CutParts,
     CutRefusal,
     CutterTrust,
     SeatLimits,
-    StackTrust,
     fixed_cut_outcomes,
     plan_cut,
 )
+from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.lengths import Unit, metres
+from vallostasis.core.measuring.budget import exactly
 from vallostasis.core.measuring.decision import State, decide, decision_step
 from vallostasis.core.measuring.entry_line import Position, parse_entry_line
+from vallostasis.core.measuring.plane import fit_plane, plane_step
 from vallostasis.core.notation import ExpectedRange, parse_length, unit_step
-from vallostasis.core.protrusion.plane import fit_plane, plane_step
-from vallostasis.core.protrusion.stack import Part, predict_protrusion
+from vallostasis.core.protrusion.stack import part, predict_protrusion
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
 Metres = Annotated[float, Field(allow_inf_nan=False, ge=-100, le=100)]
-Many = Annotated[list[Metres], Field(max_length=360)]
-
-Micrometres = Annotated[Decimal, Field(allow_inf_nan=False)]
+FEW = Field(max_length=360)
+# Nothing is farther off than this where only one bound is given. [µm]
+NO_BOUND_UM = Decimal(100_000_000)
 
 DECISION_WORDS = {State.IN: "conform", State.OUT: "not conform", State.CANNOT_TELL: "not decidable"}
 
@@ -69,8 +81,12 @@ class ParseAnswer(BaseModel):
 def compute_parse(ask: ParseRequest) -> ParseAnswer:
     """Read a length or an entry line in shop notation, exactly; asks back instead of guessing."""
     expected = None
-    if ask.least_um is not None and ask.greatest_um is not None:
-        expected = ExpectedRange(ask.least_um, ask.greatest_um)
+    if ask.least_um is not None or ask.greatest_um is not None:
+        least = -NO_BOUND_UM if ask.least_um is None else ask.least_um
+        greatest = NO_BOUND_UM if ask.greatest_um is None else ask.greatest_um
+        if least > greatest:
+            raise OutOfDomain(f"the least value, {least} µm, lies above the greatest, {greatest} µm", "least_um")
+        expected = ExpectedRange(least, greatest)
     present = Position(ask.present_hole, ask.present_hour)
     if ask.holes:
         line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed)
@@ -93,8 +109,8 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
 class PlaneRequest(BaseModel):
     """Readings round a circle."""
 
-    angles_deg: Annotated[list[Annotated[float, Field(allow_inf_nan=False, ge=-3600, le=3600)]], Field(max_length=360)]
-    readings_m: Many
+    angles_deg: Angles
+    readings_m: Annotated[list[Reading], FEW]
 
 
 class PlaneAnswer(BaseModel):
@@ -105,7 +121,7 @@ class PlaneAnswer(BaseModel):
     c_m: float
     tilt_amplitude_m: float = Field(description="√(b² + c²), half of high to low. [m]")
     high_to_low_tilt_m: float
-    high_side_deg: float
+    high_side_deg: float | None = Field(description="Null without a tilt. [deg]")
     residuals_m: list[float]
     rms_residual_m: float = Field(description="Root mean square, divided by the number of readings. [m]")
     max_abs_residual_m: float
@@ -128,24 +144,28 @@ def compute_plane(ask: PlaneRequest) -> PlaneAnswer:
         rms_residual_m=plane.rms_residual_m,
         max_abs_residual_m=float(abs(plane.residuals_m).max()),
         range_m=max(ask.readings_m) - min(ask.readings_m),
-        trail=[StepView.of(plane_step(plane, f"{plane.high_side_deg:.1f}°"))],
+        trail=[StepView.of(plane_step(plane, "" if plane.high_side_deg is None else f"{plane.high_side_deg:.1f}°"))],
     )
 
 
 class StackRequest(BaseModel):
     """Parts of a stack with standard uncertainties, and the limits it is held against."""
 
-    flange_m: Metres
-    shims_m: Many = []
-    nominal_shim_m: Metres | None = Field(None, description="One more shim, by its nominal size. [m]")
-    measured_shims_m: Many = Field([], description="The same shim as measured, each taken alone. [m]")
-    depth_m: Metres
-    between_m: Many = Field([], description="What lies between deck and measuring face, each once. [m]")
-    u_flange_m: Metres = 0.0
-    u_shims_m: Many = []
-    u_depth_m: Metres = 0.0
-    lower_limit_m: Metres | None = None
-    upper_limit_m: Metres | None = None
+    flange_m: Depth
+    shims_m: Annotated[list[Shim], FEW] = []
+    nominal_shim_m: Shim | None = Field(None, description="One more shim, by its nominal size. [m]")
+    measured_shims_m: Annotated[list[Shim], FEW] = Field(
+        [], description="The same shim as measured, each taken alone. [m]"
+    )
+    depth_m: Depth
+    between_m: Annotated[list[Between], FEW] = Field(
+        [], description="What lies between deck and measuring face, each once. [m]"
+    )
+    u_flange_m: Uncertainty = 0.0
+    u_shims_m: Annotated[list[Uncertainty], FEW] = []
+    u_depth_m: Uncertainty = 0.0
+    lower_limit_m: Small | None = None
+    upper_limit_m: Small | None = None
     coverage_k: Annotated[float, Field(ge=1, le=4)] = 2.0
 
 
@@ -155,7 +175,7 @@ class StackAnswer(BaseModel):
     protrusion_m: float
     u_m: float = Field(description="Standard uncertainty. [m]")
     U_m: float = Field(description="Expanded uncertainty k·u. [m]")
-    decision: str
+    decision: str | None = Field(description="Null without a limit to be held against.")
     protrusion_nominal_m: float | None = Field(None, description="With the one more shim at its nominal size. [m]")
     protrusion_measured_m: list[float] = Field([], description="With the same shim as measured. [m]")
     trail: list[StepView]
@@ -165,18 +185,17 @@ class StackAnswer(BaseModel):
 def compute_stack(ask: StackRequest) -> StackAnswer:
     """Predict protrusion from flange, shims, ledge depth and what lies between, and decide it."""
     trusts = [*ask.u_shims_m, *([0.0] * len(ask.shims_m))]
-    shims = tuple(Part(f"shim {i + 1}", size, trusts[i]) for i, size in enumerate(ask.shims_m))
-    between = tuple(Part(f"between {i + 1}", size) for i, size in enumerate(ask.between_m))
-    predicted = predict_protrusion(
-        Part("flange", ask.flange_m, ask.u_flange_m), shims, Part("depth", ask.depth_m, ask.u_depth_m), between
-    )
-    expanded = ask.coverage_k * predicted.standard_m
-    decision = decide(predicted.protrusion_m, expanded, ask.lower_limit_m, ask.upper_limit_m)
+    shims = tuple(part(f"shim {i + 1}", size, trusts[i]) for i, size in enumerate(ask.shims_m))
+    between = tuple(part(f"between {i + 1}", size) for i, size in enumerate(ask.between_m))
+    flange, depth = part("flange", ask.flange_m, ask.u_flange_m), part("depth", ask.depth_m, ask.u_depth_m)
+    predicted = predict_protrusion(flange, shims, depth, between, ask.coverage_k)
+    expanded, limits = predicted.stated.expanded_m, (ask.lower_limit_m, ask.upper_limit_m)
+    decision = None if limits == (None, None) else decide(predicted.protrusion_m, expanded, *limits)
     return StackAnswer(
         protrusion_m=predicted.protrusion_m,
-        u_m=predicted.standard_m,
+        u_m=predicted.stated.standard_m,
         U_m=expanded,
-        decision=DECISION_WORDS[decision.guarded],
+        decision=None if decision is None else DECISION_WORDS[decision.guarded],
         protrusion_nominal_m=None if ask.nominal_shim_m is None else predicted.protrusion_m + ask.nominal_shim_m,
         protrusion_measured_m=[predicted.protrusion_m + shim for shim in ask.measured_shims_m],
         trail=[StepView.of(step) for step in predicted.trail],
@@ -195,8 +214,8 @@ class DecisionRequest(BaseModel):
 class DecisionAnswer(BaseModel):
     """Conform, not conform, or not decidable."""
 
-    decision: str
-    state: State = Field(description="The same in the words of the bench.")
+    decision: str | None = Field(description="Null without a limit to be held against.")
+    state: State | None = Field(description="The same in the words of the bench.")
     trail: list[StepView]
 
 
@@ -204,6 +223,8 @@ class DecisionAnswer(BaseModel):
 def compute_decision(ask: DecisionRequest) -> DecisionAnswer:
     """Decide a value against its limits beyond its uncertainty."""
     limits = ask.lower_limit_m, ask.upper_limit_m
+    if limits == (None, None):
+        return DecisionAnswer(decision=None, state=None, trail=[])
     state = decide(ask.value_m, ask.U_m, *limits).guarded
     step = decision_step(f"Decision: {state.value}", ask.value_m, ask.U_m, *limits)
     return DecisionAnswer(decision=DECISION_WORDS[state], state=state, trail=[StepView.of(step)])
@@ -212,23 +233,25 @@ def compute_decision(ask: DecisionRequest) -> DecisionAnswer:
 class CutPlanRequest(BaseModel):
     """Present depths of a ledge, the parts, and what the cut must keep to."""
 
-    present_depths_m: Many
-    flange_m: Metres
-    target_protrusion_m: Metres
-    min_protrusion_m: Metres
-    max_protrusion_m: Metres
-    shims_m: Many
-    min_cleanup_cut_m: Metres
-    max_depth_m: Metres | None = None
-    between_m: Metres = 0.0
+    present_depths_m: Annotated[list[Depth], FEW]
+    flange_m: Depth
+    target_protrusion_m: Small
+    min_protrusion_m: Small
+    max_protrusion_m: Small
+    shims_m: Annotated[list[Shim], FEW]
+    min_cleanup_cut_m: NotNegativeSmall
+    max_depth_m: Depth | None = None
+    between_m: Between = 0.0
     graduation_m: Annotated[float, Field(allow_inf_nan=False, gt=0, le=0.01)] = Field(25.4e-6, description="[m]")
-    stop_accuracy_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = Field(25.4e-6, description="± [m]")
+    stop_accuracy_m: NotNegativeSmall = Field(25.4e-6, description="± [m]")
     graduation_error: Annotated[float, Field(allow_inf_nan=False, ge=0, le=1)] = Field(0.05, description="± share [1]")
-    u_flange_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = 0.0
-    u_shim_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = 0.0
-    u_depth_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01)] = 0.0
-    naive_cut_m: Metres | None = Field(None, description="Compare with a fixed cut below one reference. [m]")
-    naive_shim_m: Metres | None = None
+    u_flange_m: Uncertainty = 0.0
+    u_shim_m: Uncertainty = 0.0
+    u_depth_m: Uncertainty = 0.0
+    u_between_m: Uncertainty = 0.0
+    coverage_k: Annotated[float, Field(ge=1, le=4)] = 2.0
+    naive_cut_m: NotNegativeSmall | None = Field(None, description="Compare with a fixed cut below one reference. [m]")
+    naive_shim_m: Shim | None = None
 
 
 class CutPlanAnswer(BaseModel):
@@ -246,6 +269,7 @@ class CutPlanAnswer(BaseModel):
     by_stop_u_m: float | None = None
     by_gauge_u_m: float | None = None
     chance_inside_by_stop: float | None = None
+    warnings: list[str] = Field([], description="What a plan that can be made still has against it.")
     present_protrusion_on_high_spot_m: float
     # A fixed cut with a fixed shim, called after the trade's "cut 29, fit 30", by the place it is counted from.
     naive_29_30_from_shallowest_protrusion_m: float | None = None
@@ -267,14 +291,20 @@ def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
                         ask.max_depth_m)  # fmt: skip
     depths, shims = tuple(ask.present_depths_m), tuple(ask.shims_m)
     cutter = CutterTrust(ask.graduation_m, ask.stop_accuracy_m, ask.graduation_error)
-    outcome = plan_cut(depths, ask.flange_m, ask.between_m, shims, limits, cutter,
-                       StackTrust(ask.u_flange_m, ask.u_shim_m, ask.u_depth_m))  # fmt: skip
+    parts = CutParts(
+        depths=tuple(exactly(depth, ask.u_depth_m, "depth", ("depth", at)) for at, depth in enumerate(depths)),
+        flange=part("flange", ask.flange_m, ask.u_flange_m),
+        between=(part("between", ask.between_m, ask.u_between_m),),
+        shim_standard_m=ask.u_shim_m,
+        after=exactly(0.0, ask.u_depth_m, "depth after the cut"),
+    )
+    outcome = plan_cut(parts, shims, limits, cutter, ask.coverage_k)
     naive: dict[str, float | str] = {}
     if ask.naive_cut_m is not None and ask.naive_shim_m is not None:
         for one in fixed_cut_outcomes(depths, ask.flange_m, ask.between_m, ask.naive_cut_m, ask.naive_shim_m, limits):
             name = f"naive_29_30_from_{one.counted_from}"
             naive[f"{name}_protrusion_m"] = one.protrusion_m
-            naive[f"{name}_verdict"] = one.verdict
+            naive[f"{name}_verdict"] = one.verdict.value
             naive[f"{name}_min_cut_m"] = one.least_cut_m
     on_high_spot = ask.flange_m - ask.between_m - min(depths)
     if isinstance(outcome, CutRefusal):
@@ -289,9 +319,10 @@ def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
         from_touch_off_m=outcome.from_touch_off_m,
         passes=outcome.passes.whole,
         part_pass_um=outcome.passes.rest_um,
-        by_stop_u_m=outcome.by_stop_standard_m,
-        by_gauge_u_m=outcome.by_gauge_standard_m,
+        by_stop_u_m=outcome.by_stop.standard_m,
+        by_gauge_u_m=outcome.by_gauge.standard_m,
         chance_inside_by_stop=outcome.chance_by_stop,
+        warnings=[caution.value for caution in outcome.cautions],
         present_protrusion_on_high_spot_m=on_high_spot,
         trail=[StepView.of(step) for step in outcome.trail],
     )

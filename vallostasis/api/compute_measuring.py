@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field, model_validator
 
 from vallostasis.api.budget_models import SourceView
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.ranges import Angles, Size, Small, Uncertainty
 from vallostasis.api.trail import StepView
 from vallostasis.core.bores.ovality import (
     Ellipse,
@@ -19,35 +20,33 @@ from vallostasis.core.bores.ovality import (
     share_seen,
 )
 from vallostasis.core.bores.survey import bore_form
-from vallostasis.core.measuring.budget import (
+from vallostasis.core.measuring.gauge_study import Components, study_gauge
+from vallostasis.core.measuring.monte_carlo import monte_carlo_half_width
+from vallostasis.core.measuring.reading_errors import (
     GaugeSources,
     Known,
     SizeInputs,
-    difference_of,
-    mean_of,
-    monte_carlo_half_width,
+    difference_of_sizes,
+    mean_of_sizes,
     size_budget,
 )
-from vallostasis.core.measuring.gauge_study import Components, study_gauge
 from vallostasis.core.measuring.temperature import Body, to_20c, to_20c_step
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
 Length = Annotated[float, Field(allow_inf_nan=False, ge=-10, le=10, description="[m]")]
-Size = Annotated[float, Field(allow_inf_nan=False, gt=0, le=10, description="[m]")]
 Trust = Annotated[float, Field(allow_inf_nan=False, ge=0, le=1)]
 Celsius = Annotated[float, Field(allow_inf_nan=False, ge=-273, le=1000, description="[°C]")]
 Expansion = Annotated[float, Field(allow_inf_nan=False, ge=-1e-3, le=1e-3, description="[1/K]")]
-Axis = Annotated[float, Field(allow_inf_nan=False, ge=-3600, le=3600, description="[deg]")]
 
 
 class To20CRequest(BaseModel):
     """A size read as a deviation from a ring; all sizes in m."""
 
-    ring_20C_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=10, description="Size of the ring at 20 °C. [m]")]
+    ring_20C_m: Size = Field(description="Size of the ring at 20 °C. [m]")
     ring_alpha: Expansion = 0.0
     ring_c: Celsius = 20.0
-    deviation_m: Length = 0.0
+    deviation_m: Small = 0.0
     part_alpha: Expansion
     part_c: Celsius
 
@@ -77,14 +76,16 @@ class BudgetRequest(BaseModel):
     """A bore read as a deviation from a ring, with the standard uncertainty of everything it depends on."""
 
     ring_m: Size
-    u_ring_m: Trust = 0.0
-    deviation_m: Length = 0.0
-    u_repeatability_m: Trust = 0.0
+    u_ring_m: Uncertainty = 0.0
+    deviation_m: Small = 0.0
+    u_repeatability_m: Uncertainty = 0.0
     repeats: Annotated[int, Field(ge=2, le=10_000)] | None = Field(
         None, description="Readings that the repeatability was found from; null when it is well known."
     )
     step_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=0.01, description="Graduation. [m]")] = 0.0
-    step_at_zero: bool = Field(False, description="Count the graduation a second time, for the zero.")
+    step_at_zero: bool = Field(
+        False, description="Count the zero too, which is a reading: its graduation and its repeatability."
+    )
     alpha_ring: Expansion = 0.0
     u_alpha_ring: Trust = 0.0
     ring_c: Celsius = 20.0
@@ -130,8 +131,8 @@ def compute_budget(ask: BudgetRequest) -> BudgetAnswer:
     gauge = GaugeSources(ask.step_m, ask.u_repeatability_m, freedom, ask.step_at_zero)
     budget = size_budget("size at 20 °C", inputs, gauge, ask.coverage_k)
     drawn = monte_carlo_half_width(inputs, gauge)
-    mean = mean_of(budget, ask.readings, ask.coverage_k)
-    difference = difference_of("difference", budget, budget, True, ask.coverage_k)
+    mean = mean_of_sizes(inputs, gauge, ask.readings, ask.coverage_k)
+    difference = difference_of_sizes(inputs, gauge, ask.coverage_k)
     part = next(source for source in budget.sources if source.name == "temperature of the part")
     return BudgetAnswer(
         diameter_20C_m=inputs.size_at_20c_m(),
@@ -235,7 +236,7 @@ class BoreSetRequest(BaseModel):
         Annotated[list[Size], Field(min_length=1, max_length=360)]
         | Annotated[list[Annotated[list[Size | None], Field(max_length=72)]], Field(min_length=1, max_length=60)]
     )
-    axes_deg: Annotated[list[Axis], Field(max_length=360)] | None = Field(
+    axes_deg: Angles | None = Field(
         None, description="Directions of the axes, clockwise from the front; needed for the ellipse."
     )
     depths_m: Annotated[list[Length], Field(max_length=60)] | None = Field(
@@ -303,6 +304,7 @@ class BoreSetAnswer(BaseModel):
 
     out_of_round_m: list[float | None]
     worst_out_of_round_m: float | None
+    taper_m: float | None = Field(description="Greatest less least along the worst axis: what is judged. [m]")
     taper_per_axis_m: list[float | None]
     taper_of_mean_m: float | None
     fitted_taper_top_minus_bottom_m: float | None
@@ -343,6 +345,7 @@ def compute_bore_set(ask: BoreSetRequest) -> BoreSetAnswer:
     return BoreSetAnswer(
         out_of_round_m=[level.out_of_round_m for level in form.levels],
         worst_out_of_round_m=form.worst_out_of_round_m,
+        taper_m=form.taper_m,
         taper_per_axis_m=list(form.taper_per_axis_m),
         taper_of_mean_m=form.taper_of_mean_m,
         fitted_taper_top_minus_bottom_m=form.fitted_taper_m,

@@ -12,9 +12,9 @@ from vallostasis.api.hole_models import RuleView
 from vallostasis.api.readings import Done
 from vallostasis.api.survey_models import SettlingView
 from vallostasis.api.trail import StepView
-from vallostasis.core.counterbore.cut_plan import CutPlan, CutRefusal
-from vallostasis.core.counterbore.hole_plan import seat_limits
-from vallostasis.core.lengths import Unit
+from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal
+from vallostasis.core.lengths import Unit, metres
+from vallostasis.core.measuring.decision import State
 from vallostasis.core.protrusion.why import limits_used
 from vallostasis.services import block, fitting
 from vallostasis.store import jobs as job_rows
@@ -47,48 +47,91 @@ class FixedCutView(BaseModel):
     verdict: str
 
 
-class NeighbourAfter(BaseModel):
-    """Difference to a neighbour once the plan is reached. [m]"""
+class NeighbourAfterView(BaseModel):
+    """Difference to a neighbour once the plan is reached, by the stop. [m]"""
 
     hole: int
     difference_m: float
     expanded_m: float
+    limit_m: float | None
+    state: State | None = Field(description="Null where the card sets no limit.")
+
+
+class PlannedCut(BaseModel):
+    """A cut and a shim that can be made. Lengths in m, depths from the deck."""
+
+    shim_m: float
+    shim_typed: str
+    shim_stock: int
+    depth_m: float
+    from_touch_off_m: float
+    protrusion_m: float
+    least_m: float
+    greatest_m: float
+    target_m: float
+    passes: int
+    part_pass_m: float
+    without_part_pass_m: float
+    graduation_m: float
+    by_stop_expanded_m: float
+    by_gauge_expanded_m: float
+    chance_by_stop: float
+    ledge_left_m: float | None
+    ledge_left_expanded_m: float | None
+    cautions: list[str]
+    fixed_cuts: list[FixedCutView]
+    neighbours: list[NeighbourAfterView]
+    trail: list[StepView]
+
+    @classmethod
+    def of(cls, plan: HolePlan) -> "PlannedCut":
+        """Show a plan."""
+        cut, left = plan.cut, plan.ledge_left
+        return cls(
+            shim_m=cut.shim_m,
+            shim_typed=plan.shim.typed,
+            shim_stock=plan.shim.stock,
+            depth_m=cut.depth_m,
+            from_touch_off_m=cut.from_touch_off_m,
+            protrusion_m=cut.protrusion_m,
+            least_m=plan.limits.least_m,
+            greatest_m=plan.limits.greatest_m,
+            target_m=plan.limits.target_m,
+            passes=cut.passes.whole,
+            part_pass_m=metres(cut.passes.rest_um),
+            without_part_pass_m=cut.without_part_pass_m,
+            graduation_m=plan.graduation_m,
+            by_stop_expanded_m=cut.by_stop.expanded_m,
+            by_gauge_expanded_m=cut.by_gauge.expanded_m,
+            chance_by_stop=cut.chance_by_stop,
+            ledge_left_m=None if left is None else left.value_m,
+            ledge_left_expanded_m=None if left is None else left.expanded_m,
+            cautions=[caution.value for caution in plan.cautions],
+            fixed_cuts=[
+                FixedCutView(counted_from=one.counted_from, protrusion_m=one.protrusion_m, verdict=one.verdict.value)
+                for one in plan.fixed_cuts
+            ],
+            neighbours=[
+                NeighbourAfterView(hole=one.hole, difference_m=one.stated.value_m, expanded_m=one.stated.expanded_m,
+                                   limit_m=one.limit_m, state=one.state)
+                for one in plan.neighbours
+            ],
+            trail=[StepView.of(step) for step in cut.trail],
+        )  # fmt: skip
 
 
 class HolePlanView(BaseModel):
-    """A cut and shim for one hole, or the reason why there is none. Lengths in m, depths from the deck."""
+    """What is known for a cut of one hole, and the plan, or the reason why there is none. Lengths in m."""
 
     hole: int
     liner_mark: str
-    feasible: bool
-    reason: str
     positions: list[CutAt]
     flange_m: float | None
     flange_expanded_m: float | None
-    shim_m: float | None = None
-    shim_typed: str = ""
-    shim_stock: int | None = None
-    depth_m: float | None = None
-    from_touch_off_m: float | None = None
-    protrusion_m: float | None = None
-    least_m: float | None = None
-    greatest_m: float | None = None
-    target_m: float | None = None
-    neighbour_limit_m: float | None = None
-    passes: int | None = None
-    part_pass_m: float | None = None
-    without_part_pass_m: float | None = None
-    graduation_m: float | None = None
-    by_stop_expanded_m: float | None = None
-    by_gauge_expanded_m: float | None = None
-    chance_by_stop: float | None = None
-    ledge_left_m: float | None = None
-    ledge_left_expanded_m: float | None = None
-    ledge_least_m: float | None = None
-    tried: list[TriedShimView] = []
-    fixed_cuts: list[FixedCutView] = []
-    neighbours: list[NeighbourAfter] = []
-    trail: list[StepView] = []
+    ledge_least_m: float | None
+    reason: str = Field(description="Why there is no plan; empty where there is one.")
+    tried: list[TriedShimView]
+    plan: PlannedCut | None
 
 
 class LimitUsedView(BaseModel):
@@ -152,59 +195,27 @@ class FittingBody(BaseModel):
 @router.get("/{hole_id}/cut-plan")
 def read_cut_plan(hole_id: UUID, conn: Conn, liner_mark: ShortText = "") -> HolePlanView:
     """Plan cut and shim for one hole, with the liner in it or another one."""
-    facts, hole, plan = fitting.plan_of_hole(conn, hole_id, liner_mark)
-    outcome = plan.outcome
-    cuts: tuple[float | None, ...] = outcome.cuts_m if isinstance(outcome, CutPlan) else (None,) * len(plan.hours)
-    view = HolePlanView(
+    _, hole, plan = fitting.plan_of_hole(conn, hole_id, liner_mark)
+    basis, planned = plan.basis, plan if isinstance(plan, HolePlan) else None
+    refused = plan if isinstance(plan, HoleRefusal) else None
+    cuts = [None] * len(basis.positions) if planned is None else planned.cut.cuts_m
+    return HolePlanView(
         hole=hole.number,
-        liner_mark=plan.liner.mark if plan.liner else "",
-        feasible=isinstance(outcome, CutPlan),
-        reason=outcome.reason if isinstance(outcome, CutRefusal) else "",
+        liner_mark=basis.liner.mark if basis.liner else "",
         positions=[
-            CutAt(hour=hour, present_depth_m=depth, cut_m=cut)
-            for hour, depth, cut in zip(plan.hours, plan.depths_m, cuts, strict=True)
+            CutAt(hour=row.place.hour, present_depth_m=row.stated.value_m, cut_m=cut)
+            for row, cut in zip(basis.positions, cuts, strict=True)
+            if row.place.hour is not None and row.stated is not None
         ],
-        flange_m=plan.flange_m,
-        flange_expanded_m=None if plan.flange is None else facts.card.coverage_factor * plan.flange.standard_m,
-        ledge_least_m=plan.ledge_least_m,
-        neighbour_limit_m=facts.card.limits.neighbour_difference.metres,
-    )
-    if isinstance(outcome, CutRefusal):
-        view.tried = [
-            TriedShimView(shim_m=t.shim_m, what=t.what, value_m=t.value_m, needed_m=t.needed_m) for t in outcome.tried
-        ]
-        return view
-    limits, k = seat_limits(facts.card), facts.card.coverage_factor
-    return view.model_copy(
-        update={
-            "shim_m": outcome.shim_m,
-            "shim_typed": plan.shim.typed if plan.shim else "",
-            "shim_stock": plan.shim.stock if plan.shim else None,
-            "depth_m": outcome.depth_m,
-            "from_touch_off_m": outcome.from_touch_off_m,
-            "protrusion_m": outcome.protrusion_m,
-            "least_m": limits.least_m,
-            "greatest_m": limits.greatest_m,
-            "target_m": limits.target_m,
-            "passes": outcome.passes.whole,
-            "part_pass_m": float(outcome.passes.rest_um) / 1e6,
-            "without_part_pass_m": outcome.without_part_pass_m,
-            "graduation_m": facts.card.cutter.graduation.metres,
-            "by_stop_expanded_m": k * outcome.by_stop_standard_m,
-            "by_gauge_expanded_m": k * outcome.by_gauge_standard_m,
-            "chance_by_stop": outcome.chance_by_stop,
-            "ledge_left_m": None if plan.ledge_left is None else plan.ledge_left.size_m,
-            "ledge_left_expanded_m": None if plan.ledge_left is None else k * plan.ledge_left.standard_m,
-            "fixed_cuts": [
-                FixedCutView(counted_from=one.counted_from, protrusion_m=one.protrusion_m, verdict=one.verdict)
-                for one in plan.naive
-            ],
-            "neighbours": [
-                NeighbourAfter(hole=one.hole, difference_m=one.difference_m, expanded_m=k * one.standard_m)
-                for one in plan.neighbours
-            ],
-            "trail": [StepView.of(step) for step in outcome.trail],
-        }
+        flange_m=None if basis.flange is None else basis.flange.value_m,
+        flange_expanded_m=None if basis.flange is None else basis.flange.expanded_m,
+        ledge_least_m=basis.ledge_least_m,
+        reason="" if refused is None else refused.reason,
+        tried=[
+            TriedShimView(shim_m=one.shim_m, what=one.what.value, value_m=one.value_m, needed_m=one.needed_m)
+            for one in (() if refused is None else refused.tried)
+        ],
+        plan=None if planned is None else PlannedCut.of(planned),
     )
 
 

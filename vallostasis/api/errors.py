@@ -105,7 +105,7 @@ def _field_problem(error: dict[str, Any]) -> tuple[str, str]:
     place = [str(part) for part in error["loc"] if part not in ("body", "query", "path")]
     words = _WORDS.get(error["type"])
     context = {key: value for key, value in (error.get("ctx") or {}).items()}
-    message = words.format(**context) if words else f"{error['msg']}."
+    message = words.format(**context) if words else f"{error['msg'].removeprefix('Value error, ').rstrip('.')}."
     return ".".join(place), message
 
 

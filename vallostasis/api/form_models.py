@@ -7,7 +7,8 @@ from pydantic import BaseModel, Field
 from vallostasis.core.bores.ovality import share_guaranteed, share_seen
 from vallostasis.core.bores.survey import BoreForm
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.survey import PlaceRead, Survey
+from vallostasis.core.measuring.places import PlaceRead
+from vallostasis.core.measuring.survey import Survey
 
 
 class LevelFormView(BaseModel):
@@ -29,6 +30,7 @@ class FormView(BaseModel):
 
     levels: list[LevelFormView]
     worst_out_of_round_m: float | None
+    taper_m: float | None = Field(description="Greatest less least along the worst axis. [m]")
     taper_per_axis_m: list[float | None]
     taper_of_mean_m: float | None
     fitted_taper_m: float | None
@@ -65,6 +67,7 @@ def form_view(survey: Survey, form: BoreForm) -> FormView:
     return FormView(
         levels=levels,
         worst_out_of_round_m=form.worst_out_of_round_m,
+        taper_m=form.taper_m,
         taper_per_axis_m=list(form.taper_per_axis_m),
         taper_of_mean_m=form.taper_of_mean_m,
         fitted_taper_m=form.fitted_taper_m,

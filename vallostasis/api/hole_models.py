@@ -6,20 +6,11 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from vallostasis.api.trail import PhraseView
-from vallostasis.core.counterbore.hole_plan import depth_window, expected_after_cut
-from vallostasis.core.counterbore.ledge_report import LedgeReport, report_ledge
+from vallostasis.core.counterbore.ledge_report import LedgeReport
+from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.clock import hour_of_angle
-from vallostasis.core.measuring.decision import RuleResult, State
-from vallostasis.core.measuring.uncertainty import standard_of_mean
-from vallostasis.core.measuring.values import trust_of_set
+from vallostasis.core.measuring.decision import RuleKind, RuleResult, State
 from vallostasis.core.needs import Action, Need
-from vallostasis.core.protrusion.measured import (
-    hole_parts,
-    measured_hole,
-    readings_by_hour,
-)
-from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole
 from vallostasis.core.records import Cut, FittedShim, Hole, Liner
 
 
@@ -27,6 +18,7 @@ class RuleView(BaseModel):
     """One rule of the card held against one value. [m]"""
 
     rule: str
+    kind: RuleKind
     where: str
     value_m: float
     expanded_m: float
@@ -40,6 +32,7 @@ class RuleView(BaseModel):
         """Show a rule result."""
         return cls(
             rule=rule.rule,
+            kind=rule.kind,
             where=rule.where,
             value_m=rule.value_m,
             expanded_m=rule.expanded_m,
@@ -74,7 +67,9 @@ class LedgeView(BaseModel):
 
     squareness_m: float = Field(description="High to low of the fitted plane. [m]")
     squareness_expanded_m: float
-    deepest_hour: float
+    deepest_hour: float | None = Field(description="Null where scatter alone would show as much.")
+    proud_hours: list[float] = Field(description="Higher than all others say: a burr, or dirt.")
+    says: str = Field(description="What the depths leave open, in words.")
     left_m: float | None = Field(description="Ledge left at its deepest reading. [m]")
     left_expanded_m: float | None
 
@@ -105,6 +100,7 @@ class PartsView(BaseModel):
 
     flange_m: float | None
     ledge_m: float | None = Field(description="Depth of the plane the flange rests on. [m]")
+    ledge_expanded_m: float | None
     ledge_depths: list[DepthMark]
     ledge: LedgeView | None = Field(description="Null with fewer than three positions.")
     least_depth_m: float | None = Field(description="Ledge depth at which the liner stands at its greatest. [m]")
@@ -117,6 +113,7 @@ class PartsView(BaseModel):
     residual_expanded_m: float | None
     agrees: bool | None
     missing: list[str]
+    doubt: str = Field(description="A part that was read on a zero found moved; no cut is planned on it.")
 
 
 class UnreadableHour(BaseModel):
@@ -146,6 +143,8 @@ class HoleView(BaseModel):
     variation_expanded_m: float | None
     high_side_hour: float | None
     high_to_low_m: float | None
+    high_to_low_expanded_m: float | None
+    clustered: PhraseView | None = Field(description="What positions that lie close together cost.")
     rules: list[RuleView]
     parts: PartsView
     liner: Liner | None
@@ -159,103 +158,95 @@ class HoleView(BaseModel):
     need: NeedView
 
 
-def hole_view(facts: JobFacts, hole: Hole, judged: HoleJudgement, need: Need) -> HoleView:
+def hole_view(facts: JobFacts, hole: Hole) -> HoleView:
     """Show one hole."""
-    measured = measured_hole(facts, hole)
-    fitting = facts.present_fitting(hole.hole_id)
-    reading_set = None if fitting is None else facts.newest_protrusion_set(fitting.fitting_id)
-    expected = None if judged.mean_m is not None else expected_after_cut(facts, hole)
-    variation = next((rule for rule in judged.rules if rule.rule == "variation round"), None)
-    k = facts.card.coverage_factor
+    now = hole_now(facts, hole)
+    fitting = now.fitting
     return HoleView(
         hole_id=hole.hole_id,
         number=hole.number,
-        state=judged.state,
-        reason=judged.reason,
-        reopened=measured.reopened,
-        missing_hours=list(judged.missing_hours),
-        unreadable=[UnreadableHour(hour=hour, reason=reason) for hour, reason in measured.unreadable],
-        least_m=measured.limits.least_m,
-        greatest_m=measured.limits.greatest_m,
-        with_shim=fitting is not None and bool(facts.shims_of(fitting.fitting_id)),
-        marks=marks_of(measured, judged),
-        mean_m=judged.mean_m,
-        mean_expanded_m=judged.mean_expanded_m,
-        variation_m=judged.variation_m,
-        variation_expanded_m=None if variation is None else variation.expanded_m,
-        high_side_hour=None if judged.plane is None else hour_of_angle(judged.plane.high_side_deg),
-        high_to_low_m=None if judged.plane is None else judged.plane.high_to_low_m,
-        rules=[RuleView.of(rule) for rule in judged.rules],
-        parts=_parts_view(facts, hole),
+        state=now.state,
+        reason=now.reason,
+        reopened=now.reopened,
+        missing_hours=list(now.missing_hours),
+        unreadable=[UnreadableHour(hour=hour, reason=reason) for hour, reason in now.unreadable],
+        least_m=now.limits.least_m,
+        greatest_m=now.limits.greatest_m,
+        with_shim=now.with_shim,
+        marks=marks_of(now),
+        mean_m=None if now.mean is None else now.mean.value_m,
+        mean_expanded_m=None if now.mean is None else now.mean.expanded_m,
+        variation_m=None if now.variation is None else now.variation.value_m,
+        variation_expanded_m=None if now.variation is None else now.variation.expanded_m,
+        high_side_hour=now.high_side_hour,
+        high_to_low_m=None if now.tilt is None else now.tilt.stated.value_m,
+        high_to_low_expanded_m=None if now.tilt is None else now.tilt.stated.expanded_m,
+        clustered=None if now.clustered is None else PhraseView.of(now.clustered),
+        rules=[RuleView.of(rule) for rule in now.rules],
+        parts=_parts_view(now),
         liner=None if fitting is None else facts.liner(fitting.liner_id),
         fitting_id=None if fitting is None else fitting.fitting_id,
         fitted_at=None if fitting is None else fitting.fitted_at,
         shims=[] if fitting is None else list(facts.shims_of(fitting.fitting_id)),
-        set_id=None if reading_set is None else reading_set.reading_set_id,
+        set_id=None if now.newest_set is None else now.newest_set.reading_set_id,
         last_cut=facts.last_cut(hole.hole_id),
-        expected_m=None if expected is None else expected[0],
-        expected_expanded_m=None if expected is None else k * expected[1],
-        need=NeedView.of(need),
+        expected_m=None if now.expected is None else now.expected.value_m,
+        expected_expanded_m=None if now.expected is None else now.expected.expanded_m,
+        need=NeedView.of(now.need),
     )
 
 
-def marks_of(measured: MeasuredHole, judged: HoleJudgement) -> list[Mark]:
-    """Show the mean at each clock position with its decision."""
-    singles = [rule for rule in judged.rules if rule.rule == "protrusion"]
+def marks_of(now: HoleNow) -> list[Mark]:
+    """Show the mean at each clock position with its decision; without limits nothing speaks against it."""
     return [
         Mark(
-            hour=reading.hour,
-            mean_m=reading.mean_m,
-            expanded_m=rule.expanded_m,
-            count=len(reading.values_m),
-            state=rule.decision.state,
+            hour=row.place.hour,
+            mean_m=row.stated.value_m,
+            expanded_m=row.stated.expanded_m,
+            count=len(row.readings),
+            state=row.state or State.IN,
         )
-        for reading, rule in zip(measured.readings, singles, strict=True)
+        for row in now.survey.read
+        if row.place.hour is not None and row.stated is not None
     ]
 
 
-def _parts_view(facts: JobFacts, hole: Hole) -> PartsView:
-    parts = hole_parts(facts, hole)
-    residual = measured_hole(facts, hole).residual
-    depth_set = facts.newest_depth_set(hole.hole_id)
-    depths = () if depth_set is None else readings_by_hour(facts, depth_set)
-    least_depth, greatest_depth = depth_window(facts, hole)
-    k = facts.card.coverage_factor
-    report = report_ledge(facts, hole)
+def _parts_view(now: HoleNow) -> PartsView:
+    parts, residual, report = now.parts, now.residual, now.ledge
     worn = () if report is None else report.worn_hours
-    trust = None if depth_set is None else trust_of_set(facts, depth_set)
+    prediction = None if parts.prediction is None else parts.prediction.stated
     return PartsView(
         flange_m=None if parts.flange is None else parts.flange.size_m,
         ledge_m=None if parts.ledge is None else parts.ledge.depth_m,
+        ledge_expanded_m=None if parts.ledge is None else parts.ledge.depth.expanded_m,
         ledge_depths=[
-            DepthMark(
-                hour=depth.hour,
-                depth_m=depth.mean_m,
-                expanded_m=0.0 if trust is None else k * standard_of_mean(trust, len(depth.values_m)),
-                worn=depth.hour in worn,
-            )
-            for depth in depths
+            DepthMark(hour=row.place.hour, depth_m=row.stated.value_m, expanded_m=row.stated.expanded_m,
+                      worn=row.place.hour in worn)
+            for row in now.depths.read
+            if row.place.hour is not None and row.stated is not None
         ],
-        ledge=None if report is None else _ledge_view(report, k),
-        least_depth_m=least_depth,
-        greatest_depth_m=greatest_depth,
+        ledge=None if report is None else _ledge_view(report),
+        least_depth_m=now.depth_window[0],
+        greatest_depth_m=now.depth_window[1],
         planes_differ=parts.ledge is not None and parts.ledge.planes_differ,
         between_m=sum(part.size_m for part in parts.between),
-        predicted_m=None if parts.prediction is None else parts.prediction.protrusion_m,
-        predicted_expanded_m=None if parts.prediction is None else k * parts.prediction.standard_m,
+        predicted_m=None if prediction is None else prediction.value_m,
+        predicted_expanded_m=None if prediction is None else prediction.expanded_m,
         residual_m=None if residual is None else residual.residual_m,
         residual_expanded_m=None if residual is None else residual.expanded_m,
         agrees=None if residual is None else residual.agrees,
         missing=list(parts.missing),
-    )
+        doubt=parts.doubt,
+    )  # fmt: skip
 
 
-def _ledge_view(report: LedgeReport, k: float) -> LedgeView:
-    left = report.left
+def _ledge_view(report: LedgeReport) -> LedgeView:
     return LedgeView(
-        squareness_m=report.squareness_m,
-        squareness_expanded_m=report.squareness_expanded_m,
+        squareness_m=report.squareness.value_m,
+        squareness_expanded_m=report.squareness.expanded_m,
         deepest_hour=report.deepest_hour,
-        left_m=None if left is None else left.size_m,
-        left_expanded_m=None if left is None else k * left.standard_m,
+        proud_hours=list(report.proud_hours),
+        says=report.says,
+        left_m=None if report.left is None else report.left.value_m,
+        left_expanded_m=None if report.left is None else report.left.expanded_m,
     )

@@ -11,9 +11,8 @@ from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import Mark, marks_of
 from vallostasis.api.trail import PhraseView
+from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.decision import State
-from vallostasis.core.needs import need_of_hole
-from vallostasis.core.protrusion.measured import measured_hole
 from vallostasis.core.records import Job, Liner
 from vallostasis.services import block, jobs, spec_cards
 from vallostasis.store.jobs import NewJob
@@ -108,33 +107,23 @@ def list_jobs(conn: Conn) -> list[FloorStrip]:
 
 def _strip(floor: jobs.FloorJob) -> FloorStrip:
     facts = floor.facts
-    holes = [
-        FloorHole(
-            number=hole.number,
-            state=judged.state,
-            least_m=measured.limits.least_m,
-            greatest_m=measured.limits.greatest_m,
-            marks=marks_of(measured, judged),
-        )
-        for hole, judged in zip(facts.holes, floor.judgement.holes, strict=True)
-        for measured in (measured_hole(facts, hole),)
-    ]
+    now = [hole_now(facts, hole) for hole in facts.holes]
     return FloorStrip(
         job=facts.job,
         engine=facts.card.engine,
         heads=[list(head) for head in facts.card.layout.heads],
-        holes=holes,
+        holes=[
+            FloorHole(number=one.hole.number, state=one.state, least_m=one.limits.least_m,
+                      greatest_m=one.limits.greatest_m, marks=marks_of(one))
+            for one in now
+        ],
         needs=[
-            FloorNeed(
-                hole=hole.number,
-                state=judged.state,
-                sentence=PhraseView.of(need_of_hole(facts, hole, judged).sentence),
-            )
-            for hole, judged in zip(facts.holes, floor.judgement.holes, strict=True)
-            if judged.state is not State.IN
+            FloorNeed(hole=one.hole.number, state=one.state, sentence=PhraseView.of(one.need.sentence))
+            for one in now
+            if one.state is not State.IN
         ],
         stages=stage_views(facts, floor.judgement),
-    )
+    )  # fmt: skip
 
 
 @router.post("/jobs", status_code=201)

@@ -79,15 +79,6 @@ class SetupBody(BaseModel):
     person_id: UUID
 
 
-class UnreadableBody(BaseModel):
-    """A position that cannot be read, or can be again."""
-
-    hour: float = Field(gt=0, le=12, multiple_of=0.25, description="Clock position. [h]")
-    unreadable: bool
-    reason: ShortText = ""
-    person_id: UUID
-
-
 class ZeroCorrectionBody(BaseModel):
     """How far the zero was found moved; added to every reading of the set."""
 
@@ -143,11 +134,4 @@ def change_setup(job_id: UUID, body: SetupBody, conn: Conn) -> Done:
 def correct_zero(job_id: UUID, set_id: UUID, body: ZeroCorrectionBody, conn: Conn) -> Done:
     """Record that the zero of a set was found moved."""
     zeros.correct_zero(conn, job_id, set_id, body.text, body.bare_unit, body.reason, body.person_id)
-    return Done(job_id=job_id)
-
-
-@router.post("/holes/{hole_id}/unreadable", status_code=201)
-def mark_unreadable(hole_id: UUID, body: UnreadableBody, conn: Conn) -> Done:
-    """Say that a required position cannot be read; the hole is then undecided, not unmeasured."""
-    job_id = zeros.mark_unreadable(conn, hole_id, body.hour, body.unreadable, body.reason, body.person_id)
     return Done(job_id=job_id)

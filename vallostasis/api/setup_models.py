@@ -9,13 +9,10 @@ from pydantic import BaseModel, Field
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup, cautions_of_tip
-from vallostasis.core.measuring.decision import Capability, gauge_capability
+from vallostasis.core.measuring.decision import Capability
+from vallostasis.core.measuring.fitness import capability_of_setup
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.values import trust_of_gauge
 from vallostasis.core.measuring.zero_checks import Doubt
-from vallostasis.core.protrusion.measured import (
-    limits_for,
-)
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 
 
@@ -45,13 +42,8 @@ class SetupView(BaseModel):
 
 def setup_view(facts: JobFacts, setup: Setup, today: date) -> SetupView:
     """Show how a quantity is read now, with what to mind."""
-    gauge = max((g for g in facts.gauge_versions if g.gauge_id == setup.gauge_id), key=lambda g: g.version)
-    trust = trust_of_gauge(gauge)
-    expanded = facts.card.coverage_factor * float((trust.random_m**2 + trust.zero_m**2) ** 0.5)
-    limits = limits_for(facts.card, False)
-    capability = None
-    if setup.quantity is Quantity.PROTRUSION and limits.least_m is not None and limits.greatest_m is not None:
-        capability = gauge_capability(expanded, limits.least_m, limits.greatest_m)
+    gauge = facts.newest_gauge(setup.gauge_id)
+    budget, capability = capability_of_setup(facts, setup)
     return SetupView(
         quantity=setup.quantity,
         gauge=gauge,
@@ -69,7 +61,7 @@ def setup_view(facts: JobFacts, setup: Setup, today: date) -> SetupView:
         master_temp_c=setup.master_temp_c,
         gauge_temp_c=setup.gauge_temp_c,
         chosen_at=setup.chosen_at,
-        expanded_m=expanded,
+        expanded_m=budget.expanded_m,
         capability=capability,
         cautions=[
             *cautions_of_setup(facts.card, setup),

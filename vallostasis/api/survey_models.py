@@ -13,12 +13,14 @@ from vallostasis.api.trail import PhraseView
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.derived import Derived, DerivedKind, worst_of_each
 from vallostasis.core.measuring.features import PartKind, PatternKind
 from vallostasis.core.measuring.fitness import Settling
 from vallostasis.core.measuring.pattern import Pattern
+from vallostasis.core.measuring.places import PlaceRead
 from vallostasis.core.measuring.plan import blind_spots
 from vallostasis.core.measuring.set_budget import temperature_key
-from vallostasis.core.measuring.survey import PlaceRead, Survey
+from vallostasis.core.measuring.survey import Survey
 from vallostasis.core.records import Place, Quantity
 from vallostasis.core.spec_card import sheet_of
 from vallostasis.services.surveys import FeatureNow, SurveyNow
@@ -170,6 +172,35 @@ class SettlingView(BaseModel):
         return cls(rule=one.rule, where=one.where, readings=one.readings, gauges=list(one.gauges))
 
 
+class DerivedView(BaseModel):
+    """One value worked out from the readings, with its ±. [m], [deg]"""
+
+    kind: DerivedKind
+    where: str
+    what: str = Field(description="Under which name its budget is found.")
+    value_m: float
+    expanded_m: float
+    bias_m: float = Field(description="What scatter alone shows where there is nothing to be found. [m]")
+    direction_deg: float | None = Field(description="Null where scatter alone would show as much.")
+    within_deg: float | None
+    per_side_m: float | None = Field(description="Half of it, where a diameter is told per side too. [m]")
+
+    @classmethod
+    def of(cls, one: Derived) -> "DerivedView":
+        """Show a derived value."""
+        return cls(
+            kind=one.kind,
+            where=one.where,
+            what=one.stated.budget.what,
+            value_m=one.stated.value_m,
+            expanded_m=one.stated.expanded_m,
+            bias_m=one.stated.budget.bias_m,
+            direction_deg=one.direction_deg,
+            within_deg=one.within_deg,
+            per_side_m=one.per_side_m,
+        )
+
+
 class WarmthView(BaseModel):
     """How warm things are. [°C]"""
 
@@ -189,6 +220,7 @@ class InterferenceLevelView(BaseModel):
     name: str
     depth_m: float
     interference_m: float
+    expanded_m: float
 
 
 class InterferenceView(BaseModel):
@@ -197,7 +229,6 @@ class InterferenceView(BaseModel):
     liner_mark: str
     levels: list[InterferenceLevelView]
     left_out: list[str] = Field(description="Levels of the bore at which the liner was not read.")
-    expanded_m: float
     doubtful: bool = Field(description="Some of its readings stand on a zero that was found moved.")
 
 
@@ -224,6 +255,11 @@ class SurveyView(BaseModel):
     flatness_m: float | None
     off_plane_m: list[float]
     expanded_m: float | None
+    with_thermometer_m: float | None = Field(
+        description="± of one reading, had temperatures been taken; null where they were, or do not matter. [m]"
+    )
+    derived: list[DerivedView]
+    told: list[DerivedView] = Field(description="What its form is told by: the greatest of each kind.")
     rules: list[RuleView]
     settling: list[SettlingView]
     doubts: list[DoubtView]
@@ -269,7 +305,7 @@ def part_view(survey: Survey) -> PartView:
         greatest_m=max(values, default=None),
         least_m=min(values, default=None),
         out_of_round_m=None if form is None else form.worst_out_of_round_m,
-        taper_m=None if form is None else form.taper_of_mean_m,
+        taper_m=None if form is None else form.taper_m,
     )
 
 
@@ -300,6 +336,9 @@ def survey_view(now: SurveyNow) -> SurveyView:
         flatness_m=None if survey.flatness is None else survey.flatness.flatness_m,
         off_plane_m=[] if survey.flatness is None else list(survey.flatness.off_plane_m),
         expanded_m=None if survey.budget is None else survey.budget.expanded_m,
+        with_thermometer_m=None if survey.thermometer is None else survey.thermometer.expanded_m,
+        derived=[DerivedView.of(one) for one in survey.derived],
+        told=[DerivedView.of(one) for one in worst_of_each(survey.derived)],
         rules=[RuleView.of(rule) for rule in survey.rules],
         settling=[SettlingView.of(one) for one in now.settling],
         doubts=[DoubtView.of(doubt) for doubt in now.doubts],
@@ -318,11 +357,15 @@ def survey_view(now: SurveyNow) -> SurveyView:
             InterferenceView(
                 liner_mark=one.liner_mark,
                 levels=[
-                    InterferenceLevelView(name=at.level, depth_m=at.depth_m, interference_m=at.interference_m)
+                    InterferenceLevelView(
+                        name=at.level,
+                        depth_m=at.depth_m,
+                        interference_m=at.stated.value_m,
+                        expanded_m=at.stated.expanded_m,
+                    )
                     for at in one.levels
                 ],
                 left_out=list(one.left_out),
-                expanded_m=one.budget.expanded_m,
                 doubtful=one.doubtful,
             )
             for one in now.interference

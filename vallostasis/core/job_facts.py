@@ -12,7 +12,7 @@ from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
 
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
-from vallostasis.core.measuring.temperature import Material, Temperature
+from vallostasis.core.measuring.temperature import Material, RoomAssumed, Temperature
 from vallostasis.core.notes import ReadingNote
 from vallostasis.core.records import (
     CardVersion,
@@ -65,6 +65,7 @@ class JobFacts:
     masters: tuple[SettingMaster, ...] = ()
     materials: tuple[Material, ...] = ()
     master_readings: tuple[MasterReading, ...] = ()
+    room: RoomAssumed = RoomAssumed()
 
     @cached_property
     def worked_out(self) -> dict[Hashable, Any]:
@@ -224,15 +225,6 @@ class JobFacts:
     def _quantity_of_setup(self) -> dict[UUID, Quantity]:
         return {setup.setup_id: setup.quantity for setup in self.setups}
 
-    def unreadable_hours(self, fitting_id: UUID) -> dict[float, str]:
-        """Clock positions of a fitting's protrusion that cannot be read now, with the reason."""
-        newest = {
-            one.hour: one
-            for one in self.unreadables
-            if one.fitting_id == fitting_id and one.quantity is Quantity.PROTRUSION and one.hour is not None
-        }
-        return {hour: one.reason for hour, one in newest.items() if one.unreadable}
-
     def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
         """Readings of a set that are not struck."""
         readings = self.readings_by_set.get(reading_set.reading_set_id, [])
@@ -263,7 +255,11 @@ class JobFacts:
 
     def reading_set(self, reading_set_id: UUID) -> ReadingSet:
         """Return one set of the job."""
-        return next(s for s in self.sets if s.reading_set_id == reading_set_id)
+        return self._sets_by_id[reading_set_id]
+
+    @cached_property
+    def _sets_by_id(self) -> dict[UUID, ReadingSet]:
+        return {one.reading_set_id: one for one in self.sets}
 
     def master(self, version_id: UUID) -> SettingMaster:
         """Return the version of a setting master that a gauge was set on."""

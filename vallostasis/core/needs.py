@@ -3,13 +3,14 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from vallostasis.core.counterbore.cut_plan import CutPlan
-from vallostasis.core.counterbore.hole_plan import plan_hole
+from vallostasis.core.counterbore.hole_plan import HoleRefusal, plan_hole
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.decision import RuleResult, State, repeats_to_settle
-from vallostasis.core.protrusion.measured import hole_parts, measured_hole, readings_by_hour
+from vallostasis.core.measuring.decision import RuleKind, RuleResult, Side, State, repeats_to_settle
+from vallostasis.core.measuring.fitness import nearest_limit
+from vallostasis.core.measuring.survey import Survey
+from vallostasis.core.protrusion.measured import depths_of, hole_parts, measured_hole, protrusion_of
 from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole
 from vallostasis.core.protrusion.stack import LandSlip, StackResidual, land_slips, shim_slip
 from vallostasis.core.records import Fitting, Hole
@@ -70,12 +71,18 @@ def need_of_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
     if judgement.state is State.OUT:
         return _cut(facts, hole, judgement)
     if judgement.state is State.NOT_MEASURED:
-        hours = judgement.missing_hours or facts.card.measuring.required_hours
-        first = "Read " if judgement.missing_hours != facts.card.measuring.required_hours else "Read protrusion at "
+        required, missing = facts.card.measuring.required_hours, missing_hours(protrusion_of(facts, hole))
+        hours = missing or required
+        first = "Read " if len(missing) != len(required) else "Read protrusion at "
         return Need(Action.READ, Phrase(first + _names(hours)), Phrase(_capital(judgement.reason)), hours)
     if judgement.state is State.CANNOT_TELL:
-        return _settle(measured, judgement, facts.card.coverage_factor)
+        return _settle(protrusion_of(facts, hole), judgement)
     return Need(Action.NOTHING, Phrase("Nothing: it is in"), _confidence(facts, hole))
+
+
+def missing_hours(survey: Survey) -> tuple[float, ...]:
+    """Clock positions that nobody read and nobody called unreadable. [h]"""
+    return tuple(row.place.hour for row in survey.missing if row.place.hour is not None)
 
 
 def _capital(text: str) -> str:
@@ -88,9 +95,7 @@ def _names(hours: tuple[float, ...]) -> str:
 
 def _open_hole(facts: JobFacts, hole: Hole) -> Need:
     cut = facts.last_cut(hole.hole_id)
-    reading_set = facts.newest_depth_set(hole.hole_id)
-    read = () if reading_set is None else readings_by_hour(facts, reading_set)
-    hours = tuple(h for h in facts.card.measuring.required_hours if h not in {r.hour for r in read})
+    hours = missing_hours(depths_of(facts, hole))
     if hours and facts.card.construction in CONSTRUCTIONS_WITH_LEDGE:
         burr = "The stop only says how far the cutter went. Knock the burr off first, it reads shallow."
         return Need(
@@ -153,9 +158,10 @@ def _explain(facts: JobFacts, hole: Hole, measured: MeasuredHole) -> Need:
         return Need(Action.FIT, sentence, shim, facts.card.measuring.required_hours)
     side = "proud of" if residual.residual_m > 0 else "below"
     causes = (
-        "dirt, a burr or compound under the flange, or seals pushing back"
+        "dirt, a burr or compound under the flange, seals pushing back, or a spacer left out under the gauge"
         if residual.residual_m > 0
-        else "a spacer left out, a ledge worn where it was not measured, or a gauge zero that moved"
+        else "a spacer under the gauge that the card does not count, a ledge worn where it was not measured, or a "
+        "gauge zero that moved"
     )
     return Need(
         Action.EXPLAIN,
@@ -201,11 +207,13 @@ def _cut(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
             facts.card.measuring.required_hours,
         )
     plan = plan_hole(facts, hole)
-    if not isinstance(plan.outcome, CutPlan):
-        return Need(Action.EXPLAIN, Phrase("Out, and no cut can be planned"), Phrase(plan.outcome.reason))
-    outcome, k = plan.outcome, facts.card.coverage_factor
-    too_proud = any(r.decision.state is State.OUT and r.rule == "protrusion" and "above" in judgement.reason
-                    for r in judgement.rules)  # fmt: skip
+    if isinstance(plan, HoleRefusal):
+        return Need(Action.EXPLAIN, Phrase("Out, and no cut can be planned"), Phrase(plan.reason))
+    outcome = plan.cut
+    too_proud = any(
+        rule.kind is RuleKind.READING and rule.decision.state is State.OUT and rule.side is Side.GREATEST
+        for rule in judgement.rules
+    )
     first = "Look for dirt or a burr under the flange first. " if too_proud else ""
     return Need(
         Action.CUT,
@@ -214,40 +222,43 @@ def _cut(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
         Phrase(
             first + "Gives {P}, ±{stop} by the stop, ±{gauge} once measured · "
             + f"{outcome.passes.whole} passes and {{rest}}",
-            (Term("P", outcome.protrusion_m), Term("stop", k * outcome.by_stop_standard_m, "within"),
-             Term("gauge", k * outcome.by_gauge_standard_m, "within"), Term("rest", metres(outcome.passes.rest_um))),
+            (Term("P", outcome.protrusion_m), Term("stop", outcome.by_stop.expanded_m, "within"),
+             Term("gauge", outcome.by_gauge.expanded_m, "within"), Term("rest", metres(outcome.passes.rest_um))),
         ),
     )  # fmt: skip
 
 
-def _settle(measured: MeasuredHole, judgement: HoleJudgement, coverage_factor: float) -> Need:
+def _settle(survey: Survey, judgement: HoleJudgement) -> Need:
     """Name the reading that would settle an undecided hole, or say that a finer gauge is needed."""
     unsure = [rule for rule in judgement.rules if rule.decision.state is State.CANNOT_TELL]
     reason = Phrase(_capital(judgement.reason))
-    if not unsure and measured.unreadable:
-        hours = tuple(hour for hour, _ in measured.unreadable)
-        return Need(Action.READ, Phrase(f"Find a way to read {_names(hours)}"), reason, hours)
-    single = next((rule for rule in unsure if rule.rule == "protrusion"), None)
-    if single is None:
-        return Need(
-            Action.READ, Phrase("Read every position once more"), reason, tuple(r.hour for r in measured.readings)
-        )
-    hour = next(r.hour for r in measured.readings if hour_name(r.hour) == single.where)
-    have = next(len(r.values_m) for r in measured.readings if r.hour == hour)
-    needed = repeats_to_settle(
-        single.value_m, _nearest_limit(single), measured.trust.random_m, measured.trust.zero_m, coverage_factor
-    )
-    if needed is None or needed <= have:
-        return Need(Action.READ, Phrase(f"Read {single.where} again with a finer gauge"), reason, (hour,))
-    if needed - have > MOST_REPEATS:
+    unreadable = tuple(row.place.hour for row in survey.places if row.unreadable and row.place.hour is not None)
+    if not unsure and unreadable:
+        return Need(Action.READ, Phrase(f"Find a way to read {_names(unreadable)}"), reason, unreadable)
+    read = tuple(row.place.hour for row in survey.read if row.place.hour is not None)
+    if survey.doubt:
+        return Need(Action.READ, Phrase("Correct what stands on the moved zero, or read it again"), reason, read)
+    single = next((rule for rule in unsure if rule.kind is RuleKind.READING), None)
+    if single is None or single.hour is None:
+        return Need(Action.READ, Phrase("Read every position once more"), reason, read)
+    return _settle_reading(single, single.hour, judgement)
+
+
+def _settle_reading(single: RuleResult, hour: float, judgement: HoleJudgement) -> Need:
+    limit = nearest_limit(single)
+    needed = None if limit is None else repeats_to_settle(single.stated, limit, single.readings)
+    finer = Phrase(f"Read {single.where} again with a finer gauge")
+    if needed is None:
+        return Need(Action.READ, finer, Phrase(_capital(judgement.reason)), (hour,))
+    more = needed - single.readings
+    if more > MOST_REPEATS:
         return Need(
             Action.READ,
-            Phrase(f"Read {single.where} again with a finer gauge"),
-            Phrase(f"{_capital(judgement.reason)}. With this one it would take {needed - have} more readings "
+            finer,
+            Phrase(f"{_capital(judgement.reason)}. With this one it would take {more} more readings "
                    "and a mean that stays at {v}.", (Term("v", single.value_m),)),
             (hour,),
         )  # fmt: skip
-    more = needed - have
     times = "once more" if more == 1 else f"{more} more times"
     return Need(
         Action.READ,
@@ -258,16 +269,11 @@ def _settle(measured: MeasuredHole, judgement: HoleJudgement, coverage_factor: f
     )  # fmt: skip
 
 
-def _nearest_limit(rule: RuleResult) -> float:
-    limits = [limit for limit in (rule.least_m, rule.greatest_m) if limit is not None]
-    return min(limits, key=lambda limit: abs(limit - rule.value_m))
-
-
 def _confidence(facts: JobFacts, hole: Hole) -> Phrase:
     parts = hole_parts(facts, hole)
     if parts.prediction is None:
         return Phrase(f"Not held against its parts: {' and '.join(parts.missing)} not measured.")
-    expanded = facts.card.coverage_factor * parts.prediction.standard_m
+    expanded = parts.prediction.stated.expanded_m
     return Phrase(
         "Every rule of the card is met; the parts give {P}, ±{U}.",
         (Term("P", parts.prediction.protrusion_m), Term("U", expanded, "within")),

@@ -6,8 +6,8 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter, ValidationError
 
+from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records import CardChosen, CardVersion, StageMark, ZeroCorrection
 from vallostasis.core.spec_card import SpecCard
 
@@ -67,18 +67,26 @@ class JobFile:
 _ADAPTER = TypeAdapter(JobFile)
 
 
-def job_file(facts: JobFacts, history: JobHistory, judgement: BlockJudgement, written_at: datetime) -> bytes:
+def job_file(facts: JobFacts, history: JobHistory, written_at: datetime) -> bytes:
     """Write a job as JSON; exact lengths are decimal strings in µm, events are counted from 1."""
-    judged = tuple(
-        JudgedHole(hole.hole, hole.state.value, hole.reason, hole.mean_m, hole.mean_expanded_m, hole.variation_m)
-        for hole in judgement.holes
-    )
+    judged = tuple(_judged(hole_now(facts, hole)) for hole in facts.holes)
     numbers = sorted(event_numbers(facts, history))
     places = {number: place for place, number in enumerate(numbers, start=1)}
     facts, history = with_events(facts, history, places)
     # What gauges showed on the shop's masters belongs to the shop, not to the job.
     facts = replace(facts, master_readings=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
+
+
+def _judged(now: HoleNow) -> JudgedHole:
+    return JudgedHole(
+        now.hole.number,
+        now.state.value,
+        now.reason,
+        None if now.mean is None else now.mean.value_m,
+        None if now.mean is None else now.mean.expanded_m,
+        None if now.variation is None else now.variation.value_m,
+    )
 
 
 def read_job_file(content: bytes) -> JobFile:

@@ -9,20 +9,16 @@ from importlib.resources import files
 import jinja2
 
 from vallostasis import __version__
+from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, format_uncertainty, metres
+from vallostasis.core.measuring.budget import Stated
 from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.uncertainty import standard_of_mean
-from vallostasis.core.measuring.values import trust_of_set
+from vallostasis.core.measuring.decision import RuleKind, State
+from vallostasis.core.measuring.survey import mean_of_set
 from vallostasis.core.notation import as_entered
 from vallostasis.core.notes import ReadingNote
-from vallostasis.core.protrusion.measured import (
-    hole_parts,
-    measured_hole,
-    readings_by_hour,
-)
-from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
+from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
 from vallostasis.core.spec_card import Limit, typed_with_unit
 from vallostasis.documents.proof_surveys import proof_surveys
@@ -46,8 +42,7 @@ class ProofSet:
     setup: Setup
     gauge: str
     readings: tuple[ProofReading, ...]
-    mean_m: float | None
-    mean_expanded_m: float
+    mean: Stated | None
     counts: bool
 
 
@@ -66,22 +61,16 @@ class ProofFitting:
 class ProofHole:
     """Everything the proof says of one hole."""
 
-    hole: Hole
-    judged: HoleJudgement
+    now: HoleNow
     drawing: str
-    least_m: float | None
-    greatest_m: float | None
     fittings: tuple[ProofFitting, ...]
     cuts: tuple[Cut, ...]
-    variation_expanded_m: float | None
-    predicted_m: float | None
-    predicted_expanded_m: float | None
 
 
 def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_at: datetime) -> str:
     """Write the proof sheet of a job as one HTML page with its style inside."""
     metric = unit in METRIC_UNITS
-    holes = tuple(_proof_hole(facts, hole, judged) for hole, judged in zip(facts.holes, judgement.holes, strict=True))
+    holes = tuple(_proof_hole(facts, hole) for hole in facts.holes)
     states = [hole.state for hole in judgement.holes]
     return str(
         _template().render(
@@ -98,6 +87,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             plain=lambda value: format_length(value, unit, signed=False),
             within=lambda value: format_uncertainty(value, unit),
             size=lambda value: format_length(value, "mm" if metric else "inch", signed=False),
+            signed=(RuleKind.READING, RuleKind.PARTS),
             unit=unit,
             size_unit="mm" if metric else "inch",
             metres=metres,
@@ -152,25 +142,18 @@ def _card_limits(facts: JobFacts) -> list[tuple[str, str, Limit]]:
     ]
 
 
-def _proof_hole(facts: JobFacts, hole: Hole, judged: HoleJudgement) -> ProofHole:
-    measured = measured_hole(facts, hole)
-    singles = [rule for rule in judged.rules if rule.rule == "protrusion"]
+def _proof_hole(facts: JobFacts, hole: Hole) -> ProofHole:
+    now = hole_now(facts, hole)
     marks = tuple(
-        TrackMark(reading.hour, reading.mean_m, rule.decision.state)
-        for reading, rule in zip(measured.readings, singles, strict=True)
+        TrackMark(row.place.hour, row.stated.value_m, row.state or State.IN)
+        for row in now.survey.read
+        if row.place.hour is not None and row.stated is not None
     )
-    prediction = hole_parts(facts, hole).prediction
     return ProofHole(
-        hole=hole,
-        judged=judged,
-        drawing=track_svg(str(hole.number), marks, measured.limits.least_m, measured.limits.greatest_m),
-        least_m=measured.limits.least_m,
-        greatest_m=measured.limits.greatest_m,
+        now=now,
+        drawing=track_svg(str(hole.number), marks, now.limits.least_m, now.limits.greatest_m),
         fittings=tuple(_proof_fitting(facts, fitting) for fitting in facts.standing_fittings(hole.hole_id)),
         cuts=tuple(facts.standing_cuts(hole.hole_id)),
-        variation_expanded_m=next((rule.expanded_m for rule in judged.rules if rule.rule == "variation round"), None),
-        predicted_m=None if prediction is None else prediction.protrusion_m,
-        predicted_expanded_m=None if prediction is None else facts.card.coverage_factor * prediction.standard_m,
     )
 
 
@@ -193,8 +176,6 @@ def _proof_fitting(facts: JobFacts, fitting: Fitting) -> ProofFitting:
 
 def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> ProofSet:
     gauge = facts.gauge_version(reading_set.gauge_version_id)
-    by_hour = readings_by_hour(facts, reading_set)
-    count = sum(len(r.values_m) for r in by_hour)
     rows = []
     for reading in facts.readings_by_set.get(reading_set.reading_set_id, ()):
         strike = facts.struck.get(reading.reading_id)
@@ -207,7 +188,6 @@ def _proof_set(facts: JobFacts, reading_set: ReadingSet, *, counts: bool) -> Pro
         f"{gauge.name}, version {gauge.version}: graduation {gauge.resolution_um.normalize():f} µm, "
         f"repeatability {gauge.repeatability_um.normalize():f} µm",
         tuple(rows),
-        sum(r.mean_m for r in by_hour) / len(by_hour) if by_hour else None,
-        facts.card.coverage_factor * standard_of_mean(trust_of_set(facts, reading_set), max(1, count)),
+        mean_of_set(facts, reading_set),
         counts,
     )

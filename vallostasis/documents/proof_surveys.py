@@ -3,9 +3,11 @@
 from dataclasses import dataclass
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.derived import Derived, worst_of_each
 from vallostasis.core.measuring.parts import parts_of
+from vallostasis.core.measuring.places import PlaceRead
 from vallostasis.core.measuring.plan import surveyed_features
-from vallostasis.core.measuring.survey import PlaceRead, Survey, survey_of
+from vallostasis.core.measuring.survey import Survey, survey_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,6 +16,7 @@ class ProofSurvey:
 
     survey: Survey
     how: str
+    worst: tuple[Derived, ...]
     columns: tuple[str, ...]
     rows: tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]
 
@@ -26,7 +29,7 @@ def proof_surveys(facts: JobFacts) -> tuple[ProofSurvey, ...]:
             survey = survey_of(facts, quantity, part)
             if survey.reading_set is not None and any(row.readings or row.unreadable for row in survey.places):
                 columns, rows = _table(survey)
-                found.append(ProofSurvey(survey, _how(facts, survey), columns, rows))
+                found.append(ProofSurvey(survey, _how(facts, survey), worst_of_each(survey.derived), columns, rows))
     return tuple(found)
 
 

@@ -1,12 +1,11 @@
-"""The block of a job as it stands now: facts, states and what each hole needs."""
+"""The block of a job as it stands now: facts and states."""
 
 from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.fitness import Settling, what_would_settle
-from vallostasis.core.needs import Need, need_of_hole
-from vallostasis.core.protrusion.measured import judge_job, measured_hole
+from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.protrusion.why import explain_hole
 from vallostasis.core.records import Hole, Quantity
@@ -18,11 +17,10 @@ from vallostasis.store.rows import Conn
 
 @dataclass(frozen=True, slots=True)
 class BlockNow:
-    """Facts of a job, the judgement of its holes, and their needs by hole number."""
+    """Facts of a job and the judgement of its holes."""
 
     facts: JobFacts
     judgement: BlockJudgement
-    needs: dict[int, Need]
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,10 +40,8 @@ def block_of_job(conn: Conn, job_id: UUID) -> BlockNow:
 
 
 def judge_facts(facts: JobFacts) -> BlockNow:
-    """Judge a block and say what each hole needs."""
-    judgement = judge_job(facts)
-    pairs = zip(facts.holes, judgement.holes, strict=True)
-    return BlockNow(facts, judgement, {hole.number: need_of_hole(facts, hole, judged) for hole, judged in pairs})
+    """Judge a block."""
+    return BlockNow(facts, judge_job(facts))
 
 
 def why_of_hole(conn: Conn, hole_id: UUID) -> HoleWhy:
@@ -54,7 +50,6 @@ def why_of_hole(conn: Conn, hole_id: UUID) -> HoleWhy:
     judgement = judge_job(facts)
     pairs = zip(facts.holes, judgement.holes, strict=True)
     hole, judged = next((hole, judged) for hole, judged in pairs if hole.hole_id == hole_id)
-    trust = measured_hole(facts, hole).trust
-    settling = what_would_settle(judged.rules, Quantity.PROTRUSION, trust, gauges.list_gauges(conn),
+    settling = what_would_settle(judged.rules, Quantity.PROTRUSION, gauges.list_gauges(conn),
                                  facts.card.coverage_factor)  # fmt: skip
     return HoleWhy(facts, hole, judged, explain_hole(facts, hole, judged), settling)

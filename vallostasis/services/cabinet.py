@@ -6,10 +6,10 @@ from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit
+from vallostasis.core.lengths import Unit, micrometres
 from vallostasis.core.measuring.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
-from vallostasis.core.measuring.values import trust_of_gauge
+from vallostasis.core.measuring.set_budget import master_reading_budget
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.services.refused import RefusalCode, Refused, typed_at, version_after
 from vallostasis.store import gauge_services, gauges, master_readings, materials, setting_masters
@@ -119,10 +119,8 @@ def list_master_readings(conn: Conn) -> list[MasterRead]:
     found = []
     for reading in master_readings.list_master_readings(conn):
         gauge = by_gauge[reading.gauge_id]
-        trust = trust_of_gauge(gauge)
-        standard_um = masters[reading.setting_master_id].standard_um
-        expanded_um = 2 * (Decimal(repr(trust.random_m * 1e6)) ** 2 + standard_um**2).sqrt()
-        found.append(MasterRead(reading, gauge, round(expanded_um, 2), abs(reading.off_um) <= expanded_um))
+        expanded_um = micrometres(master_reading_budget(gauge, masters[reading.setting_master_id]).expanded_m, 2)
+        found.append(MasterRead(reading, gauge, expanded_um, abs(reading.off_um) <= expanded_um))
     return found
 
 

@@ -4,14 +4,14 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.counterbore.cut_plan import CutPlan, StackTrust, by_stop_standard
-from vallostasis.core.counterbore.hole_plan import HolePlan, cutter_trust, plan_hole, seat_limits
+from vallostasis.core.counterbore.cut_plan import depth_by_the_stop
+from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, cutter_trust, plan_hole, seat_limits
 from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit, metres, micrometres
 from vallostasis.core.measuring.decision import ROUNDING
 from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
-from vallostasis.core.protrusion.measured import readings_by_hour
+from vallostasis.core.protrusion.measured import depths_of
 from vallostasis.core.records import FittedShim, Hole
 from vallostasis.core.spec_card import between_m
 from vallostasis.services.reading_target import known_liner
@@ -43,7 +43,7 @@ class ShimFitted:
     side_up: str
 
 
-def plan_of_hole(conn: Conn, hole_id: UUID, liner_mark: str = "") -> tuple[JobFacts, Hole, HolePlan]:
+def plan_of_hole(conn: Conn, hole_id: UUID, liner_mark: str = "") -> tuple[JobFacts, Hole, HolePlan | HoleRefusal]:
     """Plan the cut of one hole, for the liner in it or another one of the job."""
     facts, hole = _facts_of_hole(conn, hole_id)
     liner = known_liner(facts, liner_mark) if liner_mark else None
@@ -61,13 +61,13 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
     facts, hole = _facts_of_hole(conn, hole_id)
     if any(cut.cut_id == made.cut_id for cut in facts.cuts):
         return
-    reading_set = facts.newest_depth_set(hole_id)
-    depths = () if reading_set is None else readings_by_hour(facts, reading_set)
-    if not depths:
+    survey = depths_of(facts, hole)
+    sizes = [row.value_m for row in survey.read if row.value_m is not None]
+    if not sizes:
         raise Refused("Measure the counterbore depth before it is cut: afterwards nobody can.", "depth")
     depth_um = _length_at("depth", made.depth, made.depth_unit).value_um
     shim_um = _length_at("shim", made.shim, "mm").value_um
-    highest_um = micrometres(min(depth.mean_m for depth in depths))
+    highest_um = micrometres(min(sizes))
     if depth_um <= highest_um:
         raise Refused(
             f"That is no deeper than the ledge stood before ({highest_um.normalize():f} µm): "
@@ -75,7 +75,9 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
             "depth",
         )
     touch_off_um = depth_um - highest_um
-    stop_u = by_stop_standard(metres(touch_off_um), cutter_trust(facts.card), StackTrust(0.0, 0.0, 0.0))
+    k = facts.card.coverage_factor
+    stopped = depth_by_the_stop(metres(depth_um), survey.estimates, cutter_trust(facts.card), k)
+    stop_u = stopped.standard_m
     if not made.confirmed:
         _ask_if_outside(facts, hole, depth_um, shim_um)
     fittings.add_cut(conn, made.cut_id, hole_id, depth_um, made.depth.strip(), touch_off_um, made.passes, shim_um,
@@ -93,20 +95,18 @@ def _length_at(field: str, text: str, unit: Unit) -> ParsedLength:
 def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Decimal) -> None:
     """No cut goes into the record unasked when it predicts a protrusion outside the with-shim window."""
     plan = plan_hole(facts, hole)
-    if plan.flange_m is None:
+    if plan.basis.flange is None:
         return
     try:
         limits = seat_limits(facts.card)
     except OutOfDomain:
         return
-    protrusion = plan.flange_m + metres(shim_um) - between_m(facts.card) - metres(depth_um)
+    protrusion = plan.basis.flange.value_m + metres(shim_um) - between_m(facts.card) - metres(depth_um)
     if limits.least_m - ROUNDING <= protrusion <= limits.greatest_m + ROUNDING:
         return
     side = "below the least" if protrusion < limits.least_m else "above the greatest"
     planned = (
-        f" The plan says {micrometres(plan.outcome.depth_m, 1).normalize():f} µm."
-        if isinstance(plan.outcome, CutPlan)
-        else ""
+        f" The plan says {micrometres(plan.cut.depth_m, 1).normalize():f} µm." if isinstance(plan, HolePlan) else ""
     )
     raise Refused(
         f"That depth with that shim predicts {micrometres(protrusion, 1).normalize():f} µm of protrusion, {side} "

@@ -6,7 +6,7 @@ from decimal import Decimal
 from random import SystemRandom
 from uuid import UUID
 
-from vallostasis.core.lengths import Unit, micrometres
+from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.gauge_study import GaugeStudy, blind_order, study_gauge
 from vallostasis.core.measuring.gauges import GaugeVersion, StudyPlan, StudyReading
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
@@ -137,7 +137,7 @@ def take_study_reading(
 
 
 def adopt_study(conn: Conn, gauge_study_id: UUID, by: UUID) -> GaugeVersion:
-    """Make what a study found the repeatability of its gauge, in a new version."""
+    """Make what a study found the repeatability of its gauge, and what people add, in a new version."""
     plan = gauge_studies.lock_study(conn, gauge_study_id)
     now = _now(conn, plan)
     if now.study is None:
@@ -146,11 +146,11 @@ def adopt_study(conn: Conn, gauge_study_id: UUID, by: UUID) -> GaugeVersion:
         raise Refused("The gauge has taken this study over already.", "gauge_study_id")
     gauges.lock_gauge(conn, plan.gauge_id)
     newest = gauges.get_gauge(conn, plan.gauge_id)
-    holds = now.study.holds
-    # What people add belongs to every reading that one of them takes.
-    found_um = max(micrometres(holds.gauge_m), Decimal("0.0001"))
-    sheet = sheet_of_gauge(newest, found_um, holds.repeatability_freedom, gauge_study_id)
+    sheet = sheet_of_gauge(newest, now.study.adopted, gauge_study_id)
     gauges.add_gauge_version(conn, plan.gauge_id, newest.version + 1, sheet)
-    words = f"repeatability {found_um.normalize():f} µm from a study of {plan.parts} parts: {plan.what}"
-    gauge_services.add_service(conn, plan.gauge_id, "calibrated", words, date.today(), by)
+    words = (
+        f"repeatability {sheet.repeatability_um.normalize():f} µm, between people "
+        f"{sheet.reproducibility_um.normalize():f} µm from a study of {plan.parts} parts: {plan.what}"
+    )
+    gauge_services.add_service(conn, plan.gauge_id, "studied", words, date.today(), by)
     return gauges.get_gauge(conn, plan.gauge_id)

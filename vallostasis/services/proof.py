@@ -47,9 +47,8 @@ def job_as_archive(conn: Conn, job_id: UUID) -> bytes:
 
 def job_as_json(conn: Conn, job_id: UUID) -> bytes:
     """Write the whole job as JSON."""
-    now = block_of_job(conn, job_id)
     chosen = jobs.list_cards_chosen(conn, job_id)
     versions = dict.fromkeys(one.spec_card_version_id for one in chosen)
     cards = tuple(job_file.CardOnFile(*spec_cards.get_version(conn, version_id)) for version_id in versions)
     history = job_file.JobHistory(jobs.list_stage_marks(conn, job_id), chosen, cards)
-    return job_file.job_file(now.facts, history, now.judgement, datetime.now(UTC))
+    return job_file.job_file(load_job_facts(conn, job_id), history, datetime.now(UTC))

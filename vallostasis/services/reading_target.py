@@ -7,7 +7,7 @@ from uuid import UUID
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.features import PatternKind, feature_of, is_surveyed
-from vallostasis.core.measuring.parts import Target, part_with_key, parts_of
+from vallostasis.core.measuring.parts import Part, Target, part_with_key, parts_of
 from vallostasis.core.records import Hole, Liner, Place, Quantity
 from vallostasis.services.refused import Refused
 
@@ -64,12 +64,18 @@ def target_of(facts: JobFacts, ask: ReadingToTake) -> Target:
     return Target(fitting_id=fitting.fitting_id)
 
 
-def surveyed_target(facts: JobFacts, quantity: Quantity, key: str, liner_mark: str = "") -> Target:
-    """Return what a survey of that part is of, or refuse at the field."""
+def known_part(facts: JobFacts, quantity: Quantity, key: str) -> Part:
+    """Return the part of that key, or refuse."""
     part = part_with_key(facts, quantity, key)
     if part is None:
         names = ", ".join(one.key for one in parts_of(facts, quantity)) or "none yet"
-        raise Refused(f"There is no such part for {quantity.value}: this job has {names}.", "part")
+        raise Refused(f"There is no {key} for {quantity.value} in this job: it has {names}.", "part")
+    return part
+
+
+def surveyed_target(facts: JobFacts, quantity: Quantity, key: str, liner_mark: str = "") -> Target:
+    """Return what a survey of that part is of, or refuse at the field."""
+    part = known_part(facts, quantity, key)
     if part.target is None:
         raise Refused(f"{part.title.capitalize()}: {part.why_not}.", "part")
     return replace(part.target, part=liner_mark) if liner_mark else part.target

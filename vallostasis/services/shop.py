@@ -5,7 +5,8 @@ from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.lengths import Unit
+from vallostasis.core.lengths import Unit, micrometres
+from vallostasis.core.measuring.gauge_study import Adopted
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.notation import parse_length
 from vallostasis.core.records import Person
@@ -85,13 +86,15 @@ def _sheet(entry: GaugeEntry) -> gauges.GaugeSheet:
                              entry.faults)  # fmt: skip
 
 
-def sheet_of_gauge(
-    gauge: GaugeVersion, repeatability_um: Decimal, freedom: int | None, gauge_study_id: UUID | None
-) -> gauges.GaugeSheet:
-    """Return the sheet of a gauge with another repeatability, everything else as it is."""
+def sheet_of_gauge(gauge: GaugeVersion, found: Adopted, gauge_study_id: UUID | None) -> gauges.GaugeSheet:
+    """Return the sheet of a gauge with what a study found, everything else as it is."""
+    repeatability_um = max(micrometres(found.repeatability_m), Decimal("0.0001"))
+    reproducibility_um = micrometres(found.reproducibility_m)
+    people = round(Decimal(found.reproducibility_freedom), 3) if reproducibility_um > 0 else None
     return gauges.GaugeSheet(gauge.resolution_um, repeatability_um, gauge.tip, gauge.note, gauge.range_from_um,
                              gauge.range_to_um, gauge.tip_radius_um, gauge.calibrated_on, gauge.due_on, gauge.owner,
-                             gauge.master, gauge.faults, freedom, gauge_study_id)  # fmt: skip
+                             gauge.master, gauge.faults, found.repeatability_freedom, gauge_study_id,
+                             reproducibility_um, people)  # fmt: skip
 
 
 def _length(field: str, text: str, unit: Unit) -> Decimal | None:

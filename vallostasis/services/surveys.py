@@ -5,12 +5,14 @@ from datetime import UTC, datetime
 from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
+from vallostasis.core.hole_now import budgets_of_hole
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.budget import Budget, monte_carlo_half_width, monte_carlo_of, trust_of
+from vallostasis.core.measuring.budget import Budget
 from vallostasis.core.measuring.cross_checks import cross_checks
 from vallostasis.core.measuring.features import Feature, feature_of
 from vallostasis.core.measuring.fitness import Settling, gauges_for, what_would_settle
 from vallostasis.core.measuring.interference import InterferenceToCome, interference_to_come
+from vallostasis.core.measuring.monte_carlo import monte_carlo_half_width, monte_carlo_of
 from vallostasis.core.measuring.parts import Part, part_with_key, parts_of
 from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.plan import pattern_of, surveyed_features
@@ -34,9 +36,9 @@ from vallostasis.core.measuring.temperature import (
 )
 from vallostasis.core.measuring.turning_point import is_rocked
 from vallostasis.core.measuring.zero_checks import Doubt, is_zero_looked_at, open_doubts
-from vallostasis.core.protrusion.budgets import budgets_of_hole
 from vallostasis.core.records import Hole, Quantity
 from vallostasis.core.trail import Phrase
+from vallostasis.services.reading_target import known_part
 from vallostasis.services.refused import Refused
 from vallostasis.store import gauges, jobs, temperatures
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
@@ -109,8 +111,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
     cabinet = gauges.list_gauges(conn)
     settling: tuple[Settling, ...] = ()
     if survey.budget is not None:
-        trust = trust_of(survey.budget)
-        settling = what_would_settle(survey.rules, quantity, trust, cabinet, facts.card.coverage_factor)
+        settling = what_would_settle(survey.rules, quantity, cabinet, facts.card.coverage_factor)
     doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
     setup = facts.present_setup(quantity)
     letters = [one.letters for one in facts.stamps if one.part == stamp_key(part)]
@@ -128,15 +129,6 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         survey.reading_set is None or is_zero_looked_at(facts, survey.reading_set),
         cross_checks(facts, survey),
     )
-
-
-def known_part(facts: JobFacts, quantity: Quantity, key: str) -> Part:
-    """Return the part of that key, or refuse."""
-    part = part_with_key(facts, quantity, key)
-    if part is None:
-        names = ", ".join(one.key for one in parts_of(facts, quantity)) or "none yet"
-        raise Refused(f"There is no {key} for {quantity.value} in this job: it has {names}.", "part")
-    return part
 
 
 def stamp_key(part: Part) -> str:
@@ -195,20 +187,20 @@ class BudgetShown:
     monte_carlo_m: float
 
 
-def budgets_of_survey(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> list[BudgetShown]:
+def budgets_of_survey(conn: Conn, job_id: UUID, quantity: Quantity, key: str, land: str = "") -> list[BudgetShown]:
     """Open the ± of a survey: one reading, and what is worked out from the readings."""
     facts = load_job_facts(conn, job_id)
-    part = known_part(facts, quantity, key)
-    survey = survey_of(facts, quantity, part)
+    survey = survey_of(facts, quantity, known_part(facts, quantity, key), land)
     if survey.budget is None or survey.reading_set is None:
         return []
-    fits = [one.budget for one in interference_to_come(facts, survey)]
-    shown = [BudgetShown(one, monte_carlo_of(one)) for one in (survey.budget, *survey.derived, *fits)]
+    fits = [level.stated.budget for one in interference_to_come(facts, survey) for level in one.levels]
+    every = (survey.budget, *(one.stated.budget for one in survey.derived), *fits)
+    shown = [BudgetShown(one, monte_carlo_of(one)) for one in every]
     if survey.at_20c:
         gauge = gauge_sources(facts.gauge_version(survey.reading_set.gauge_version_id))
         values = [row.as_read_m for row in survey.places if row.as_read_m is not None]
         zero = float(facts.setup(survey.reading_set.setup_id).zero_um) / 1e6
-        inputs = size_inputs(facts, survey.reading_set, temperature_key(quantity, part.key), values[0] - zero)
+        inputs = size_inputs(facts, survey.reading_set, temperature_key(quantity, survey.part.key), values[0] - zero)
         if inputs is not None:
             shown[0] = BudgetShown(survey.budget, monte_carlo_half_width(inputs, gauge))
     return shown

@@ -4,14 +4,13 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.parts import Target
+from vallostasis.core.measuring.places import unreadable_places
 from vallostasis.core.measuring.plan import pattern_of
 from vallostasis.core.measuring.zero_checks import Doubt, Drift, open_doubts, shift_for, zero_holds
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.core.records import Place, Quantity
-from vallostasis.services.reading_target import surveyed_target
+from vallostasis.services.reading_target import known_part, surveyed_target
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs, readings, zeros
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
@@ -76,33 +75,17 @@ def _correct(conn: Conn, doubt: Doubt, drift: Drift, gauge: GaugeVersion, by: UU
         zeros.add_correction(conn, new, by)
 
 
-def mark_unreadable(conn: Conn, hole_id: UUID, hour: float, unreadable: bool, reason: str, by: UUID) -> UUID:
-    """Record that a position of the liner in a hole cannot be read, or can be again; return the job."""
-    job_id = jobs.job_of_hole(conn, hole_id)
-    jobs.lock_job(conn, job_id)
-    facts = load_job_facts(conn, job_id)
-    fitting = facts.present_fitting(hole_id)
-    if fitting is None:
-        raise Refused("The hole has no liner: there is nothing to read in it yet.", "hour")
-    if unreadable and not reason.strip():
-        raise Refused("Why can it not be read? Type the reason, such as a stud in the way.", "reason")
-    if hour not in facts.card.measuring.required_hours:
-        raise Refused(f"The card does not ask for {hour_name(hour)}: simply leave it out.", "hour")
-    if (hour in facts.unreadable_hours(fitting.fitting_id)) is unreadable:
-        raise Refused("It is said already." if unreadable else "Nothing was said about it.", "hour")
-    target, place = Target(fitting_id=fitting.fitting_id), Place(hour=hour)
-    zeros.add_unreadable(conn, job_id, Quantity.PROTRUSION, target, place, unreadable, reason.strip(), by)
-    return job_id
-
-
 def mark_place_unreadable(
     conn: Conn, job_id: UUID, quantity: Quantity, key: str, place: Place, unreadable: bool, reason: str, by: UUID
 ) -> None:
-    """Record that a place of a surveyed part cannot be read, or can be again."""
+    """Record that a place of a part cannot be read, or can be again."""
     facts = lock_job_facts(conn, job_id)
     target = surveyed_target(facts, quantity, key)
     if unreadable and not reason.strip():
-        raise Refused("Why can it not be read? Type the reason, such as a port in the way.", "reason")
+        raise Refused("Why can it not be read? Type the reason, such as a stud or a port in the way.", "reason")
     if place not in pattern_of(facts.card, quantity)[0].places:
-        raise Refused("The pattern does not ask for this place: simply leave it out.", "place")
+        raise Refused("Nothing asks for this place: simply leave it out.", "place")
+    said = unreadable_places(facts, quantity, known_part(facts, quantity, key))
+    if (place in said) is unreadable and said.get(place, "") == reason.strip():
+        raise Refused("It is said already." if unreadable else "Nothing was said about it.", "place")
     zeros.add_unreadable(conn, job_id, quantity, target, place, unreadable, reason.strip(), by)

@@ -29,12 +29,14 @@ class GaugeSheet:
     faults: str
     repeatability_freedom: int | None = None
     gauge_study_id: UUID | None = None
+    reproducibility_um: Decimal = Decimal(0)
+    reproducibility_freedom: Decimal | None = None
 
 
 COLUMNS = """
     v.gauge_version_id, v.gauge_id, g.name, g.kind, v.version, v.resolution_um, v.repeatability_um, v.tip, v.note,
     v.range_from_um, v.range_to_um, v.tip_radius_um, v.calibrated_on, v.due_on, v.owner, v.master, v.faults,
-    v.repeatability_freedom, v.gauge_study_id
+    v.repeatability_freedom, v.gauge_study_id, v.reproducibility_um, v.reproducibility_freedom
 """
 
 
@@ -76,10 +78,12 @@ def add_gauge_version(conn: Conn, gauge_id: UUID, version: int, sheet: GaugeShee
         """
         INSERT INTO gauge_version (gauge_id, version, resolution_um, repeatability_um, tip, note, range_from_um,
                                    range_to_um, tip_radius_um, calibrated_on, due_on, owner, master, faults,
-                                   repeatability_freedom, gauge_study_id)
+                                   repeatability_freedom, gauge_study_id, reproducibility_um,
+                                   reproducibility_freedom)
         VALUES (%(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s, %(note)s,
                 %(range_from_um)s, %(range_to_um)s, %(tip_radius_um)s, %(calibrated_on)s, %(due_on)s, %(owner)s,
-                %(master)s, %(faults)s, %(repeatability_freedom)s, %(gauge_study_id)s)
+                %(master)s, %(faults)s, %(repeatability_freedom)s, %(gauge_study_id)s, %(reproducibility_um)s,
+                %(reproducibility_freedom)s)
         """,
         {"gauge_id": gauge_id, "version": version, **asdict(sheet)},
     )

@@ -12,6 +12,7 @@ from vallostasis.store import (
     materials,
     notes,
     readings,
+    room,
     setting_masters,
     spec_cards,
     temperatures,
@@ -71,6 +72,7 @@ def _read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         masters=setting_masters.list_masters_of_job(conn, job_id),
         materials=materials.list_materials(conn),
         master_readings=master_readings.list_master_readings(conn),
+        room=room.get_room(conn),
     )
 
 

@@ -64,10 +64,11 @@ def add_gauge_version_as(conn: Conn, gauge: GaugeVersion) -> None:
         """
         INSERT INTO gauge_version (gauge_version_id, gauge_id, version, resolution_um, repeatability_um, tip, note,
                                    range_from_um, range_to_um, tip_radius_um, calibrated_on, due_on, owner, master,
-                                   faults, repeatability_freedom)
+                                   faults, repeatability_freedom, reproducibility_um, reproducibility_freedom)
         VALUES (%(gauge_version_id)s, %(gauge_id)s, %(version)s, %(resolution_um)s, %(repeatability_um)s, %(tip)s,
                 %(note)s, %(range_from_um)s, %(range_to_um)s, %(tip_radius_um)s, %(calibrated_on)s, %(due_on)s,
-                %(owner)s, %(master)s, %(faults)s, %(repeatability_freedom)s)
+                %(owner)s, %(master)s, %(faults)s, %(repeatability_freedom)s, %(reproducibility_um)s,
+                %(reproducibility_freedom)s)
         """,
         params,
     )

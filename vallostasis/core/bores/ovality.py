@@ -3,12 +3,14 @@
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from math import atan2, cos, degrees, hypot, pi, radians, sin
 
 import numpy as np
-from numpy.typing import ArrayLike
+from numpy.typing import ArrayLike, NDArray
 
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.clock import turned
 
 # Axes nearer than this are one axis to a hand that turns a gauge. [deg]
 SAME_AXIS_DEG = 1.0
@@ -40,9 +42,9 @@ def different_axes(axes_deg: Sequence[float]) -> int:
     """Count axes that differ; one and its opposite are the same axis. [deg]"""
     seen: list[float] = []
     for axis in axes_deg:
-        turned = axis % 180
-        if all(min(abs(turned - other), 180 - abs(turned - other)) >= SAME_AXIS_DEG for other in seen):
-            seen.append(turned)
+        half_turn = turned(axis, 180)
+        if all(min(abs(half_turn - other), 180 - abs(half_turn - other)) >= SAME_AXIS_DEG for other in seen):
+            seen.append(half_turn)
     return len(seen)
 
 
@@ -82,22 +84,49 @@ def fit_ellipse(axes_deg: Sequence[float], diameters_m: ArrayLike) -> Ellipse:
         raise OutOfDomain(f"{len(axes_deg)} axes do not fit {len(diameters)} diameters", "axes_deg")
     if different_axes(axes_deg) < ELLIPSE_FROM_AXES:
         raise OutOfDomain("an ellipse needs three different axes", "axes_deg")
+    weights, design = ellipse_weights(axes_deg)
+    solved = weights @ diameters
+    residual = diameters - design @ solved
+    placed = len(solved) == 5
+    a4 = hypot(solved[3], solved[4]) if placed else None
+    return Ellipse(
+        mean_m=float(solved[0]),
+        a2_m=hypot(solved[1], solved[2]),
+        phi2_deg=turned(degrees(atan2(solved[2], solved[1])) / 2, 180),
+        a4_m=a4,
+        phi4_deg=turned(degrees(atan2(solved[4], solved[3])) / 4, 90) if placed else None,
+        rms_residual_m=float(np.sqrt(np.mean(residual**2))),
+    )
+
+
+def ellipse_weights(axes_deg: Sequence[float]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """What each diameter weighs in D0, a2, b2 and, where the axes place them, a4, b4; and the design behind it.
+
+    Parameters
+    ----------
+    axes_deg : sequence of float, shape (n,)
+        Directions of the diameters, three different ones or more. [deg]
+
+    Returns
+    -------
+    weights, design : array, shape (3 or 5, n) and (n, 3 or 5)
+        The solution of least squares is weights @ diameters. [1]
+
+    Notes
+    -----
+    Pseudo-inverse of the design, the least-squares solution written as a matrix; [1]_ of fit_ellipse.
+    """
+    return _weights_at(tuple(float(axis) for axis in axes_deg))
+
+
+@lru_cache(maxsize=512)
+def _weights_at(axes_deg: tuple[float, ...]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     angles = np.radians(np.asarray(axes_deg, dtype=np.float64))
     columns = [np.ones_like(angles), np.cos(2 * angles), np.sin(2 * angles)]
     four = np.column_stack([*columns, np.cos(4 * angles), np.sin(4 * angles)])
     placed = different_axes(axes_deg) >= FOUR_LOBES_FROM_AXES and np.linalg.matrix_rank(four, tol=1e-6) == 5
     design = four if placed else np.column_stack(columns)
-    solved = np.linalg.lstsq(design, diameters, rcond=None)[0]
-    residual = diameters - design @ solved
-    a4 = hypot(solved[3], solved[4]) if placed else None
-    return Ellipse(
-        mean_m=float(solved[0]),
-        a2_m=hypot(solved[1], solved[2]),
-        phi2_deg=degrees(atan2(solved[2], solved[1])) / 2 % 180,
-        a4_m=a4,
-        phi4_deg=degrees(atan2(solved[4], solved[3])) / 4 % 90 if placed else None,
-        rms_residual_m=float(np.sqrt(np.mean(residual**2))),
-    )
+    return np.linalg.pinv(design), design
 
 
 def share_seen(axes_deg: Sequence[float], phi2_deg: float) -> float:
@@ -159,11 +188,14 @@ def cannot_see(axes_deg: Sequence[float], levels: int) -> tuple[str, ...]:
     else:
         share = share_guaranteed(axes_deg)
         said.append(
-            f"However an oval lies, these {count} axes show at least {share * 100:.0f} % of it as greatest less least; "
-            "the fitted ellipse finds all of it."
+            f"However an oval lies, these {count} axes show at least {share * 100:.0f} % of it as greatest less least."
         )
-    if count == 4 or (count > 2 and count < FOUR_LOBES_FROM_AXES):
-        said.append("Four lobes, as head bolts pull them, cannot be placed with fewer than five axes.")
+        said.append(
+            "The fitted ellipse takes an oval and nothing else for granted: four lobes, as head bolts pull them, would "
+            "pass for an oval here. Five axes tell them apart."
+            if count < FOUR_LOBES_FROM_AXES
+            else "From these axes oval and four lobes are fitted side by side."
+        )
     said.append(
         "A two-point gauge is blind to three, five and seven lobes: they read round. A three-point gauge, a sweep "
         "with an indicator or a roundness instrument finds them."

@@ -5,18 +5,24 @@ cleans up the worn ledge everywhere and leaves enough of it is chosen. The targe
 to save a shim.
 """
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from decimal import Decimal
-from math import hypot
+from enum import StrEnum
 from statistics import fmean
-from typing import Literal
 
 from vallostasis.core.counterbore.passes import Passes, count_passes
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
 from vallostasis.core.lengths import micrometres
+from vallostasis.core.measuring.budget import Estimate, Shape, Source, Stated, estimate, stated, value_of, weighted
 from vallostasis.core.measuring.decision import ROUNDING, chance_inside
+from vallostasis.core.measuring.extremes import farthest_factor
 from vallostasis.core.measuring.uncertainty import rectangular
+from vallostasis.core.protrusion.stack import Part
 from vallostasis.core.trail import Step, Term
+
+# A plan that lands inside less often than this is said to. Common practice, no published source.
+LEAST_CHANCE = 0.9
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,29 +49,82 @@ class CutterTrust:
 
 
 @dataclass(frozen=True, slots=True)
-class StackTrust:
-    """Standard uncertainties of the parts, and of a depth measured after the cut. [m]"""
+class CutParts:
+    """What a cut is planned from: present depths of the ledge, flange, what lies between, and a shim's half width. [m]
 
-    flange_m: float
-    shim_m: float
-    depth_m: float
+    ``after`` is how surely the depth will be known once it is measured after the cut.
+    """
+
+    depths: tuple[Estimate, ...]
+    flange: Part
+    between: tuple[Part, ...]
+    shim_standard_m: float
+    after: Estimate
+
+    @property
+    def depths_m(self) -> tuple[float, ...]:
+        """Present depths. [m]"""
+        return tuple(value_of(one) for one in self.depths)
+
+    @property
+    def flange_m(self) -> float:
+        """Thickness of the flange. [m]"""
+        return self.flange.size_m
+
+    @property
+    def between_m(self) -> float:
+        """Thickness of all that lies between deck and measuring face. [m]"""
+        return sum(one.size_m for one in self.between)
+
+    def shim(self, shim_m: float) -> Estimate:
+        """A shim of a size, with what is not known of it. [m]"""
+        source = Source("shim", self.shim_standard_m, shape=Shape.RECTANGULAR, basis="nominal size, not measured",
+                        error=("planned shim",))  # fmt: skip
+        return estimate(shim_m, (source,))
+
+
+class Caution(StrEnum):
+    """What a plan that can be made still has against it."""
+
+    CHANCE = "it lands inside less often than nine times in ten by the stop alone: measure before it is fitted"
+    WITHOUT_PART_PASS = "stopped at the last whole pass the liner stands outside the limits: the part pass is needed"
+    NEIGHBOUR = "the difference to a neighbour would be more than the card allows"
+    NEIGHBOUR_UNSURE = "the difference to a neighbour may be more than the card allows: it is too near to tell"
 
 
 @dataclass(frozen=True, slots=True)
 class CutPlan:
-    """A cut that can be made. Lengths in m, depths from the deck downwards."""
+    """A cut that can be made. Lengths in m, depths from the deck downwards.
+
+    ``by_stop`` and ``by_gauge`` state the protrusion: while only the stop says how deep the cut is, and once the depth
+    is measured.
+    """
 
     shim_m: float
     depth_m: float
     cuts_m: tuple[float, ...]
     from_touch_off_m: float
-    protrusion_m: float
     passes: Passes
     without_part_pass_m: float
-    by_stop_standard_m: float
-    by_gauge_standard_m: float
+    by_stop: Stated
+    by_stop_estimate: Estimate
+    by_gauge: Stated
+    depth_by_stop: Stated
     chance_by_stop: float
+    cautions: tuple[Caution, ...]
     trail: tuple[Step, ...]
+
+    @property
+    def protrusion_m(self) -> float:
+        """Protrusion that the plan aims at. [m]"""
+        return self.by_stop.value_m
+
+
+class Shortfall(StrEnum):
+    """What a shim size falls short of."""
+
+    CLEAN_UP = "clean-up at the deepest spot"
+    LEDGE = "depth that the ledge allows"
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +132,7 @@ class TriedShim:
     """A size that does not do: what falls short, what it would be, what is needed. [m]"""
 
     shim_m: float
-    what: Literal["clean-up at the deepest spot", "depth that the ledge allows"]
+    what: Shortfall
     value_m: float
     needed_m: float
 
@@ -83,7 +142,15 @@ class CutRefusal:
     """Why no cut and shim can be planned, size by size."""
 
     reason: str
-    tried: tuple[TriedShim, ...]
+    tried: tuple[TriedShim, ...] = ()
+
+
+class Verdict(StrEnum):
+    """How a fixed cut comes out."""
+
+    IN = "in limits"
+    BELOW = "below minimum"
+    ABOVE = "above maximum"
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,34 +160,30 @@ class FixedCut:
     counted_from: str
     protrusion_m: float
     least_cut_m: float
-    verdict: str
+    verdict: Verdict
 
 
 def plan_cut(
-    depths_m: tuple[float, ...],
-    flange_m: float,
-    between_m: float,
+    parts: CutParts,
     shims_m: tuple[float, ...],
     limits: SeatLimits,
     cutter: CutterTrust,
-    trust: StackTrust,
+    coverage_factor: float = 2.0,
 ) -> CutPlan | CutRefusal:
     """Choose depth and shim for one hole.
 
     Parameters
     ----------
-    depths_m : tuple of float
-        Present depths of the ledge, one for each position. [m]
-    flange_m : float
-        Flange thickness at the land on which protrusion is read. [m]
-    between_m : float
-        What lies between deck and measuring face. [m]
+    parts : CutParts
+        What it is planned from. [m]
     shims_m : tuple of float
         Thicknesses that can be had, in any order. [m]
     limits : SeatLimits
         With-shim window, target, clean-up and greatest depth. [m]
-    cutter, trust : CutterTrust, StackTrust
-        How truly the cutter stops and the parts are known. [m]
+    cutter : CutterTrust
+        How truly the cutter stops. [m]
+    coverage_factor : float
+        k.
 
     Returns
     -------
@@ -136,23 +199,23 @@ def plan_cut(
     Notes
     -----
     Required depth D = f + s − t − P*; cut at a position = D − present depth there; setting from
-    touch-off = D − least present depth. The stop's accuracy and the error of the graduations are
-    taken as rectangular half widths (GUM 4.3.7).
+    touch-off = D − least present depth: common practice, no published source.
     """
-    _check(depths_m, flange_m, between_m, shims_m, limits)
+    depths_m = parts.depths_m
+    _check(depths_m, parts.flange_m, parts.between_m, shims_m, limits)
     if not shims_m:
         return CutRefusal("No shim can be had: enter stock on the spec card or order shims.", ())
     tried: list[TriedShim] = []
     for shim in sorted(set(shims_m)):
-        depth = flange_m + shim - between_m - limits.target_m
+        depth = parts.flange_m + shim - parts.between_m - limits.target_m
         least_cut = depth - max(depths_m)
         if least_cut < limits.cleanup_m - ROUNDING:
-            tried.append(TriedShim(shim, "clean-up at the deepest spot", least_cut, limits.cleanup_m))
+            tried.append(TriedShim(shim, Shortfall.CLEAN_UP, least_cut, limits.cleanup_m))
             continue
         if limits.greatest_depth_m is not None and depth > limits.greatest_depth_m + ROUNDING:
-            tried.append(TriedShim(shim, "depth that the ledge allows", depth, limits.greatest_depth_m))
+            tried.append(TriedShim(shim, Shortfall.LEDGE, depth, limits.greatest_depth_m))
             continue
-        return _plan(shim, depth, depths_m, flange_m, between_m, limits, cutter, trust)
+        return _plan(shim, depth, parts, limits, cutter, coverage_factor)
     return CutRefusal(_why_none(tried), tuple(tried))
 
 
@@ -193,30 +256,66 @@ def fixed_cut_outcomes(
     for name, reference in references.items():
         depth = reference + cut_m
         protrusion = flange_m + shim_m - between_m - depth
-        verdict = "in limits"
+        verdict = Verdict.IN
         if protrusion < limits.least_m - ROUNDING:
-            verdict = "below minimum"
+            verdict = Verdict.BELOW
         elif protrusion > limits.greatest_m + ROUNDING:
-            verdict = "above maximum"
+            verdict = Verdict.ABOVE
         outcomes.append(FixedCut(name, protrusion, depth - max(depths_m), verdict))
     return tuple(outcomes)
 
 
-def by_stop_standard(cut_m: float, cutter: CutterTrust, trust: StackTrust) -> float:
-    """Standard uncertainty of the protrusion while only the stop says how deep the cut is. [m]
+def depth_by_the_stop(
+    depth_m: float, depths: Sequence[Estimate], cutter: CutterTrust, coverage_factor: float
+) -> Estimate:
+    """Depth that a cut reaches while only the stop says so, with what is not known of it.
+
+    Parameters
+    ----------
+    depth_m : float
+        Depth that the stop was set for, from the deck. [m]
+    depths : sequence of Estimate
+        Present depths; the cutter is set from the highest of them. [m]
+    cutter : CutterTrust
+        How truly it stops. [m]
+    coverage_factor : float
+        k, for which the highest of several readings is taken.
+
+    Returns
+    -------
+    Estimate
+        Depth from the deck. [m]
 
     Raises
     ------
     OutOfDomain
         If an input is negative or not finite.
+
+    Notes
+    -----
+    The cutter touches the highest spot and goes on by the setting: an error of the depth read there, the stop's
+    accuracy and the graduations' error over the cut, each as a rectangular half width (GUM 4.3.7). Of several readings
+    the highest is the one scatter has lifted most: its own part counts by extremes.farthest_factor.
     """
-    require_not_negative(cut=cut_m)
-    return hypot(
-        rectangular(cutter.stop_accuracy_m),
-        rectangular(cutter.graduation_error * cut_m),
-        trust.flange_m,
-        trust.shim_m,
-    )
+    values = [value_of(one) for one in depths]
+    cut = depth_m - min(values)
+    touched = depths[values.index(min(values))]
+    lifted = farthest_factor(len(values), coverage_factor) / coverage_factor
+    errors = {
+        name: (source, weight if source.shared else weight * lifted)
+        for name, (source, weight) in touched.errors.items()
+    }
+    # Float noise of a difference that is nought.
+    require_not_negative(cut=max(cut, 0.0) if cut > -ROUNDING else cut)
+    stop = (
+        Source("stop of the cutter", rectangular(cutter.stop_accuracy_m), shape=Shape.RECTANGULAR,
+               basis="accuracy on the card", error=("stop", depth_m)),
+        Source("graduations of the cutter", rectangular(cutter.graduation_error * max(cut, 0.0)),
+               shape=Shape.RECTANGULAR, basis="share of the cut", error=("graduations", depth_m)),
+    )  # fmt: skip
+    # Half of a move of the zero is off what was read there; it is so of what is cut from it.
+    from_there = depth_m + touched.value_m - min(values)
+    return weighted(((1.0, replace(touched, value_m=from_there, errors=errors)), (1.0, estimate(0.0, stop))))
 
 
 def _check(
@@ -234,34 +333,40 @@ def _check(
         raise OutOfDomain("the target lies outside the with-shim window: correct the card", "target_m")
 
 
-def _plan(
-    shim: float, depth: float, depths_m: tuple[float, ...], flange_m: float, between_m: float,
-    limits: SeatLimits, cutter: CutterTrust, trust: StackTrust,
-) -> CutPlan:  # fmt: skip
-    cuts = tuple(depth - present for present in depths_m)
-    touch_off = max(cuts)
+def _plan(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cutter: CutterTrust, k: float) -> CutPlan:
+    cuts = tuple(depth - present for present in parts.depths_m)
+    touch_off = max(max(cuts), 0.0)
     passes = count_passes(micrometres(touch_off), micrometres(cutter.graduation_m))
-    by_stop = by_stop_standard(touch_off, cutter, trust)
-    protrusion = flange_m + shim - between_m - depth
+    stack = [(1.0, parts.flange.estimate), (1.0, parts.shim(shim)), *((-1.0, one.estimate) for one in parts.between)]
+    # A move of the flange gauge's zero is taken off in the depth that was planned: it is stated there.
+    at_depth = depth_by_the_stop(depth, parts.depths, cutter, k)
+    by_stop = weighted((*stack, (-1.0, at_depth)))
+    measured = weighted((*stack, (-1.0, replace(parts.after, value_m=depth))))
+    protrusion = stated("protrusion by the stop", by_stop, k)
+    without = protrusion.value_m + float(passes.rest_um / Decimal(1_000_000))
+    chance = chance_inside(protrusion.value_m, protrusion.standard_m, limits.least_m, limits.greatest_m)
+    cautions = [Caution.CHANCE] if chance < LEAST_CHANCE else []
+    if without > limits.greatest_m + ROUNDING:
+        cautions.append(Caution.WITHOUT_PART_PASS)
     return CutPlan(
         shim_m=shim,
         depth_m=depth,
         cuts_m=cuts,
         from_touch_off_m=touch_off,
-        protrusion_m=protrusion,
         passes=passes,
-        without_part_pass_m=protrusion + float(passes.rest_um / Decimal(1_000_000)),
-        by_stop_standard_m=by_stop,
-        by_gauge_standard_m=hypot(trust.flange_m, trust.shim_m, trust.depth_m),
-        chance_by_stop=chance_inside(protrusion, by_stop, limits.least_m, limits.greatest_m),
-        trail=_trail(shim, depth, depths_m, flange_m, between_m, limits, cuts),
+        without_part_pass_m=without,
+        by_stop=protrusion,
+        by_stop_estimate=by_stop,
+        by_gauge=stated("protrusion once the ledge is measured", measured, k),
+        depth_by_stop=stated("depth by the stop", at_depth, k),
+        chance_by_stop=chance,
+        cautions=tuple(cautions),
+        trail=_trail(shim, depth, parts, limits, cuts),
     )
 
 
-def _trail(
-    shim: float, depth: float, depths_m: tuple[float, ...], flange_m: float, between_m: float,
-    limits: SeatLimits, cuts: tuple[float, ...],
-) -> tuple[Step, ...]:  # fmt: skip
+def _trail(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cuts: tuple[float, ...]) -> tuple[Step, ...]:
+    flange_m, between_m, depths_m = parts.flange_m, parts.between_m, parts.depths_m
     return (
         Step("Depth of the new ledge from the deck", "D = f + s − t − P*",
              (Term("f", flange_m, "size", "flange"), Term("s", shim, "size", "shim"),
@@ -279,6 +384,6 @@ def _trail(
 
 
 def _why_none(tried: list[TriedShim]) -> str:
-    if all(shim.what == "clean-up at the deepest spot" for shim in tried):
+    if all(shim.what is Shortfall.CLEAN_UP for shim in tried):
         return "No shim that can be had is thick enough to let the cut clean up the ledge."
     return "No shim lets the cut clean up the ledge and leave enough of it: consider a repair insert."

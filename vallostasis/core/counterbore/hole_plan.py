@@ -1,19 +1,19 @@
 """Planning the cut of one hole of a job: what has to be known first, and the plan or its refusal."""
 
 from collections import Counter
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 from decimal import Decimal
-from math import hypot
-from statistics import fmean
 
 from vallostasis.core.counterbore.cut_plan import (
+    Caution,
+    CutParts,
     CutPlan,
     CutRefusal,
     CutterTrust,
     FixedCut,
     SeatLimits,
-    StackTrust,
-    by_stop_standard,
+    TriedShim,
     fixed_cut_outcomes,
     plan_cut,
 )
@@ -21,17 +21,28 @@ from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.uncertainty import rectangular, standard_of_mean
-from vallostasis.core.measuring.values import trust_of_set
+from vallostasis.core.measuring.budget import (
+    Budget,
+    Source,
+    Stated,
+    difference_of,
+    estimate,
+    stated,
+    weighted,
+)
+from vallostasis.core.measuring.decision import State, decide
+from vallostasis.core.measuring.places import PlaceRead, protrusion_limits
+from vallostasis.core.measuring.set_budget import reading_of_gauge
+from vallostasis.core.measuring.uncertainty import rectangular
 from vallostasis.core.protrusion.measured import (
     UNMEASURED_SHIM_M,
+    between_parts,
+    depths_of,
+    doubt_of_parts,
     flange_part,
     ledge_of,
-    limits_for,
     measured_hole,
-    readings_by_hour,
 )
-from vallostasis.core.protrusion.stack import Part
 from vallostasis.core.records import Hole, Liner
 from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, SpecCard, between_m
 
@@ -48,32 +59,52 @@ class ShimOrder:
 
 @dataclass(frozen=True, slots=True)
 class NeighbourAfter:
-    """Difference to a measured neighbour once the plan is reached, with its standard uncertainty by the stop. [m]"""
+    """Difference to a measured neighbour once the plan is reached, by the stop; no state without a limit. [m]"""
 
     hole: int
-    difference_m: float
-    standard_m: float
+    stated: Stated
+    limit_m: float | None
+    state: State | None
+
+
+@dataclass(frozen=True, slots=True)
+class CutBasis:
+    """What is known for a cut of one hole: liner, depths of the ledge, flange. Lengths in m."""
+
+    liner: Liner | None = None
+    positions: tuple[PlaceRead, ...] = ()
+    flange: Stated | None = None
+    ledge_least_m: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class HoleRefusal:
+    """Why no cut is planned for a hole, and what was known."""
+
+    basis: CutBasis
+    reason: str
+    tried: tuple[TriedShim, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class HolePlan:
-    """A plan or refusal for one hole, with what it was computed from. Lengths in m."""
+    """A plan for one hole with what it was computed from and everything it leads to. Lengths in m."""
 
-    outcome: CutPlan | CutRefusal
-    liner: Liner | None = None
-    hours: tuple[float, ...] = ()
-    depths_m: tuple[float, ...] = ()
-    flange: Part | None = None
-    shim: ShimOrder | None = None
-    ledge_left: Part | None = None
-    ledge_least_m: float | None = None
-    naive: tuple[FixedCut, ...] = ()
-    neighbours: tuple[NeighbourAfter, ...] = ()
+    basis: CutBasis
+    cut: CutPlan
+    limits: SeatLimits
+    graduation_m: float
+    shim: ShimOrder
+    ledge_left: Stated | None
+    fixed_cuts: tuple[FixedCut, ...]
+    neighbours: tuple[NeighbourAfter, ...]
+    cautions: tuple[Caution, ...]
 
     @property
-    def flange_m(self) -> float | None:
-        """Thickness of the flange the plan is for. [m]"""
-        return None if self.flange is None else self.flange.size_m
+    def budgets(self) -> tuple[Budget, ...]:
+        """What is behind every ± of the plan."""
+        left = () if self.ledge_left is None else (self.ledge_left.budget,)
+        return (self.cut.by_stop.budget, self.cut.by_gauge.budget, *left, *(n.stated.budget for n in self.neighbours))
 
 
 def seat_limits(card: SpecCard) -> SeatLimits:
@@ -114,12 +145,6 @@ def _greatest_depth(card: SpecCard) -> float | None:
     return nominal + left - least
 
 
-def _ledge_left(card: SpecCard, plan: CutPlan) -> Part | None:
-    """Ledge that is left under the cut, as sure as the stop; None where the card does not say. [m]"""
-    standard = by_stop_standard(plan.from_touch_off_m, cutter_trust(card), StackTrust(0.0, 0.0, 0.0))
-    return ledge_left(card, plan.depth_m, standard)
-
-
 def cutter_trust(card: SpecCard) -> CutterTrust:
     """How truly the card's cutter stops. [m]"""
     return CutterTrust(
@@ -128,7 +153,7 @@ def cutter_trust(card: SpecCard) -> CutterTrust:
 
 
 @once
-def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePlan:
+def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePlan | HoleRefusal:
     """Plan cut and shim for one hole of a job.
 
     Parameters
@@ -142,51 +167,56 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
 
     Returns
     -------
-    HolePlan
-        The plan, or a refusal that says what is missing, does not add up, or cannot be reached.
+    HolePlan or HoleRefusal
+        The plan, or why there is none: what is missing, does not add up, or cannot be reached.
 
     Notes
     -----
-    No cut is planned while the reading of the hole and its parts disagree: one of the numbers the
-    plan would stand on is wrong. Lengths in m.
+    No cut is planned while the reading of the hole and its parts disagree, or a part was read on a zero that was found
+    moved: one of the numbers the plan would stand on is wrong. Lengths in m. House rule.
     """
-    liner = liner or _present_liner(facts, hole)
-    card = facts.card
-    reading_set = facts.newest_depth_set(hole.hole_id)
-    depths = () if reading_set is None else readings_by_hour(facts, reading_set)
-    hours, values = tuple(d.hour for d in depths), tuple(d.mean_m for d in depths)
+    liner = liner or present_liner(facts, hole)
+    card, survey = facts.card, depths_of(facts, hole)
     flange = None if liner is None else flange_part(facts, liner, card.measuring.land)
-    known = HolePlan(
-        CutRefusal(_why_not_yet(facts, hole, liner), ()),
-        liner,
-        hours,
-        values,
-        flange,
-        ledge_least_m=card.seat.ledge_least.metres,
-    )
-    if known.outcome.reason or flange is None or reading_set is None:  # type: ignore[union-attr]
-        return known
+    stated_flange = None if flange is None else flange.stated(card.coverage_factor)
+    basis = CutBasis(liner, survey.read, stated_flange, card.seat.ledge_least.metres)
+    why_not = _why_not_yet(facts, hole, liner)
+    if why_not or flange is None:
+        return HoleRefusal(basis, why_not)
     try:
         limits = seat_limits(card)
     except OutOfDomain as missing:
-        return replace(known, outcome=CutRefusal(str(missing), ()))
-    depth_u = standard_of_mean(trust_of_set(facts, reading_set), 1)
-    trust = StackTrust(flange.standard_m, rectangular(UNMEASURED_SHIM_M), depth_u)
-    outcome = _with_shims_on_the_shelf(facts, values, flange.size_m, limits, trust)
+        return HoleRefusal(basis, str(missing))
+    assert survey.reading_set is not None
+    gauge = facts.newest_gauge(facts.setup(survey.reading_set.setup_id).gauge_id)
+    after = reading_of_gauge(gauge, "after the cut", "after the cut")
+    parts = CutParts(tuple(survey.estimates), flange, between_parts(card), rectangular(UNMEASURED_SHIM_M), after)
+    outcome = _with_shims_on_the_shelf(facts, parts, limits)
     if isinstance(outcome, CutRefusal):
-        return replace(known, outcome=outcome)
-    naive = fixed_cut_outcomes(values, flange.size_m, between_m(card), outcome.from_touch_off_m, outcome.shim_m, limits)
-    return replace(
-        known,
-        outcome=outcome,
+        return HoleRefusal(basis, outcome.reason, outcome.tried)
+    neighbours = _neighbours_after(facts, hole, outcome)
+    return HolePlan(
+        basis=basis,
+        cut=outcome,
+        limits=limits,
+        graduation_m=card.cutter.graduation.metres,
         shim=_shim_order(facts, outcome.shim_m),
-        ledge_left=_ledge_left(card, outcome),
-        naive=naive,
-        neighbours=_neighbours_after(facts, hole, outcome),
-    )
+        ledge_left=ledge_left(card, outcome.depth_by_stop),
+        fixed_cuts=fixed_cut_outcomes(parts.depths_m, parts.flange_m, parts.between_m, outcome.from_touch_off_m,
+                                      outcome.shim_m, limits),
+        neighbours=neighbours,
+        cautions=(*outcome.cautions, *_cautions_of(neighbours)),
+    )  # fmt: skip
 
 
-def _present_liner(facts: JobFacts, hole: Hole) -> Liner | None:
+def _cautions_of(neighbours: Sequence[NeighbourAfter]) -> tuple[Caution, ...]:
+    states = {one.state for one in neighbours}
+    if State.OUT in states:
+        return (Caution.NEIGHBOUR,)
+    return (Caution.NEIGHBOUR_UNSURE,) if State.CANNOT_TELL in states else ()
+
+
+def present_liner(facts: JobFacts, hole: Hole) -> Liner | None:
     """Return the liner in the hole, or the one that came out of it last."""
     fitting = facts.present_fitting(hole.hole_id)
     if fitting is None:
@@ -203,10 +233,10 @@ def _why_not_yet(facts: JobFacts, hole: Hole, liner: Liner | None) -> str:
         return "No liner is chosen for this hole: fit one, or choose one for the plan."
     if flange_part(facts, liner, card.measuring.land) is None:
         return f"The flange thickness of {liner.mark} at the {card.measuring.land} is not measured: measure it first."
-    reading_set = facts.newest_depth_set(hole.hole_id)
-    depths = () if reading_set is None else readings_by_hour(facts, reading_set)
-    if not {depth.hour for depth in depths}.issuperset(card.measuring.required_hours):
+    if depths_of(facts, hole).missing or not depths_of(facts, hole).read:
         return "The counterbore depth is not measured at every required position: measure it first."
+    if doubt := doubt_of_parts(facts, hole, liner, card.measuring.land):
+        return doubt
     residual = measured_hole(facts, hole).residual
     if residual is not None and not residual.agrees:
         return (
@@ -227,16 +257,14 @@ def shims_left(facts: JobFacts) -> dict[Decimal, int]:
     return {shim.thickness.um: max(0, shim.stock - fitted[shim.thickness.um]) for shim in facts.card.shims}
 
 
-def _with_shims_on_the_shelf(
-    facts: JobFacts, depths_m: tuple[float, ...], flange_m: float, limits: SeatLimits, trust: StackTrust
-) -> CutPlan | CutRefusal:
+def _with_shims_on_the_shelf(facts: JobFacts, parts: CutParts, limits: SeatLimits) -> CutPlan | CutRefusal:
     """Plan with shims in stock; where none of them does, with sizes that have to be ordered."""
-    sizes = shims_left(facts)
+    sizes, k = shims_left(facts), facts.card.coverage_factor
     stocked = tuple(metres(size) for size, left in sizes.items() if left > 0)
-    between, cutter = between_m(facts.card), cutter_trust(facts.card)
-    outcome = plan_cut(depths_m, flange_m, between, stocked, limits, cutter, trust)
+    cutter = cutter_trust(facts.card)
+    outcome = plan_cut(parts, stocked, limits, cutter, k)
     if isinstance(outcome, CutRefusal) and len(stocked) < len(sizes):
-        return plan_cut(depths_m, flange_m, between, tuple(map(metres, sizes)), limits, cutter, trust)
+        return plan_cut(parts, tuple(map(metres, sizes)), limits, cutter, k)
     return outcome
 
 
@@ -248,43 +276,47 @@ def _shim_order(facts: JobFacts, shim_m: float) -> ShimOrder:
 
 def _neighbours_after(facts: JobFacts, hole: Hole, plan: CutPlan) -> tuple[NeighbourAfter, ...]:
     """Difference to each measured neighbour under the same head once the plan is reached. [m]"""
-    differences = []
-    for head in facts.card.layout.heads:
+    card, found = facts.card, []
+    limit, k = card.limits.neighbour_difference.metres, card.coverage_factor
+    for head in card.layout.heads:
         if hole.number not in head:
             continue
         place = head.index(hole.number)
         for number in (*head[max(0, place - 1) : place], *head[place + 1 : place + 2]):
             other = facts.hole_numbered(number)
-            measured = None if other is None else measured_hole(facts, other)
-            if measured is None or not measured.readings:
+            centre = None if other is None else measured_hole(facts, other).centre
+            if centre is None:
                 continue
-            mean = fmean(reading.mean_m for reading in measured.readings)
-            standard = standard_of_mean(measured.trust, sum(len(r.values_m) for r in measured.readings))
-            differences.append(
-                NeighbourAfter(number, plan.protrusion_m - mean, hypot(plan.by_stop_standard_m, standard))
-            )
-    return tuple(differences)
+            apart = stated(f"difference to hole {number} by the stop", difference_of(plan.by_stop_estimate, centre), k)
+            state = None if limit is None else decide(abs(apart.value_m), apart.expanded_m, None, limit).guarded
+            found.append(NeighbourAfter(number, apart, limit, state))
+    return tuple(found)
 
 
-def expected_after_cut(facts: JobFacts, hole: Hole) -> tuple[float, float] | None:
-    """Protrusion to expect after the last cut while nothing is measured yet, and its standard uncertainty. [m]
+def expected_after_cut(facts: JobFacts, hole: Hole) -> Stated | None:
+    """Protrusion to expect after the last cut while nothing is measured yet. [m]
 
     From the ledge as measured since the cut, from the stop while it is not. None when no cut is
     open. It stays a prediction until the protrusion is read.
     """
     cut = facts.last_cut(hole.hole_id)
-    liner = _present_liner(facts, hole)
+    liner = present_liner(facts, hole)
     if cut is None or liner is None:
         return None
     flange = flange_part(facts, liner, facts.card.measuring.land)
     if flange is None:
         return None
     ledge = ledge_of(facts, hole)
-    depth, depth_u = (
-        (metres(cut.depth_um), metres(cut.stop_u_um)) if ledge is None else (ledge.depth_m, ledge.standard_m)
-    )
-    standard = hypot(flange.standard_m, depth_u, rectangular(UNMEASURED_SHIM_M))
-    return flange.size_m + metres(cut.shim_um) - between_m(facts.card) - depth, standard
+    stop = Source("stop of the cutter", metres(cut.stop_u_um), basis="recorded with the cut", error=cut.cut_id)
+    depth = estimate(metres(cut.depth_um), (stop,)) if ledge is None else ledge.estimate
+    shim = Source("shim", rectangular(UNMEASURED_SHIM_M), basis="nominal size, not measured", error="planned shim")
+    parts = [
+        (1.0, flange.estimate),
+        (1.0, estimate(metres(cut.shim_um), (shim,))),
+        (-1.0, depth),
+        *((-1.0, one.estimate) for one in between_parts(facts.card)),
+    ]
+    return stated("protrusion expected after the cut", weighted(parts), facts.card.coverage_factor)
 
 
 def depth_window(facts: JobFacts, hole: Hole) -> tuple[float | None, float | None]:
@@ -293,7 +325,7 @@ def depth_window(facts: JobFacts, hole: Hole) -> tuple[float | None, float | Non
     With the shims that are fitted, or those the last cut was made for. None where a limit or the
     flange is not known. A deeper ledge lets the liner down: the least depth belongs to the greatest protrusion.
     """
-    liner = _present_liner(facts, hole)
+    liner = present_liner(facts, hole)
     flange = None if liner is None else flange_part(facts, liner, facts.card.measuring.land)
     if flange is None:
         return None, None
@@ -302,7 +334,7 @@ def depth_window(facts: JobFacts, hole: Hole) -> tuple[float | None, float | Non
         shims_m = 0.0 if cut is None else metres(cut.shim_um)
     else:
         shims_m = sum(metres(shim.thickness_um) for shim in facts.shims_of(fitting.fitting_id))
-    limits = limits_for(facts.card, shims_m > 0)
+    limits = protrusion_limits(facts.card, shims_m > 0)
     top = flange.size_m + shims_m - between_m(facts.card)
     return (
         None if limits.greatest_m is None else top - limits.greatest_m,

@@ -1,38 +1,56 @@
 """What the depths of a ledge say: how square it is, where it is worn, how much of it is left."""
 
 from dataclasses import dataclass
-from math import sqrt
+
+import numpy as np
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.clock import hour_of_angle
-from vallostasis.core.measuring.uncertainty import standard_of_mean
-from vallostasis.core.measuring.values import trust_of_set
-from vallostasis.core.protrusion.measured import (
-    ledge_of,
-    readings_by_hour,
-)
-from vallostasis.core.protrusion.stack import Part
+from vallostasis.core.measuring.budget import Estimate, Stated, difference_of, stated, weighted
+from vallostasis.core.measuring.clock import angle_of_hour, hour_of_angle
+from vallostasis.core.measuring.derived import DerivedKind
+from vallostasis.core.measuring.extremes import farthest_factor
+from vallostasis.core.measuring.plane import different_positions, plane_weights
+from vallostasis.core.measuring.survey import Survey
+from vallostasis.core.protrusion.measured import depths_of
 from vallostasis.core.records import Hole
 from vallostasis.core.spec_card import SpecCard
+
+# Three positions define a plane, a fourth shows that something is off, the fifth which one.
+TELLS_ONE_APART = 5
 
 
 @dataclass(frozen=True, slots=True)
 class LedgeReport:
-    """Squareness is high to low of the fitted plane; worn positions lie deeper than it by more than U. [m], [h]"""
+    """Squareness is high to low of the fitted plane; worn positions lie deeper than all others say. [m], [h]
 
-    squareness_m: float
-    squareness_expanded_m: float
-    deepest_hour: float
+    ``deepest_hour`` is None where scatter alone would show as much tilt. ``proud_hours`` stand higher than all others
+    say: a burr, or dirt. ``uneven`` says that the positions are no plane and are too few to tell which is off.
+    """
+
+    squareness: Stated
+    deepest_hour: float | None
     worn_hours: tuple[float, ...]
-    left: Part | None
+    proud_hours: tuple[float, ...]
+    uneven: bool
+    left: Stated | None
+
+    @property
+    def says(self) -> str:
+        """What the depths leave open, in words."""
+        if not self.uneven:
+            return ""
+        return (
+            "These depths are no plane. Four positions cannot tell one worn spot from a saddle: read more of them, "
+            "halfway between."
+        )
 
 
-def ledge_left(card: SpecCard, depth_m: float, standard_m: float) -> Part | None:
+def ledge_left(card: SpecCard, depth: Stated) -> Stated | None:
     """Ledge that is left when its top lies at a depth; None where the card does not say how much there was. [m]"""
     nominal, left = card.seat.counterbore_nominal.metres, card.seat.ledge_at_nominal.metres
     if nominal is None or left is None:
         return None
-    return Part("ledge left", left - (depth_m - nominal), standard_m)
+    return Stated(left - (depth.value_m - nominal), depth.budget)
 
 
 def report_ledge(facts: JobFacts, hole: Hole) -> LedgeReport | None:
@@ -52,26 +70,59 @@ def report_ledge(facts: JobFacts, hole: Hole) -> LedgeReport | None:
 
     Notes
     -----
-    Uncertainty of high to low: for n equally spaced readings each coefficient of the plane has
-    u·√(2/n), and high to low is twice their length along its own direction: U = k·2·u·√(2/n). The zero
-    of the gauge is common to all and cancels. A reading is called worn when it lies deeper than the
-    plane by more than its own U; what is left is counted at the deepest reading.
+    Squareness is the amplitude of the plane with the ± of extremes.amplitude_of. A spot is worn when it lies deeper
+    than the plane through all others says, beyond the joint U of both, guarded for as many comparisons; the one
+    farthest off is set aside and the rest are looked at again while five or more are left: a deep spot would lift the
+    plane at its neighbours and sink it opposite. Leave-one-out residuals: R. D. Cook, S. Weisberg, Residuals and
+    Influence in Regression (1982), externally studentized (from memory). What is left of the ledge is counted at the deepest
+    reading.
     """
-    reading_set, ledge = facts.newest_depth_set(hole.hole_id), ledge_of(facts, hole)
-    if reading_set is None or ledge is None or ledge.plane is None:
+    survey, k = depths_of(facts, hole), facts.card.coverage_factor
+    tilt = survey.one_of(DerivedKind.TILT)
+    if survey.relative or tilt is None:
         return None
-    depths = readings_by_hour(facts, reading_set)
-    trust, k = trust_of_set(facts, reading_set), facts.card.coverage_factor
-    single = standard_of_mean(trust, 1)
-    worn = tuple(
-        depth.hour
-        for depth, residual in zip(depths, ledge.plane.residuals_m, strict=True)
-        if residual > k * trust.random_m
-    )
+    odd = _odd_ones(survey, k)
+    few = len(survey.read) < TELLS_ONE_APART
+    deepest = max((row.stated for row in survey.read if row.stated is not None), key=lambda one: one.value_m)
     return LedgeReport(
-        squareness_m=ledge.plane.high_to_low_m,
-        squareness_expanded_m=k * 2.0 * trust.random_m * sqrt(2.0 / len(depths)),
-        deepest_hour=hour_of_angle(ledge.plane.high_side_deg),
-        worn_hours=worn,
-        left=ledge_left(facts.card, max(depth.mean_m for depth in depths), single),
+        squareness=tilt.stated,
+        deepest_hour=None if tilt.direction_deg is None else hour_of_angle(tilt.direction_deg),
+        worn_hours=() if few else tuple(hour for hour, off in odd if off > 0),
+        proud_hours=() if few else tuple(hour for hour, off in odd if off < 0),
+        uneven=few and bool(odd),
+        left=ledge_left(facts.card, deepest),
     )
+
+
+def _odd_ones(survey: Survey, k: float) -> list[tuple[float, float]]:
+    """Positions that all others contradict, worst first, with how far they lie off. [h], [m]"""
+    rows = [(row.place.hour, row.estimate) for row in survey.read]
+    left = [(hour, one) for hour, one in rows if hour is not None and one is not None]
+    found: list[tuple[float, float]] = []
+    while len(left) > 3 and (not found or len(left) >= TELLS_ONE_APART):
+        offs = [_off_the_others(left, at, k) for at in range(len(left))]
+        known = [(at, off) for at, off in enumerate(offs) if off is not None]
+        if not known:
+            break
+        guard = farthest_factor(len(left), k) / k
+        at, off = max(known, key=lambda one: abs(one[1].value_m) / (one[1].expanded_m or 1e-15))
+        if abs(off.value_m) <= guard * off.expanded_m:
+            break
+        found.append((left[at][0], off.value_m))
+        del left[at]
+    return found
+
+
+def _off_the_others(rows: list[tuple[float, Estimate]], at: int, k: float) -> Stated | None:
+    """How much deeper a position lies than the plane through all others says. [m]"""
+    angles = np.array([angle_of_hour(hour) for hour, _ in rows])
+    others = np.delete(angles, at)
+    if different_positions(others) < 3:
+        return None
+    weights = plane_weights(others)[0]
+    here = np.array([1.0, np.cos(np.radians(angles[at])), np.sin(np.radians(angles[at]))])
+    says = weighted(
+        (float(weight), one)
+        for weight, (_, one) in zip(here @ weights, [*rows[:at], *rows[at + 1 :]], strict=True)
+    )  # fmt: skip
+    return stated("worn", difference_of(rows[at][1], says), k)

@@ -4,8 +4,7 @@ from collections import defaultdict
 from dataclasses import dataclass
 from decimal import Decimal
 
-from vallostasis.core.counterbore.cut_plan import CutPlan
-from vallostasis.core.counterbore.hole_plan import plan_hole, shims_left
+from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole, shims_left
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.decision import State
@@ -54,9 +53,9 @@ def shim_needs(facts: JobFacts, judgement: BlockJudgement) -> tuple[ShimNeed, ..
         if facts.present_fitting(hole.hole_id) is None and cut is not None:
             wanted[cut.shim_um].append(hole.number)
         elif judged.state is State.OUT:
-            outcome = plan_hole(facts, hole).outcome
-            if isinstance(outcome, CutPlan):
-                size = next(s.thickness.um for s in facts.card.shims if s.thickness.metres == outcome.shim_m)
+            plan = plan_hole(facts, hole)
+            if isinstance(plan, HolePlan):
+                size = next(s.thickness.um for s in facts.card.shims if s.thickness.metres == plan.cut.shim_m)
                 wanted[size].append(hole.number)
     left = shims_left(facts)
     return tuple(

@@ -3,6 +3,12 @@
 from vallostasis.core.errors import OutOfDomain
 
 
+def turned(angle_deg: float, period_deg: float) -> float:
+    """An angle brought into [0, period): the remainder of a tiny negative float is the period itself. [deg]"""
+    left = angle_deg % period_deg
+    return 0.0 if left >= period_deg else left
+
+
 def angle_of_hour(hour: float) -> float:
     """Angle of a clock position, clockwise from the front of the engine.
 

@@ -9,7 +9,8 @@ from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.budget import difference_of
+from vallostasis.core.measuring.budget import Estimate, difference_of, mean_of, stated
+from vallostasis.core.measuring.derived import DerivedKind
 from vallostasis.core.measuring.hand_start import START_SAYS, hand_start
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.set_budget import material_of
@@ -107,13 +108,14 @@ def _clearance(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
     skirt = None if part is None else survey_of(facts, Quantity.PISTON_SKIRT, part)
     if gap is None or survey.budget is None or bore is None or skirt is None:
         return
-    if bore.form is None or bore.budget is None or skirt.form is None or skirt.budget is None:
+    widest = max(skirt.read, key=lambda row: row.value_m or 0.0, default=None)
+    found = survey.places[0].estimate
+    if not bore.estimates or widest is None or widest.estimate is None or found is None:
         return
     k = facts.card.coverage_factor
-    clearance = _across_mean(bore) - skirt.form.greatest_m
-    sizes = difference_of("bore less skirt", bore.budget, skirt.budget, same_zero=False, coverage_factor=k)
-    within = difference_of("feeler", survey.budget, sizes, same_zero=False, coverage_factor=k).expanded_m
-    off = gap - clearance
+    sizes = difference_of(_across_mean(bore), widest.estimate)
+    apart = stated("feeler against bore less skirt", difference_of(found, sizes), k)
+    clearance, within, off = stated("bore less skirt", sizes, k).value_m, apart.expanded_m, apart.value_m
     if abs(off) <= within:
         words = "they agree within ±{U}."
     elif off < 0:
@@ -134,17 +136,18 @@ def _bore_of(facts: JobFacts, survey: Survey) -> Survey | None:
     return None if part is None or part.target is None else survey_of(facts, quantity, part)
 
 
-def _across_mean(bore: Survey) -> float:
+def _across_mean(bore: Survey) -> Estimate:
     """Mean diameter across the block, where the piston is guided; of all axes where that one was not read. [m]"""
-    read = [(row.place.axis_deg, row.value_m) for row in bore.places if row.value_m is not None]
-    return fmean([size for axis, size in read if axis == 90.0] or [size for _, size in read])
+    across = [row.estimate for row in bore.read if row.place.axis_deg == 90.0 and row.estimate is not None]
+    return mean_of(across or bore.estimates)
 
 
 def _sleeve(_: JobFacts, survey: Survey) -> Iterator[Phrase]:
-    barrel = None if survey.form is None else survey.form.barrel_m
-    if barrel is not None and survey.budget is not None and barrel > survey.budget.expanded_m:
-        yield Phrase("It is {barrel} fatter in the middle: its press is judged level by level, not by one number.",
-                     (Term("barrel", barrel),))  # fmt: skip
+    barrel = survey.one_of(DerivedKind.BARREL)
+    if barrel is not None and barrel.stated.value_m > barrel.stated.expanded_m:
+        terms = (Term("barrel", barrel.stated.value_m), Term("U", barrel.stated.expanded_m, "within"))
+        yield Phrase("It is {barrel} ±{U} fatter in the middle: its press is judged level by level, not by one number.",
+                     terms)  # fmt: skip
 
 
 def _main(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:

@@ -9,10 +9,12 @@ References
 
 from dataclasses import dataclass
 from enum import StrEnum
-from math import hypot, inf, sqrt
+from math import hypot, inf
 from statistics import NormalDist
 
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
+from vallostasis.core.measuring.budget import Stated
+from vallostasis.core.records import Quantity
 from vallostasis.core.trail import Step, Term
 
 ISO_14253 = "ISO 14253-1: proven in, proven out, or the limit lies inside ±U"
@@ -46,17 +48,158 @@ class Decision:
     guarded: State
 
 
+class RuleKind(StrEnum):
+    """What a rule of the card is about."""
+
+    READING = "reading"
+    VARIATION = "variation round"
+    NEIGHBOUR = "difference to neighbour"
+    HEAD_AVERAGE = "average under one head"
+    PARTS = "parts against reading"
+    OUT_OF_ROUND = "out of round"
+    TAPER = "taper"
+    FLATNESS = "flatness"
+
+
+class Side(StrEnum):
+    """Which limit a value is beyond, or too near to."""
+
+    LEAST = "least"
+    GREATEST = "greatest"
+
+
 @dataclass(frozen=True, slots=True)
 class RuleResult:
-    """One rule held against one value. [m]"""
+    """One rule held against one value. [m]
 
-    rule: str
+    ``quantity`` is what is read where the rule is about readings; ``readings`` how many stand at each place.
+    """
+
+    kind: RuleKind
     where: str
-    value_m: float
-    expanded_m: float
+    stated: Stated
     least_m: float | None
     greatest_m: float | None
     decision: Decision
+    quantity: Quantity | None = None
+    readings: int = 1
+    hour: float | None = None
+
+    @property
+    def rule(self) -> str:
+        """Its name in words: that of what is read, else its kind."""
+        return self.kind.value if self.quantity is None else self.quantity.value
+
+    @property
+    def value_m(self) -> float:
+        """The value that is held against the limits. [m]"""
+        return self.stated.value_m
+
+    @property
+    def expanded_m(self) -> float:
+        """Its expanded uncertainty. [m]"""
+        return self.stated.expanded_m
+
+    @property
+    def side(self) -> Side | None:
+        """The limit it is beyond, or nearest to; None where it has none."""
+        beyond = {
+            Side.LEAST: -inf if self.least_m is None else self.least_m - self.value_m,
+            Side.GREATEST: -inf if self.greatest_m is None else self.value_m - self.greatest_m,
+        }
+        side = max(beyond, key=lambda one: beyond[one])
+        return None if beyond[side] == -inf else side
+
+    @property
+    def words(self) -> str:
+        """How it stands to its limit."""
+        if self.kind is RuleKind.PARTS:
+            return "parts and reading disagree"
+        if self.decision.state is State.CANNOT_TELL:
+            return f"too near the {self.side} to tell"
+        return f"{'below' if self.side is Side.LEAST else 'above'} {self.side}"
+
+
+def judge(
+    kind: RuleKind,
+    where: str,
+    value: Stated,
+    limits: tuple[float | None, float | None],
+    acceptance: Acceptance,
+    quantity: Quantity | None = None,
+    readings: int = 1,
+    hour: float | None = None,
+) -> RuleResult:
+    """Hold a stated value against its limits as one rule. [m]"""
+    decision = decide(value.value_m, value.expanded_m, *limits, acceptance)
+    return RuleResult(kind, where, value, *limits, decision, quantity, readings, hour)
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """What decides the state of a hole, a part or a position, in words where it is not a rule.
+
+    ``reopened`` where what was read does not count any more, ``doubt`` where a zero is in doubt, ``missing`` places
+    that nobody read, ``unreadable`` places that cannot be read, with the reason.
+    """
+
+    rules: tuple[RuleResult, ...]
+    reopened: str = ""
+    doubt: str = ""
+    missing: str = ""
+    relative: str = ""
+    unreadable: tuple[str, ...] = ()
+    no_limits: str = ""
+
+
+def state_of(standing: Standing) -> tuple[State, str]:
+    """Decide what can be said, and why: one rule for positions, parts and holes.
+
+    Notes
+    -----
+    What does not count any more comes first, then a zero in doubt or parts and reading that disagree, then a rule that
+    is out, then what is missing, then what cannot be told, then in. House rule.
+    """
+    rules = standing.rules
+    disagree = [one for one in rules if one.kind is RuleKind.PARTS and one.decision.state is not State.IN]
+    out = [one for one in rules if one.decision.state is State.OUT]
+    unsure = [one for one in rules if one.decision.state is State.CANNOT_TELL]
+    for applies, state, reason in (
+        (standing.reopened, State.NOT_MEASURED, standing.reopened),
+        (standing.doubt, State.CANNOT_TELL, standing.doubt),
+        (disagree, State.CANNOT_TELL, reason_of(disagree)),
+        (out, State.OUT, reason_of(out)),
+        (standing.missing, State.NOT_MEASURED, standing.missing),
+        (standing.relative, State.CANNOT_TELL, standing.relative),
+        (unsure, State.CANNOT_TELL, reason_of(unsure)),
+        (standing.unreadable, State.CANNOT_TELL, "; ".join(standing.unreadable)),
+        (not rules and standing.no_limits, State.IN, standing.no_limits),
+    ):
+        if applies:
+            return state, reason
+    if all(one.decision.guarded is State.IN for one in rules):
+        return State.IN, "every rule of the card is met beyond the uncertainty"
+    return State.IN, "accepted by the value; not every rule is proven beyond the uncertainty"
+
+
+def reason_of(rules: list[RuleResult]) -> str:
+    """Say which rules failed and where, single readings grouped by side."""
+    said: list[str] = []
+    singles = [one for one in rules if one.kind is RuleKind.READING]
+    for words in dict.fromkeys(one.words for one in singles):
+        where = [one.where for one in singles if one.words == words and one.where]
+        listed = ", ".join(where[:_MOST_NAMED]) + (" and more" if len(where) > _MOST_NAMED else "")
+        said.append(f"{words} at {listed}" if where else words)
+    for one in rules:
+        if one.kind is RuleKind.PARTS:
+            said.append(one.words)
+        elif one.kind is not RuleKind.READING:
+            said.append(f"{one.rule}{f' ({one.where})' if one.where else ''} {one.words}")
+    return "; ".join(said)
+
+
+# So many places are named one by one in a sentence.
+_MOST_NAMED = 4
 
 
 def decide(
@@ -126,42 +269,41 @@ def decision_step(
     return Step(what, formula, terms, Term("value", value_m), ISO_14253)
 
 
-def repeats_to_settle(
-    value_m: float, limit_m: float, random_m: float, zero_m: float, coverage_factor: float, most: int = 20
-) -> int | None:
-    """Say how many readings at one place would lift a value clear of a limit.
+def repeats_to_settle(value: Stated, limit_m: float, have: int = 1, most: int = 20) -> int | None:
+    """How many readings at each place would move the limit out of ±U if the value stays.
 
     Parameters
     ----------
-    value_m, limit_m : float
-        The value as read so far, and the limit it stands too near to. [m]
-    random_m, zero_m : float
-        Own and shared standard uncertainty of one reading. [m]
-    coverage_factor : float
-        k of U = k·u.
+    value : Stated
+        The value with its budget. [m]
+    limit_m : float
+        The limit it is too near to. [m]
+    have : int
+        Readings that stand at each place now.
     most : int
-        More readings than this are not worth proposing.
+        Where this many do not settle it, no number will.
 
     Returns
     -------
     int or None
-        Readings in all, if their mean stays where it is; None when no number of them will do and a
-        finer gauge is needed.
+        Readings in all at each place, at least one more than there are; None where repeats cannot settle it.
 
     Raises
     ------
     OutOfDomain
-        If an input is negative or not finite.
+        If an input is not finite.
 
     Notes
     -----
-    Smallest n with |value − limit| > k·√(u²/n + z²). The shared part does not shrink.
+    Smallest n with |value − limit| > k·√(u²·have/n + z²) + what is added as it is; what readings share does not shrink.
+    GUM 4.2.3.
     """
-    require_finite(value=value_m, limit=limit_m)
-    require_not_negative(random=random_m, zero=zero_m, coverage_factor=coverage_factor)
-    distance = abs(value_m - limit_m)
-    for readings in range(1, most + 1):
-        if distance > coverage_factor * hypot(random_m / sqrt(readings), zero_m):
+    require_finite(value=value.value_m, limit=limit_m)
+    distance, budget = abs(value.value_m - limit_m), value.budget
+    own, shared = budget.part_m(shared=False), budget.part_m(shared=True)
+    fixed = sum(bound.half_width_m for bound in budget.bounds)
+    for readings in range(have + 1, most + 1):
+        if distance > budget.coverage * hypot(own * (have / readings) ** 0.5, shared) + fixed:
             return readings
     return None
 
@@ -187,8 +329,8 @@ def gauge_capability(expanded_m: float, least_m: float, greatest_m: float) -> Ca
     Returns
     -------
     Capability
-        Good up to a tenth of the window on either side, marginal up to a quarter, beyond that more
-        than half of the window can never be proven in.
+        Good up to a tenth of the window on either side (window to ±U five to one), marginal up to a quarter (two to
+        one), beyond that more than half of the window can never be proven in.
 
     Raises
     ------
@@ -197,7 +339,7 @@ def gauge_capability(expanded_m: float, least_m: float, greatest_m: float) -> Ca
 
     Notes
     -----
-    The ten-to-one and four-to-one rules: common practice, no published source.
+    Common practice, no published source.
     """
     require_not_negative(expanded_uncertainty=expanded_m)
     window = greatest_m - least_m

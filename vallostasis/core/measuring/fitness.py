@@ -4,14 +4,22 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 from decimal import Decimal
-from math import hypot, sqrt
 
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.budget import Budget, difference_of, stated
 from vallostasis.core.measuring.circumstances import overdue
-from vallostasis.core.measuring.decision import Capability, RuleResult, State, gauge_capability, repeats_to_settle
+from vallostasis.core.measuring.decision import (
+    Capability,
+    RuleKind,
+    RuleResult,
+    State,
+    gauge_capability,
+    repeats_to_settle,
+)
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.uncertainty import ReadingTrust
-from vallostasis.core.measuring.values import trust_of_gauge
-from vallostasis.core.records import Quantity
+from vallostasis.core.measuring.places import protrusion_limits
+from vallostasis.core.measuring.set_budget import budget_of_gauge, reading_of_gauge
+from vallostasis.core.records import Quantity, Setup
 from vallostasis.core.spec_card import Limit, SpecCard, sheet_of
 
 # Words in a gauge's kind that say what it is made for.
@@ -88,11 +96,25 @@ def _difference(name: str, quantity: Quantity, limit: Limit, nominal: Decimal | 
     return [] if width is None or width <= 0 else [DecisionAsked(name, quantity, 0.0, width, True, nominal)]
 
 
-def expanded_for(asked: DecisionAsked, trust: ReadingTrust, coverage_factor: float) -> float:
+def expanded_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float) -> float:
     """Expanded uncertainty with which a gauge decides: of one reading, or of the difference of two. [m]"""
-    if asked.is_difference:
-        return coverage_factor * sqrt(2) * trust.random_m
-    return coverage_factor * hypot(trust.random_m, trust.zero_m)
+    return _budget_for(gauge, asked.is_difference, coverage_factor).expanded_m
+
+
+def _budget_for(gauge: GaugeVersion, is_difference: bool, coverage_factor: float) -> Budget:
+    if not is_difference:
+        return budget_of_gauge(gauge, coverage_factor)
+    apart = difference_of(reading_of_gauge(gauge, "one"), reading_of_gauge(gauge, "other"))
+    return stated("difference of two readings", apart, coverage_factor).budget
+
+
+def capability_of_setup(facts: JobFacts, setup: Setup) -> tuple[Budget, Capability | None]:
+    """Budget of one reading of the gauge in use, and whether it is fit for the card's protrusion window."""
+    budget = budget_of_gauge(facts.newest_gauge(setup.gauge_id), facts.card.coverage_factor)
+    limits = protrusion_limits(facts.card, False)
+    if setup.quantity is not Quantity.PROTRUSION or limits.least_m is None or limits.greatest_m is None:
+        return budget, None
+    return budget, gauge_capability(budget.expanded_m, limits.least_m, limits.greatest_m)
 
 
 def fit_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float, today: date) -> GaugeFit | None:
@@ -104,7 +126,7 @@ def fit_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float, t
     """
     if not made_for(gauge, asked.quantity, asked.nominal_um):
         return None
-    expanded = expanded_for(asked, trust_of_gauge(gauge), coverage_factor)
+    expanded = expanded_for(asked, gauge, coverage_factor)
     against = []
     if overdue(gauge, today):
         against.append("overdue for calibration")
@@ -131,7 +153,7 @@ def gauges_for(card: SpecCard, quantity: Quantity, cabinet: Iterable[GaugeVersio
     sheet = sheet_of(card, quantity)
     nominal = None if sheet is None or sheet.nominal.length is None else sheet.nominal.length.um
     suited = (gauge for gauge in cabinet if made_for(gauge, quantity, nominal))
-    return tuple(sorted(suited, key=lambda gauge: trust_of_gauge(gauge).random_m))
+    return tuple(sorted(suited, key=lambda gauge: _budget_for(gauge, True, 1.0).expanded_m))
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,33 +166,34 @@ class Settling:
     gauges: tuple[str, ...]
 
 
+# What these are about is a difference: what the readings share cancels.
+_DIFFERENCES = (RuleKind.OUT_OF_ROUND, RuleKind.TAPER, RuleKind.VARIATION, RuleKind.NEIGHBOUR, RuleKind.FLATNESS)
+
+
 def what_would_settle(
-    rules: Iterable[RuleResult],
-    quantity: Quantity,
-    trust: ReadingTrust,
-    gauges: Iterable[GaugeVersion],
-    coverage_factor: float,
+    rules: Iterable[RuleResult], quantity: Quantity, gauges: Iterable[GaugeVersion], coverage_factor: float
 ) -> tuple[Settling, ...]:
     """Say for each undecided rule how many readings, or which gauge of the cabinet, would settle it."""
-    cabinet = list(gauges)
+    cabinet = [one for one in gauges if made_for(one, quantity) and not one.faults]
     found = []
     for rule in rules:
-        if rule.decision.guarded is not State.CANNOT_TELL:
+        limit = nearest_limit(rule)
+        if rule.decision.guarded is not State.CANNOT_TELL or limit is None:
             continue
-        limits = [one for one in (rule.least_m, rule.greatest_m) if one is not None]
-        if not limits:
-            continue
-        limit = min(limits, key=lambda one: abs(rule.value_m - one))
-        difference = rule.rule in ("out of round", "taper", "variation round", "difference to neighbour", "flatness")
-        shared = 0.0 if difference else trust.zero_m
-        random = trust.random_m * (sqrt(2) if difference else 1.0)
-        readings = repeats_to_settle(rule.value_m, limit, random, shared, coverage_factor)
-        asked = DecisionAsked(rule.rule, quantity, min(limits), max(limits), difference)
+        readings = repeats_to_settle(rule.stated, limit, rule.readings)
+        difference = rule.kind in _DIFFERENCES
+        # A gauge of the same kind in its place: what picks the readings farthest off widens it as it does this one.
+        wide = rule.stated.budget.coverage / coverage_factor if difference else 1.0
         finer = tuple(
             gauge.name
             for gauge in cabinet
-            if made_for(gauge, quantity) and not gauge.faults
-            and expanded_for(asked, trust_of_gauge(gauge), coverage_factor) < abs(rule.value_m - limit)
-        )  # fmt: skip
+            if wide * _budget_for(gauge, difference, coverage_factor).expanded_m < abs(rule.value_m - limit)
+        )
         found.append(Settling(rule.rule, rule.where, readings, finer))
     return tuple(found)
+
+
+def nearest_limit(rule: RuleResult) -> float | None:
+    """The limit that a rule's value is nearest to; None where it has none. [m]"""
+    limits = [one for one in (rule.least_m, rule.greatest_m) if one is not None]
+    return min(limits, key=lambda one: abs(rule.value_m - one), default=None)

@@ -87,6 +87,16 @@ class Components:
 
 
 @dataclass(frozen=True, slots=True)
+class Adopted:
+    """What a gauge takes over from a study: the scatter of one hand, and what hands differ by. [m]"""
+
+    repeatability_m: float
+    repeatability_freedom: int
+    reproducibility_m: float
+    reproducibility_freedom: float
+
+
+@dataclass(frozen=True, slots=True)
 class GaugeStudy:
     """Analysis of variance, the model with interaction, the one that merges it with the error, and the older way."""
 
@@ -99,7 +109,31 @@ class GaugeStudy:
     def holds(self) -> Components:
         """The model to go by: with interaction unless it is far from significant."""
         p = self.anova.interaction_p
-        return self.pooled if p is None or p > POOL_ABOVE_P else self.full
+        return self.pooled if p is not None and p > POOL_ABOVE_P else self.full
+
+    @property
+    def adopted(self) -> Adopted:
+        """What belongs to every reading that somebody takes with the gauge.
+
+        Notes
+        -----
+        Reproducibility is a sum of mean squares: σ²_o + σ²_po = (MS_o + (p − 1)·MS_po − p·MS_e)/(p·r); its degrees of
+        freedom by Welch and Satterthwaite, GUM G.4.1 and [1]_ of the module, at least one and at most those of the
+        people. Without interaction it is (MS_o − MS_e)/(p·r).
+        """
+        holds, anova = self.holds, self.anova
+        ms_person, ms_both, ms_error = anova.mean_squares_m2[1:]
+        parts = anova.freedom[0] + 1
+        shares = [(ms_person, anova.freedom[1]), ((parts - 1) * ms_both, anova.freedom[2]),
+                  (parts * ms_error, anova.freedom[3])]  # fmt: skip
+        if holds is self.pooled:
+            shares = [(ms_person, anova.freedom[1]), (holds.repeatability_m**2, holds.repeatability_freedom)]
+        total = shares[0][0] + sum(one for one, _ in shares[1:-1]) - shares[-1][0]
+        spread = sum(one**2 / freedom for one, freedom in shares)
+        freedom = total**2 / spread if spread > 0 and total > 0 else 1.0
+        people = float(anova.freedom[1])
+        return Adopted(holds.repeatability_m, holds.repeatability_freedom, holds.reproducibility_m,
+                       min(max(freedom, 1.0), people))  # fmt: skip
 
 
 def study_gauge(readings_m: Sequence[Sequence[Sequence[float]]], tolerance_m: float | None) -> GaugeStudy:

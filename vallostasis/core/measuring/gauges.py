@@ -14,7 +14,8 @@ _OF_SIZES = ("micrometer", "rule", "calliper")
 class GaugeVersion:
     """A gauge as it was at one time; whatever changes about it is a new version. [µm]
 
-    ``owner`` is empty for the shop's own; ``master`` names what it was checked against.
+    ``owner`` is empty for the shop's own; ``master`` names what it was checked against. ``reproducibility_um`` is what
+    one person reads differently from another, as a study found it.
     """
 
     gauge_version_id: UUID
@@ -36,6 +37,8 @@ class GaugeVersion:
     faults: str = ""
     repeatability_freedom: int | None = None
     gauge_study_id: UUID | None = None
+    reproducibility_um: Decimal = Decimal(0)
+    reproducibility_freedom: Decimal | None = None
 
     @property
     def has_zero(self) -> bool:

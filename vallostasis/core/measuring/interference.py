@@ -2,10 +2,8 @@
 
 from dataclasses import dataclass
 
-import numpy as np
-
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.budget import Budget, difference_of, mean_of
+from vallostasis.core.measuring.budget import Estimate, Stated, difference_of, mean_of, stated, weighted
 from vallostasis.core.measuring.parts import Part, part_with_key
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.records import Quantity
@@ -20,12 +18,12 @@ class InterferenceAt:
 
     level: str
     depth_m: float
-    interference_m: float
+    stated: Stated
 
 
 @dataclass(frozen=True, slots=True)
 class InterferenceToCome:
-    """One liner in one bore: each level, and the budget of a level's difference [m]; on a moved zero it is doubtful.
+    """One liner in one bore: each level with the budget of its ± [m]; on a moved zero it is doubtful.
 
     ``left_out`` names the levels of the bore at which the liner was not read.
     """
@@ -33,7 +31,6 @@ class InterferenceToCome:
     liner_mark: str
     levels: tuple[InterferenceAt, ...]
     left_out: tuple[str, ...]
-    budget: Budget
     doubtful: bool
 
 
@@ -44,10 +41,10 @@ def interference_to_come(facts: JobFacts, bore: Survey) -> tuple[InterferenceToC
     -----
     Means over the axes of a level; the liner's mean is taken at the depth of the bore's level by straight lines
     between its own levels, since it hangs from the deck by its flange; levels of the bore that lie farther beyond the
-    liner's than BEYOND_M are left out, and so is a liner that has none. Nothing of the two readings is taken to cancel:
-    they come from two gauges or two zeros.
+    liner's than BEYOND_M are left out, and so is a liner that has none. What the two readings share, such as one ring,
+    cancels; two gauges and two zeros share nothing. Straight lines: common practice.
     """
-    if bore.feature.quantity is not Quantity.BLOCK_BORE or bore.form is None or bore.budget is None or bore.relative:
+    if bore.feature.quantity is not Quantity.BLOCK_BORE or bore.form is None or bore.relative:
         return ()
     found = []
     for liner in facts.liners:
@@ -60,34 +57,39 @@ def interference_to_come(facts: JobFacts, bore: Survey) -> tuple[InterferenceToC
 
 def _against(facts: JobFacts, bore: Survey, liner: Part, mark: str) -> InterferenceToCome | None:
     outside = survey_of(facts, Quantity.LINER_OUTSIDE, liner)
-    if outside.form is None or outside.budget is None or outside.relative:
+    if outside.form is None or outside.relative:
         return None
-    depths, means = _level_means(outside)
     levels, left_out = [], []
+    at, there = _level_means(outside)
     for depth, mean in zip(*_level_means(bore), strict=True):
         name = next((one.name for one in bore.pattern.levels if abs(float(one.depth_um) / 1e6 - depth) < 1e-9), "")
-        if depths[0] - BEYOND_M <= depth <= depths[-1] + BEYOND_M:
-            there = float(np.interp(depth, depths, means))
-            levels.append(InterferenceAt(name, depth, there - mean))
+        if at[0] - BEYOND_M <= depth <= at[-1] + BEYOND_M:
+            press = difference_of(_between(depth, at, there), mean)
+            value = stated(f"interference with {mark}, {name}", press, facts.card.coverage_factor)
+            levels.append(InterferenceAt(name, depth, value))
         else:
             left_out.append(name)
     if not levels:
         return None
-    k = facts.card.coverage_factor
-    sides = [mean_of(one.budget, _axes_read(one), k) for one in (outside, bore) if one.budget is not None]
-    budget = difference_of(f"interference with {mark}", sides[0], sides[1], same_zero=False, coverage_factor=k)
     doubtful = any(row.doubtful for row in (*outside.places, *bore.places))
-    return InterferenceToCome(mark, tuple(levels), tuple(left_out), budget, doubtful)
+    return InterferenceToCome(mark, tuple(levels), tuple(left_out), doubtful)
 
 
-def _level_means(survey: Survey) -> tuple[list[float], list[float]]:
-    by_depth: dict[float, list[float]] = {}
+def _level_means(survey: Survey) -> tuple[list[float], list[Estimate]]:
+    by_depth: dict[float, list[Estimate]] = {}
     for row in survey.places:
-        if row.value_m is not None and row.place.level_um is not None:
-            by_depth.setdefault(float(row.place.level_um) / 1e6, []).append(row.value_m)
+        if row.estimate is not None and row.place.level_um is not None:
+            by_depth.setdefault(float(row.place.level_um) / 1e6, []).append(row.estimate)
     depths = sorted(by_depth)
-    return depths, [sum(by_depth[depth]) / len(by_depth[depth]) for depth in depths]
+    return depths, [mean_of(by_depth[depth]) for depth in depths]
 
 
-def _axes_read(survey: Survey) -> int:
-    return max(1, len({row.place.axis_deg for row in survey.places if row.value_m is not None}))
+def _between(depth: float, depths: list[float], means: list[Estimate]) -> Estimate:
+    """The mean at a depth by a straight line between the levels beside it; beyond the last as it is there."""
+    if depth <= depths[0]:
+        return means[0]
+    if depth >= depths[-1]:
+        return means[-1]
+    upper = next(at for at, one in enumerate(depths) if one >= depth)
+    share = (depth - depths[upper - 1]) / (depths[upper] - depths[upper - 1])
+    return weighted(((1 - share, means[upper - 1]), (share, means[upper])))

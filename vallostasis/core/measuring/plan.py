@@ -155,6 +155,8 @@ def pattern_of(card: SpecCard, quantity: Quantity) -> tuple[Pattern, bool]:
     sheet = sheet_of(card, quantity)
     if sheet is not None and (sheet.levels or sheet.along or feature_of(quantity).pattern is PatternKind.ONCE):
         return pattern_on_card(sheet), True
+    if quantity is Quantity.FLANGE_THICKNESS:
+        return Pattern(), True
     if not is_surveyed(quantity):
         return Pattern(hours=card.measuring.required_hours), True
     return propose_pattern(cylinder_of(card), quantity), False

@@ -1,27 +1,29 @@
-"""The budget of a set of readings: from its gauge, what it was set on, and how warm everything was."""
+"""What a reading stands for and every error it carries: its gauge, its zero, who read it, how warm everything was."""
 
+from collections.abc import Hashable
 from datetime import timedelta
 from decimal import Decimal
-from math import sqrt
+from math import hypot, inf, sqrt
 
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.budget import (
-    Budget,
+from vallostasis.core.measuring.budget import Budget, Estimate, Move, Shape, Source, combine, estimate, stated
+from vallostasis.core.measuring.features import PartKind, feature_of
+from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
+from vallostasis.core.measuring.reading_errors import (
     GaugeSources,
     Known,
-    Shape,
+    ReadOf,
     SizeInputs,
-    Source,
-    combine,
-    size_budget,
+    gauge_errors,
+    size_errors,
+    zero_errors,
 )
-from vallostasis.core.measuring.features import PartKind, feature_of
-from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.temperature import EXPANSION_HALF_WIDTH, Temperature, expansion_of
 from vallostasis.core.measuring.uncertainty import rectangular
-from vallostasis.core.measuring.values import correction_standard_m, repeatability_m
-from vallostasis.core.records import Quantity, Reading, ReadingSet, ZeroedOn
+from vallostasis.core.measuring.values import is_relative
+from vallostasis.core.measuring.zero_checks import Drift, drift_of, zero_of
+from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import SpecCard
 
 # A shop thermometer on a clean face. [K] Common practice, no published source.
@@ -77,64 +79,181 @@ def part_temperature(facts: JobFacts, reading_set: ReadingSet, key: str) -> Deci
 
 def gauge_sources(gauge: GaugeVersion) -> GaugeSources:
     """What a version of a gauge brings to a reading."""
-    return GaugeSources(metres(gauge.resolution_um), repeatability_m(gauge), step_at_zero=gauge.has_zero)
+    freedom = inf if gauge.repeatability_freedom is None else float(gauge.repeatability_freedom)
+    people = inf if gauge.reproducibility_freedom is None else float(gauge.reproducibility_freedom)
+    return GaugeSources(metres(gauge.resolution_um), metres(gauge.repeatability_um), freedom, gauge.has_zero,
+                        metres(gauge.reproducibility_um), people)  # fmt: skip
+
+
+def reading_of_gauge(gauge: GaugeVersion, reading: Hashable = 0, zero: Hashable = 0) -> Estimate:
+    """A reading of nought by a gauge alone, with what gauge, zero and people bring to it. [m]"""
+    of = ReadOf(reading, gauge.gauge_version_id, zero)
+    return estimate(0.0, gauge_errors(gauge_sources(gauge), of))
+
+
+def budget_of_gauge(gauge: GaugeVersion, coverage_factor: float) -> Budget:
+    """Budget of one reading by a gauge alone. [m]"""
+    return stated(f"one reading of {gauge.name}", reading_of_gauge(gauge), coverage_factor).budget
+
+
+def master_reading_budget(gauge: GaugeVersion, master: SettingMaster, coverage_factor: float = 2.0) -> Budget:
+    """Budget of a master read with a gauge, against the size of its certificate. [m]
+
+    Notes
+    -----
+    The gauge and its zero, and the certificate; GUM 5.1.2.
+    """
+    certificate = Source("setting master", metres(master.standard_um), shared=True, basis="its certificate",
+                         error=("master", master.setting_master_version_id))  # fmt: skip
+    sources = (*gauge_errors(gauge_sources(gauge), ReadOf()), certificate)
+    return combine(f"{master.name} by {gauge.name}", sources, coverage_factor)
+
+
+def _standard_set_on(facts: JobFacts, setup: Setup) -> tuple[str, float]:
+    """Material of what a gauge was set on, and the standard uncertainty of its size. [m]"""
+    if setup.setting_master_version_id is None:
+        return "steel", rectangular(OWN_STANDARD_HALF_WIDTH_M)
+    on = facts.master(setup.setting_master_version_id)
+    return on.material, metres(on.standard_um)
 
 
 def size_inputs(facts: JobFacts, reading_set: ReadingSet, key: str, deviation_m: float) -> SizeInputs | None:
     """Everything that a size of a set depends on; None where a temperature is missing. [m]"""
     setup = facts.setup(reading_set.setup_id)
-    part_c = part_temperature(facts, reading_set, key)
     own_scale = setup.zeroed_on is ZeroedOn.DATUM
+    part_c = part_temperature(facts, reading_set, key)
     reference_c = setup.gauge_temp_c if own_scale else setup.master_temp_c
     if part_c is None or reference_c is None:
         return None
+    return _inputs_at(facts, setup, deviation_m, float(part_c), float(reference_c))
+
+
+def _inputs_at(facts: JobFacts, setup: Setup, deviation_m: float, part_c: float, reference_c: float) -> SizeInputs:
+    """Everything that a size depends on, both temperatures given. [m], [°C]"""
+    own_scale = setup.zeroed_on is ZeroedOn.DATUM
     thermometer, spread = rectangular(THERMOMETER_HALF_WIDTH_K), rectangular(EXPANSION_HALF_WIDTH)
-    master, standard = "steel", rectangular(OWN_STANDARD_HALF_WIDTH_M)
-    if setup.setting_master_version_id is not None:
-        on = facts.master(setup.setting_master_version_id)
-        master, standard = on.material, metres(on.standard_um)
-    set_size = deviation_m if own_scale else metres(setup.zero_um)
+    master, standard = _standard_set_on(facts, setup)
     return SizeInputs(
-        set_size_m=Known(set_size, standard),
+        set_size_m=Known(deviation_m if own_scale else metres(setup.zero_um), standard),
         deviation_m=0.0 if own_scale else deviation_m,
-        master_c=Known(float(reference_c), thermometer),
+        master_c=Known(reference_c, thermometer),
         master_alpha=Known(expansion_of(master, facts.materials), spread),
-        part_c=Known(float(part_c), thermometer),
+        part_c=Known(part_c, thermometer),
         part_alpha=Known(expansion_of(material_of(facts.card, setup.quantity), facts.materials), spread),
-        correction_m=Known(0.0, correction_standard_m(facts, reading_set)),
     )
 
 
 @once
-def budget_of_set(facts: JobFacts, reading_set: ReadingSet, key: str, deviation_m: float) -> Budget:
-    """Budget of one reading of a set. [m]"""
-    k = facts.card.coverage_factor
-    setup = facts.setup(reading_set.setup_id)
+def estimate_of_reading(facts: JobFacts, reading: Reading, key: str) -> Estimate:
+    """What one reading stands for, at 20 °C where temperatures are known, with every error it carries. [m]
+
+    Parameters
+    ----------
+    facts : JobFacts
+        Everything recorded about the job.
+    reading : Reading
+        The reading.
+    key : str
+        Which thermometer reading counts for its part.
+
+    Notes
+    -----
+    A correction of a whole set brings an error of its own beside that of the zero. One that follows from a look at the
+    zero puts the error of that look in the place of the zero's, as far as its move is taken off.
+    """
+    reading_set = facts.reading_set(reading.reading_set_id)
     gauge = gauge_sources(facts.gauge_version(reading_set.gauge_version_id))
-    feature = feature_of(setup.quantity)
-    what = f"one reading of the {setup.quantity.value}"
-    inputs = size_inputs(facts, reading_set, key, deviation_m) if feature.is_diameter else None
+    of = ReadOf(reading.reading_id, reading_set.gauge_version_id, zero_of(facts, reading_set, reading),
+                reading_set.reading_set_id, reading.taken_by)  # fmt: skip
+    deviation, found, moves = metres(reading.value_um), list[Source](), list[Move]()
+    for correction in facts.corrections_of(reading):
+        drift = drift_of(facts, correction)
+        if drift is None:
+            deviation += metres(correction.correction_um)
+            found.append(Source("zero correction", metres(correction.standard_um), shared=True, basis="re-zero check",
+                                error=("correction", correction.reading_set_id, correction.event)))  # fmt: skip
+            continue
+        check, how = drift
+        looked = ReadOf(of.reading, of.gauge, ("look", check.zero_check_id), of.set, of.person)
+        if how is Drift.AT_ONCE:
+            deviation += metres(correction.correction_um)
+            of = looked
+        elif gauge.has_zero:
+            moves.append(Move(check.zero_check_id, metres(check.moved_um), reading.event, zero_errors(gauge, of),
+                              zero_errors(gauge, looked)))  # fmt: skip
+    value, sources = _value_and_errors(facts, reading_set, key, gauge, of, deviation)
+    return estimate(value, (*sources, *found), tuple(moves))
+
+
+def _value_and_errors(
+    facts: JobFacts, reading_set: ReadingSet, key: str, gauge: GaugeSources, of: ReadOf, deviation_m: float
+) -> tuple[float, tuple[Source, ...]]:
+    setup = facts.setup(reading_set.setup_id)
+    as_read = metres(setup.zero_um) + deviation_m
+    if not feature_of(setup.quantity).is_diameter or is_relative(facts, reading_set):
+        return as_read, (*gauge_errors(gauge, of), *_master_error(facts, setup))
+    inputs = size_inputs(facts, reading_set, key, deviation_m)
     if inputs is not None:
-        return size_budget(what, inputs, gauge, k)
-    step = rectangular(gauge.step_m / 2)
-    sources = [
-        Source("graduation at the reading", step, shape=Shape.RECTANGULAR, basis="step / √12"),
-        Source("repeatability", gauge.repeatability_m, freedom=gauge.freedom, basis="spread of repeats"),
-        Source("zero correction", correction_standard_m(facts, reading_set), shared=True, basis="re-zero check"),
-    ]
-    if gauge.step_at_zero:
-        sources.append(Source("graduation at the zero", step, shared=True, shape=Shape.RECTANGULAR,
-                              basis="step / √12"))  # fmt: skip
-    if setup.setting_master_version_id is not None:
-        standard = metres(facts.master(setup.setting_master_version_id).standard_um)
-        sources.append(Source("setting master", standard, shared=True, basis="its certificate"))
-    if feature.is_diameter:
-        sources.append(_untaken(facts, setup.quantity, metres(setup.zero_um) + deviation_m))
-    return combine(what, sources, k)
+        return inputs.size_at_20c_m(), (*gauge_errors(gauge, of, inputs.per_reading),
+                                        *_set_on(facts, setup, size_errors(inputs, of)))  # fmt: skip
+    standard = Source("setting master", _standard_set_on(facts, setup)[1], shared=True, basis="its certificate")
+    found = (standard, *_untaken(facts, setup, of, as_read))
+    return as_read, (*gauge_errors(gauge, of), *_set_on(facts, setup, found))
 
 
-def _untaken(facts: JobFacts, quantity: Quantity, size_m: float) -> Source:
-    """What may lie in temperatures that nobody took."""
-    alpha = expansion_of(material_of(facts.card, quantity), facts.materials)
-    return Source("temperatures not taken", UNTAKEN_HALF_WIDTH_K / sqrt(3), "K", size_m * alpha, True,
-                  Shape.RECTANGULAR, basis=f"part and master within ±{UNTAKEN_HALF_WIDTH_K:g} K")  # fmt: skip
+def _set_on(facts: JobFacts, setup: Setup, sources: tuple[Source, ...]) -> tuple[Source, ...]:
+    """Name the errors of what a gauge was set on by that: two gauges set on one ring share them."""
+    on: Hashable = setup.setting_master_version_id or ("own standard", setup.gauge_id)
+    names = {"setting master": ("master", on), "expansion of the master": ("master expansion", on)}
+    basis = "its certificate" if setup.setting_master_version_id else "common practice: ±2 µm"
+    return tuple(
+        Source(s.name, s.standard, s.unit, s.sensitivity, s.shared, s.shape, s.freedom,
+               basis if s.name == "setting master" else s.basis, names[s.name])
+        if s.name in names else s
+        for s in sources
+    )  # fmt: skip
+
+
+def _master_error(facts: JobFacts, setup: Setup) -> tuple[Source, ...]:
+    if setup.setting_master_version_id is None:
+        return ()
+    standard = metres(facts.master(setup.setting_master_version_id).standard_um)
+    return (Source("setting master", standard, shared=True, basis="its certificate",
+                   error=("master", setup.setting_master_version_id)),)  # fmt: skip
+
+
+def _untaken(facts: JobFacts, setup: Setup, of: ReadOf, size_m: float) -> tuple[Source, ...]:
+    """What may lie in temperatures that nobody took.
+
+    Notes
+    -----
+    Part and master both as warm as the room read wrong by D·(α − α_m)·(T − 20); its second-order part, what is not
+    known of either expansion, is added in squares. What they differ by in one room makes D·α of it. GUM 5.1.2 and its
+    note on second-order terms; the spread of the room is a setting of the shop.
+    """
+    part = expansion_of(material_of(facts.card, setup.quantity), facts.materials)
+    master = expansion_of(_standard_set_on(facts, setup)[0], facts.materials)
+    unknown = sqrt(2) * rectangular(EXPANSION_HALF_WIDTH)
+    room = facts.room
+    return (
+        Source("room not taken: part and master expand differently", room.off_reference_k, "K",
+               size_m * hypot(part - master, unknown), True,
+               basis=f"shop setting: {room.mean_c:g} °C, u = {room.standard_k:g} K", error=("room", of.set)),
+        Source("part and master not taken", rectangular(UNTAKEN_HALF_WIDTH_K), "K", size_m * part, True,
+               Shape.RECTANGULAR, basis=f"within ±{UNTAKEN_HALF_WIDTH_K:g} K", error=("apart", of.set)),
+    )  # fmt: skip
+
+
+def with_a_thermometer(facts: JobFacts, reading_set: ReadingSet, reading: Reading) -> Budget | None:
+    """Budget that one reading would have, had temperatures been taken in the room as it is assumed. [m]
+
+    None where they were taken, or do not matter.
+    """
+    setup = facts.setup(reading_set.setup_id)
+    if not feature_of(setup.quantity).is_diameter or is_relative(facts, reading_set):
+        return None
+    warm, deviation = float(facts.room.mean_c), metres(reading.value_um)
+    inputs = _inputs_at(facts, setup, deviation, warm, warm)
+    gauge, of = gauge_sources(facts.gauge_version(reading_set.gauge_version_id)), ReadOf()
+    sources = (*gauge_errors(gauge, of, inputs.per_reading), *size_errors(inputs, of))
+    return combine("one reading, temperatures taken", sources, facts.card.coverage_factor)

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
-from math import exp, log
+from math import exp, hypot, log
 from uuid import UUID
 
 import numpy as np
@@ -32,6 +32,24 @@ EXPANSION_PER_K = {
     "ceramic": 10.0e-6,
 }
 EXPANSION_HALF_WIDTH = 1e-6
+
+
+@dataclass(frozen=True, slots=True)
+class RoomAssumed:
+    """How warm the shop is taken to be where nobody took a temperature: mean [°C] and standard uncertainty [K].
+
+    20 °C and 5 K: common practice, no published source; a setting of the shop.
+    """
+
+    mean_c: Decimal = Decimal(20)
+    standard_k: Decimal = Decimal(5)
+
+    @property
+    def off_reference_k(self) -> float:
+        """How far from 20 °C, as a standard uncertainty: what the mean is off counts in full. [K]"""
+        return hypot(float(self.standard_k), float(self.mean_c) - REFERENCE_C)
+
+
 # What a material is called, the telling words first: an alloy iron is iron, an aluminium bronze is bronze.
 MATERIAL_WORDS = (
     ("ductile", "ductile iron"),

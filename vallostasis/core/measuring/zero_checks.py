@@ -1,6 +1,7 @@
 """The zero looked at again: what a moved zero makes doubtful, and the corrections that follow from it."""
 
-from collections.abc import Iterator
+from bisect import bisect_right
+from collections.abc import Hashable, Iterator
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
@@ -8,7 +9,7 @@ from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.records import ReadingSet, Setup, ZeroCheck
+from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroCheck, ZeroCorrection
 
 
 class Drift(StrEnum):
@@ -42,13 +43,53 @@ def shift_for(moved_um: Decimal, drift: Drift, gauge: GaugeVersion) -> ZeroShift
     Notes
     -----
     Where it is not known when the zero moved, half of it is taken off and the whole of it is left as the width of a
-    rectangular distribution: u = moved/√12 (GUM 4.3.7). Where it moved before all of them, all of it is taken off.
-    Either way the look itself is a reading of the gauge.
+    rectangular distribution: u = moved/√12 (GUM 4.3.7), as the row of the correction says; how the ± carries it is
+    said at budget.stated. Where it moved before all of them, all of it is taken off. Either way the look itself is a
+    reading of the gauge.
     """
     look = gauge.resolution_um**2 / 12 + gauge.repeatability_um**2
     if drift is Drift.AT_ONCE:
         return ZeroShift(-moved_um, look.sqrt())
     return ZeroShift(-moved_um / 2, (look + moved_um**2 / 12).sqrt())
+
+
+def drift_of(facts: JobFacts, correction: ZeroCorrection) -> tuple[ZeroCheck, Drift] | None:
+    """Return the look a correction follows from, and how the zero was said to have moved; None for a whole set's."""
+    check = next((one for one in facts.zero_checks if one.event == correction.until_event), None)
+    if check is None:
+        return None
+    return check, Drift.AT_ONCE if correction.correction_um == -check.moved_um else Drift.SOMEWHERE
+
+
+def zero_of(facts: JobFacts, reading_set: ReadingSet, reading: Reading) -> Hashable:
+    """Name the zero that a reading was taken on: readings of one zero share its error, others do not.
+
+    A gauge is zeroed when it is chosen, anew after a look that found it moved, and for a pass of its own; where the
+    setup says so, for every set.
+    """
+    setup = facts.setup(reading_set.setup_id)
+    zeroed = _zeroed_at(facts, setup.quantity, setup.gauge_id)
+    since = zeroed[max(0, bisect_right(zeroed, reading.event) - 1)] if zeroed else setup.event
+    own = None if setup.shared_zero else reading_set.reading_set_id
+    return (setup.gauge_id, setup.quantity, since, own)
+
+
+@once
+def _zeroed_at(facts: JobFacts, quantity: Quantity, gauge_id: UUID) -> tuple[int, ...]:
+    """Events at which a gauge was zeroed for a feature, rising."""
+    setups = {s.setup_id: s for s in facts.setups if s.quantity is quantity and s.gauge_id == gauge_id}
+    events = [setup.event for setup in setups.values()]
+    gauge = facts.newest_gauge(gauge_id)
+    events += [c.event for c in facts.zero_checks if c.setup_id in setups and not zero_holds(c.moved_um, gauge)]
+    seen: set[Hashable] = set()
+    for one in facts.sets_of(quantity):
+        if one.setup_id not in setups:
+            continue
+        read_on = (one.fitting_id, one.hole_id, one.after_cut_id, one.liner_id, one.part, setups[one.setup_id].land)
+        if read_on in seen:
+            events.append(one.event)
+        seen.add(read_on)
+    return tuple(sorted(events))
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,22 +1,17 @@
-"""From what was recorded about a job to what the rules judge: the present set of every hole."""
+"""From what was recorded about a job to what the rules judge: surveys of every hole, and what its parts predict."""
 
-from collections import defaultdict
 from dataclasses import dataclass
-from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.uncertainty import ReadingTrust, rectangular, standard_of_mean
-from vallostasis.core.measuring.values import is_relative, trust_of_set, value_used_um
-from vallostasis.core.measuring.zero_checks import doubtful_readings
-from vallostasis.core.protrusion.rules import (
-    BlockJudgement,
-    HourReadings,
-    MeasuredHole,
-    ProtrusionLimits,
-    RuleBook,
-    judge_block,
-)
+from vallostasis.core.measuring.budget import Estimate, Shape, Source, estimate, mean_of
+from vallostasis.core.measuring.decision import Standing
+from vallostasis.core.measuring.derived import centre_of
+from vallostasis.core.measuring.parts import Part as PartRead
+from vallostasis.core.measuring.parts import part_with_key
+from vallostasis.core.measuring.survey import Survey, survey_of
+from vallostasis.core.measuring.uncertainty import rectangular
+from vallostasis.core.protrusion.rules import BetweenLimits, BlockJudgement, MeasuredHole, RuleBook, judge_block
 from vallostasis.core.protrusion.stack import (
     Ledge,
     Part,
@@ -26,7 +21,7 @@ from vallostasis.core.protrusion.stack import (
     ledge_from_depths,
     predict_protrusion,
 )
-from vallostasis.core.records import Fitting, Hole, Liner, Quantity, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.records import FittedShim, Hole, Liner, Quantity
 from vallostasis.core.spec_card import SpecCard
 
 # Half width of a shim's thickness when only its nominal size is known. Common practice, no
@@ -35,13 +30,16 @@ UNMEASURED_SHIM_M = 5e-6
 # Half width of a measured shim: read with a micrometer graduated in hundredths of a millimetre and
 # estimated to a fifth. Common practice, no published source.
 MEASURED_SHIM_M = 2e-6
-
-_CIRCUMSTANCES = ("quantity", "gauge", "land", "datum", "hold-down", "hold-down torque", "load", "method")
+# Half width of a spacer plate or gasket whose thickness is taken from the card. Common practice, no published source.
+BETWEEN_HALF_WIDTH_M = 5e-6
 
 
 @dataclass(frozen=True, slots=True)
 class HoleParts:
-    """What is known of the parts in a hole, and what they predict; ``missing`` names what is not known."""
+    """What is known of the parts in a hole, and what they predict; ``missing`` names what is not known.
+
+    ``doubt`` says that one of them was read on a zero that was found moved.
+    """
 
     flange: Part | None
     shims: tuple[Part, ...]
@@ -49,81 +47,85 @@ class HoleParts:
     between: tuple[Part, ...]
     prediction: StackPrediction | None
     missing: tuple[str, ...]
-
-
-def limits_for(card: SpecCard, with_shim: bool) -> ProtrusionLimits:
-    """Limits that hold for a fitting with or without a shim. [m]"""
-    limits = card.limits
-    least = limits.least_with_shim if with_shim else limits.least_without_shim
-    greatest = limits.greatest_with_shim if with_shim else limits.greatest_without_shim
-    return ProtrusionLimits(
-        least.metres,
-        greatest.metres,
-        limits.variation_round.metres,
-        limits.neighbour_difference.metres,
-        limits.head_average_least.metres,
-        limits.head_average_greatest.metres,
-    )
+    doubt: str
 
 
 def rule_book(card: SpecCard) -> RuleBook:
     """How a card judges a block."""
-    return RuleBook(card.measuring.required_hours, card.layout.heads, card.acceptance, card.coverage_factor)
+    limits = card.limits
+    between = BetweenLimits(
+        limits.neighbour_difference.metres, limits.head_average_least.metres, limits.head_average_greatest.metres
+    )
+    return RuleBook(card.layout.heads, between, card.acceptance, card.coverage_factor)
 
 
-@once
-def readings_by_hour(facts: JobFacts, reading_set: ReadingSet) -> tuple[HourReadings, ...]:
-    """Unstruck readings of a set by clock position as sizes: zero and its correction added. [h], [m]"""
-    by_hour: dict[float, list[float]] = defaultdict(list)
-    for reading in facts.standing_readings(reading_set):
-        if reading.hour is not None:
-            by_hour[reading.hour].append(metres(value_used_um(facts, reading_set, reading)))
-    return tuple(HourReadings(hour, tuple(values)) for hour, values in sorted(by_hour.items(), key=_round_the_clock))
+def part_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> PartRead:
+    """Return the part that a feature is read on in a hole."""
+    part = part_with_key(facts, quantity, f"hole-{hole.number}")
+    assert part is not None
+    return part
 
 
-def _round_the_clock(item: tuple[float, list[float]]) -> float:
-    """12 h comes first, as people read it out."""
-    return item[0] % 12
+def protrusion_of(facts: JobFacts, hole: Hole) -> Survey:
+    """Return what stands of the protrusion of the liner in a hole."""
+    return survey_of(facts, Quantity.PROTRUSION, part_of_hole(facts, Quantity.PROTRUSION, hole))
+
+
+def depths_of(facts: JobFacts, hole: Hole) -> Survey:
+    """Return what stands of the ledge of a hole since its last cut."""
+    return survey_of(facts, Quantity.COUNTERBORE_DEPTH, part_of_hole(facts, Quantity.COUNTERBORE_DEPTH, hole))
+
+
+def flange_of(facts: JobFacts, liner: Liner, land: str) -> Survey:
+    """Return what stands of the flange thickness of a liner at a land."""
+    part = part_with_key(facts, Quantity.FLANGE_THICKNESS, f"liner-{liner.mark}")
+    assert part is not None
+    return survey_of(facts, Quantity.FLANGE_THICKNESS, part, land)
 
 
 @once
 def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
     """Flange thickness of a liner at a land: mean of its newest set there. [m]"""
-    reading_set = facts.newest_flange_set(liner.liner_id, land)
-    if reading_set is None or is_relative(facts, reading_set):
+    survey = flange_of(facts, liner, land)
+    if not survey.estimates or survey.relative:
         return None
-    values = [metres(value_used_um(facts, reading_set, one)) for one in facts.standing_readings(reading_set)]
-    standard = standard_of_mean(trust_of_set(facts, reading_set), len(values))
-    return Part(f"flange of {liner.mark} at the {land}", fmean(values), standard)
+    return Part(f"flange of {liner.mark} at the {land}", mean_of(survey.estimates))
 
 
 @once
 def ledge_of(facts: JobFacts, hole: Hole) -> Ledge | None:
     """Where a flange comes to rest in a hole, from the newest depths since its last cut. [m]"""
-    reading_set = facts.newest_depth_set(hole.hole_id)
-    if reading_set is None or is_relative(facts, reading_set):
+    survey = depths_of(facts, hole)
+    if not survey.estimates or survey.relative:
         return None
-    depths = readings_by_hour(facts, reading_set)
-    if not depths:
-        return None
-    standard = standard_of_mean(trust_of_set(facts, reading_set), 1)
-    hours = tuple(depth.hour for depth in depths)
-    values = tuple(depth.mean_m for depth in depths)
-    return ledge_from_depths(hours, values, standard, facts.card.coverage_factor)
+    return ledge_from_depths(survey.estimates, survey.angles_deg, facts.card.coverage_factor)
 
 
-def shim_parts(facts: JobFacts, hole: Hole) -> tuple[Part, ...]:
-    """Shims under the liner in a hole, measured thickness where it is known. [m]"""
-    fitting = facts.present_fitting(hole.hole_id)
-    if fitting is None:
-        return ()
+def nominal_part(name: str, size_m: float, half_width_m: float, basis: str) -> Part:
+    """A part that is known by its nominal size, within a half width. [m]"""
+    source = Source(name, rectangular(half_width_m), shape=Shape.RECTANGULAR, basis=basis, error=(name, size_m))
+    return Part(name, estimate(size_m, (source,)))
+
+
+def shim_part(shim: FittedShim) -> Part:
+    """A shim under a liner, measured thickness where it is known. [m]"""
+    measured = shim.measured_um is not None
+    name = f"shim {shim.typed}"
+    source = Source(
+        name,
+        rectangular(MEASURED_SHIM_M if measured else UNMEASURED_SHIM_M),
+        shape=Shape.RECTANGULAR,
+        basis="measured" if measured else "nominal size, not measured",
+        error=("shim", shim.fitting_id, shim.place),
+    )
+    return Part(name, estimate(metres(shim.thickness_um), (source,)))
+
+
+def between_parts(card: SpecCard) -> tuple[Part, ...]:
+    """What lies between deck and measuring face, each part once. [m]"""
     return tuple(
-        Part(
-            f"shim {shim.typed}",
-            metres(shim.thickness_um),
-            rectangular(UNMEASURED_SHIM_M if shim.measured_um is None else MEASURED_SHIM_M),
-        )
-        for shim in facts.shims_of(fitting.fitting_id)
+        nominal_part(one.name, one.thickness.metres, BETWEEN_HALF_WIDTH_M, "thickness from the card, ±5 µm")
+        for one in card.measuring.between
     )
 
 
@@ -133,105 +135,61 @@ def hole_parts(facts: JobFacts, hole: Hole) -> HoleParts:
     fitting = facts.present_fitting(hole.hole_id)
     setup = facts.present_setup(Quantity.PROTRUSION)
     land = facts.card.measuring.land if setup is None else setup.land
-    flange = None if fitting is None else flange_part(facts, facts.liner(fitting.liner_id), land)
+    liner = None if fitting is None else facts.liner(fitting.liner_id)
+    flange = None if liner is None else flange_part(facts, liner, land)
     ledge = ledge_of(facts, hole)
-    shims = shim_parts(facts, hole)
-    between = tuple(Part(part.name, part.thickness.metres) for part in facts.card.measuring.between)
+    shims = () if fitting is None else tuple(shim_part(shim) for shim in facts.shims_of(fitting.fitting_id))
+    between = between_parts(facts.card)
     missing = []
-    if fitting is None:
+    if liner is None:
         missing.append("a liner in the hole")
     elif flange is None:
-        missing.append(f"flange thickness of {facts.liner(fitting.liner_id).mark} at the {land}")
+        missing.append(f"flange thickness of {liner.mark} at the {land}")
     if ledge is None:
         missing.append(
             "counterbore depth" if facts.last_cut(hole.hole_id) is None else "counterbore depth after the cut"
         )
     prediction = None
     if flange is not None and ledge is not None:
-        ledge_part = Part("ledge the flange rests on", ledge.depth_m, ledge.standard_m)
-        prediction = predict_protrusion(flange, shims, ledge_part, between)
-    return HoleParts(flange, shims, ledge, between, prediction, tuple(missing))
+        rests_on = Part("ledge the flange rests on", ledge.estimate)
+        prediction = predict_protrusion(flange, shims, rests_on, between, facts.card.coverage_factor)
+    doubt = doubt_of_parts(facts, hole, liner, land)
+    return HoleParts(flange, shims, ledge, between, prediction, tuple(missing), doubt)
+
+
+def doubt_of_parts(facts: JobFacts, hole: Hole, liner: Liner | None, land: str) -> str:
+    """Say which part was read on a zero that was found moved; empty where none was."""
+    if depths_of(facts, hole).doubt:
+        return "The zero was found moved after the ledge was read: correct those depths or strike them first."
+    if liner is not None and flange_of(facts, liner, land).doubt:
+        return f"The zero was found moved after the flange of {liner.mark} was read: correct it or strike it first."
+    return ""
 
 
 @once
 def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
     """What the rules judge of one hole: the newest set of its present fitting, unstruck readings only."""
-    fitting = facts.present_fitting(hole.hole_id)
-    with_shim = fitting is not None and bool(facts.shims_of(fitting.fitting_id))
-    limits = limits_for(facts.card, with_shim)
-    nothing = ReadingTrust(0.0, 0.0)
-    if fitting is None:
+    if facts.present_fitting(hole.hole_id) is None:
         was_cut = facts.last_cut(hole.hole_id) is not None
         reason = "cut, no liner fitted since" if was_cut else "no liner is fitted"
-        return MeasuredHole(hole.number, limits, (), nothing, "", reopened=reason)
-    reading_set = facts.newest_protrusion_set(fitting.fitting_id)
-    if reading_set is None:
-        return MeasuredHole(hole.number, limits, (), nothing, "", unreadable=_unreadable(facts, fitting, ()))
-    trust = trust_of_set(facts, reading_set)
-    setup = facts.setup(reading_set.setup_id)
-    zero = str(setup.setup_id if setup.shared_zero else reading_set.reading_set_id)
-    reopened = why_reopened(facts, setup)
-    if reopened:
-        return MeasuredHole(hole.number, limits, (), trust, zero, reopened=reopened)
-    readings = readings_by_hour(facts, reading_set)
-    residual = _residual(facts, hole, readings, trust)
-    return MeasuredHole(
-        hole.number,
-        limits,
-        readings,
-        trust,
-        zero,
-        residual,
-        unreadable=_unreadable(facts, fitting, readings),
-        doubt=doubt_of_set(facts, reading_set),
-    )
+        return MeasuredHole(hole.number, Standing((), reopened=reason))
+    survey = protrusion_of(facts, hole)
+    centre = None if survey.missing or not survey.estimates else centre_of(survey.estimates, survey.angles_deg)
+    return MeasuredHole(hole.number, survey.standing, centre, _residual(facts, hole, survey, centre))
 
 
-def doubt_of_set(facts: JobFacts, reading_set: ReadingSet) -> str:
-    """Say why readings of a set are doubtful: their zero was found moved; empty where they are not."""
-    doubtful = doubtful_readings(facts)
-    if any(one.reading_id in doubtful for one in facts.standing_readings(reading_set)):
-        return "the zero was found moved after it was read: correct the readings or strike them"
-    return ""
-
-
-def _unreadable(facts: JobFacts, fitting: Fitting, readings: tuple[HourReadings, ...]) -> tuple[tuple[float, str], ...]:
-    """Required positions that cannot be read; one that was read after all counts as read."""
-    read = {reading.hour for reading in readings}
-    required = facts.card.measuring.required_hours
-    said = facts.unreadable_hours(fitting.fitting_id)
-    return tuple((hour, said[hour]) for hour in required if hour in said and hour not in read)
-
-
-def _residual(
-    facts: JobFacts, hole: Hole, readings: tuple[HourReadings, ...], trust: ReadingTrust
-) -> StackResidual | None:
-    """Hold reading against parts once every required position is read: a partial mean would carry the tilt."""
-    read = {reading.hour for reading in readings}
-    if not readings or not read.issuperset(facts.card.measuring.required_hours):
+def _residual(facts: JobFacts, hole: Hole, survey: Survey, centre: Estimate | None) -> StackResidual | None:
+    """Hold reading against parts, plane against plane: a mean of some positions would carry the tilt."""
+    parts = hole_parts(facts, hole)
+    if centre is None or parts.prediction is None or parts.ledge is None:
         return None
-    prediction = hole_parts(facts, hole).prediction
-    if prediction is None:
+    few = len(facts.card.measuring.required_hours) < 3
+    if not few and (survey.plane is None or parts.ledge.plane is None):
         return None
-    mean = fmean(reading.mean_m for reading in readings)
-    standard = standard_of_mean(trust, sum(len(reading.values_m) for reading in readings))
-    return compare_with_measured(mean, standard, prediction, facts.card.coverage_factor)
+    return compare_with_measured(centre, parts.prediction, facts.card.coverage_factor)
 
 
-def why_reopened(facts: JobFacts, setup: Setup) -> str:
-    """Say why readings taken under a setup do not count; empty when they do."""
-    if setup.zeroed_on is ZeroedOn.PART:
-        return "zeroed on the part itself, differences only: zero the gauge on the datum and read it again"
-    present = facts.present_setup(Quantity.PROTRUSION)
-    if present is not None and present.circumstances() != setup.circumstances():
-        pairs = zip(_CIRCUMSTANCES, setup.circumstances(), present.circumstances(), strict=True)
-        changed = " and ".join(name for name, then, now in pairs if then != now)
-        return f"{changed} changed since it was read: read it again"
-    if setup.land != facts.card.measuring.land:
-        return f"read on the {setup.land}, the card's limits are for the {facts.card.measuring.land}: read it there"
-    return ""
-
-
+@once
 def judge_job(facts: JobFacts) -> BlockJudgement:
     """Judge every hole of a job by the card version that holds now."""
     return judge_block(tuple(measured_hole(facts, hole) for hole in facts.holes), rule_book(facts.card))

@@ -1,15 +1,26 @@
 """What the parts predict: flange plus shims less ledge depth, and whether the reading agrees."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from math import hypot
 from typing import Literal
 
 import numpy as np
 
-from vallostasis.core.errors import require_finite, require_not_negative
-from vallostasis.core.measuring.clock import angle_of_hour
+from vallostasis.core.errors import OutOfDomain, require_finite
+from vallostasis.core.measuring.budget import (
+    Estimate,
+    Shape,
+    Source,
+    Stated,
+    difference_of,
+    estimate,
+    exactly,
+    stated,
+    value_of,
+    weighted,
+)
+from vallostasis.core.measuring.plane import PlaneFit, different_positions, fit_plane, plane_weights
 from vallostasis.core.measuring.uncertainty import rectangular
-from vallostasis.core.protrusion.plane import PlaneFit, different_positions, fit_plane
 from vallostasis.core.trail import Step, Term
 
 PLANE_SOURCE = "least squares; plane moved up to its highest reading"
@@ -17,43 +28,79 @@ PLANE_SOURCE = "least squares; plane moved up to its highest reading"
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """One part of a stack: its size and standard uncertainty. [m]"""
+    """One part of a stack: its size with every error it carries. [m]"""
 
     name: str
-    size_m: float
-    standard_m: float = 0.0
+    estimate: Estimate
+
+    @property
+    def size_m(self) -> float:
+        """Its size, half of a move of the zero taken off. [m]"""
+        return value_of(self.estimate)
+
+    def stated(self, coverage_factor: float) -> Stated:
+        """Its size with the budget of its ±. [m]"""
+        return stated(self.name, self.estimate, coverage_factor)
+
+
+def part(name: str, size_m: float, standard_m: float = 0.0) -> Part:
+    """Make a part of one number and its standard uncertainty. [m]"""
+    return Part(name, exactly(size_m, standard_m, name))
 
 
 @dataclass(frozen=True, slots=True)
 class Ledge:
-    """Where a flange comes to rest: supporting depth and plane through the depth readings. [m]
+    """Where a flange comes to rest: supporting depth with its errors, plane through the depth readings. [m]
 
     ``plane`` is None where fewer than three positions were read; then the highest reading supports.
     """
 
-    depth_m: float
-    standard_m: float
+    estimate: Estimate
+    depth: Stated
     fitted_m: float
     plane: PlaneFit | None
     planes_differ: bool
 
+    @property
+    def depth_m(self) -> float:
+        """Depth of the plane that supports the flange, at its centre. [m]"""
+        return self.depth.value_m
+
 
 @dataclass(frozen=True, slots=True)
 class StackPrediction:
-    """Protrusion predicted from parts. [m]"""
+    """Protrusion predicted from parts, with every error they carry. [m]"""
 
-    protrusion_m: float
-    standard_m: float
+    estimate: Estimate
+    stated: Stated
     trail: tuple[Step, ...]
+
+    @property
+    def protrusion_m(self) -> float:
+        """What the parts give. [m]"""
+        return self.stated.value_m
 
 
 @dataclass(frozen=True, slots=True)
 class StackResidual:
-    """Measured less predicted protrusion, and whether the two can be true together. [m]"""
+    """Measured less predicted protrusion, with the budget of both. [m]"""
 
-    residual_m: float
-    expanded_m: float
-    agrees: bool
+    stated: Stated
+
+    @property
+    def residual_m(self) -> float:
+        """Measured less predicted. [m]"""
+        return self.stated.value_m
+
+    @property
+    def expanded_m(self) -> float:
+        """Joint expanded uncertainty. [m]"""
+        return self.stated.expanded_m
+
+    @property
+    def agrees(self) -> bool:
+        """Whether the two can be true together."""
+        return abs(self.residual_m) <= self.expanded_m
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +121,7 @@ class ShimSlip:
 
 
 def predict_protrusion(
-    flange: Part, shims: tuple[Part, ...], ledge: Part, between: tuple[Part, ...] = ()
+    flange: Part, shims: tuple[Part, ...], ledge: Part, between: tuple[Part, ...] = (), coverage_factor: float = 2.0
 ) -> StackPrediction:
     """Predict protrusion from the parts of the stack.
 
@@ -88,6 +135,8 @@ def predict_protrusion(
         Depth from the deck of the plane on which the flange rests. [m]
     between : tuple of Part
         What lies between deck and measuring face, each once. [m]
+    coverage_factor : float
+        k.
 
     Returns
     -------
@@ -101,13 +150,13 @@ def predict_protrusion(
 
     Notes
     -----
-    Standard uncertainties are independent and add in squares (GUM 5.1.2).
+    Sum of the stack; errors that two parts share add with their signs, all others in squares (GUM 5.1.2, F.1.2.3).
     """
-    for part in (flange, *shims, ledge, *between):
-        require_finite(**{part.name: part.size_m})
-        require_not_negative(**{f"u of {part.name}": part.standard_m})
-    protrusion = flange.size_m + sum(s.size_m for s in shims) - ledge.size_m - sum(t.size_m for t in between)
-    standard = hypot(*(part.standard_m for part in (flange, *shims, ledge, *between)))
+    signed = [(1.0, flange), *((1.0, s) for s in shims), (-1.0, ledge), *((-1.0, t) for t in between)]
+    for _, one in signed:
+        require_finite(**{one.name: one.estimate.value_m})
+    total = weighted((sign, one.estimate) for sign, one in signed)
+    value = stated("protrusion that the parts give", total, coverage_factor)
     terms = (
         Term("f", flange.size_m, "size", flange.name),
         *(Term("s", s.size_m, "size", s.name) for s in shims),
@@ -115,31 +164,27 @@ def predict_protrusion(
         *(Term("t", t.size_m, "size", t.name) for t in between),
     )
     formula = f"P = f{' + s' * len(shims)} − c{' − t' * len(between)}"
-    step = Step("Protrusion predicted from the parts", formula, terms, Term("P", protrusion), "sum of the stack")
-    return StackPrediction(protrusion, standard, (step,))
+    step = Step("Protrusion predicted from the parts", formula, terms, Term("P", value.value_m), "sum of the stack")
+    return StackPrediction(total, value, (step,))
 
 
-def ledge_from_depths(
-    hours: tuple[float, ...], depths_m: tuple[float, ...], standard_m: float, coverage_factor: float
-) -> Ledge:
+def ledge_from_depths(depths: Sequence[Estimate], angles_deg: Sequence[float], coverage_factor: float) -> Ledge:
     """Find the depth at which a flange comes to rest on a ledge.
 
     Parameters
     ----------
-    hours : tuple of float
-        Clock positions of the depth readings. [h]
-    depths_m : tuple of float
-        Depths from the deck downwards. [m]
-    standard_m : float
-        Standard uncertainty of one depth reading. [m]
+    depths : sequence of Estimate
+        Depths from the deck downwards, one for each position. [m]
+    angles_deg : sequence of float
+        Their directions. [deg]
     coverage_factor : float
         k of the expanded uncertainty U = k·u.
 
     Returns
     -------
     Ledge
-        The fitted plane moved up until no reading stands above it. When that shift is greater than
-        U it is carried as a rectangular half width. [m]
+        The fitted plane moved up until no reading stands above it; that shift is carried as a rectangular half
+        width, since scatter moves the plane as a real high spot does. [m]
 
     Raises
     ------
@@ -148,29 +193,42 @@ def ledge_from_depths(
 
     Notes
     -----
-    With fewer than three different positions there is no plane and the highest reading supports.
-    A stiff flange and a stiff ledge are assumed; clamping does not bend either.
+    With fewer than three different positions there is no plane and the highest reading supports. A stiff flange and a
+    stiff ledge are assumed; clamping does not bend either. Least squares and a parallel shift; house rule.
     """
-    angles = np.array([angle_of_hour(hour) for hour in hours])
+    if not depths:
+        raise OutOfDomain("measure the counterbore depth first", "depths_m")
+    values = [value_of(one) for one in depths]
+    angles = np.asarray(angles_deg, dtype=np.float64)
     if different_positions(angles) < 3:
-        highest = min(depths_m)
-        return Ledge(highest, standard_m, float(np.mean(depths_m)), None, False)
-    plane = fit_plane(angles, depths_m)
+        highest = depths[int(np.argmin(values))]
+        return Ledge(highest, _rests(highest, coverage_factor), float(np.mean(values)), None, False)
+    plane = fit_plane(angles, values)
+    weights, design = plane_weights(angles)
+    at = int(np.argmin(plane.residuals_m))
     shift = plane.mean_m - plane.supporting_mean_m
-    differ = shift > coverage_factor * standard_m
-    standard = hypot(standard_m, rectangular(shift)) if differ else standard_m
-    return Ledge(plane.supporting_mean_m, standard, plane.mean_m, plane, differ)
+    # Centre of the plane and what its highest reading stands above it, as one sum of the readings.
+    moved_up = weights[0] - design[at] @ weights
+    moved_up[at] += 1.0
+    total = weighted((float(weight), one) for weight, one in zip(moved_up, depths, strict=True))
+    one = _rests(depths[at], coverage_factor).expanded_m
+    carried = Source("fitted and supporting plane differ", rectangular(shift), shape=Shape.RECTANGULAR,
+                     basis="half width: the shift itself", error=("shift", at, tuple(values)))  # fmt: skip
+    whole = weighted(((1.0, total), (1.0, estimate(0.0, (carried,)))))
+    return Ledge(whole, _rests(whole, coverage_factor), plane.mean_m, plane, shift > one)
 
 
-def compare_with_measured(
-    measured_m: float, measured_standard_m: float, predicted: StackPrediction, coverage_factor: float
-) -> StackResidual:
-    """Hold the measured mean protrusion against the predicted one.
+def _rests(depth: Estimate, coverage_factor: float) -> Stated:
+    return stated("ledge the flange rests on", depth, coverage_factor)
+
+
+def compare_with_measured(measured: Estimate, predicted: StackPrediction, coverage_factor: float) -> StackResidual:
+    """Hold the measured protrusion against the predicted one, both at the centre of the hole.
 
     Parameters
     ----------
-    measured_m, measured_standard_m : float
-        Mean of the readings and its standard uncertainty. [m]
+    measured : Estimate
+        Centre of the plane through the readings. [m]
     predicted : StackPrediction
         What the parts give. [m]
     coverage_factor : float
@@ -179,18 +237,14 @@ def compare_with_measured(
     Returns
     -------
     StackResidual
-        Measured − predicted, the joint U, and whether |residual| ≤ U. [m]
+        Measured − predicted and the joint U; they agree while |residual| ≤ U. [m]
 
-    Raises
-    ------
-    OutOfDomain
-        If a value is not finite or an uncertainty is negative.
+    Notes
+    -----
+    Errors that both carry cancel; GUM F.1.2.3.
     """
-    require_finite(measured=measured_m)
-    require_not_negative(u_of_measured=measured_standard_m)
-    residual = measured_m - predicted.protrusion_m
-    expanded = coverage_factor * hypot(measured_standard_m, predicted.standard_m)
-    return StackResidual(residual, expanded, abs(residual) <= expanded)
+    off = difference_of(measured, predicted.estimate)
+    return StackResidual(stated("reading less parts", off, coverage_factor))
 
 
 def land_slips(residual: StackResidual, lands: tuple[tuple[str, float], ...]) -> tuple[LandSlip, ...]:
@@ -247,7 +301,7 @@ def shim_slip(residual: StackResidual, written_m: tuple[float, ...], sizes_m: tu
 
     Notes
     -----
-    A spacer counted once, twice or not at all: common practice, no published source.
+    A shim of another size, two for one, or none: common practice, no published source.
     """
     require_finite(**{f"shim {place}": size for place, size in enumerate((*written_m, *sizes_m))})
     slips = [

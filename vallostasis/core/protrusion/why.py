@@ -1,15 +1,16 @@
 """The arithmetic behind a hole's state, line by line."""
 
 from dataclasses import dataclass
-from math import sqrt
-from statistics import fmean
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.clock import hour_name, hour_of_angle
-from vallostasis.core.measuring.decision import RuleResult, decision_step
-from vallostasis.core.protrusion.measured import hole_parts, measured_hole
-from vallostasis.core.protrusion.plane import plane_step
-from vallostasis.core.protrusion.rules import HoleJudgement, MeasuredHole
+from vallostasis.core.measuring.budget import Budget
+from vallostasis.core.measuring.clock import hour_of_angle
+from vallostasis.core.measuring.decision import RuleKind, RuleResult, decision_step
+from vallostasis.core.measuring.derived import DerivedKind
+from vallostasis.core.measuring.plane import plane_step
+from vallostasis.core.measuring.survey import Survey
+from vallostasis.core.protrusion.measured import hole_parts, measured_hole, protrusion_of
+from vallostasis.core.protrusion.rules import HoleJudgement
 from vallostasis.core.records import Hole
 from vallostasis.core.spec_card import Limit, Limits, SpecCard, typed_with_unit
 from vallostasis.core.trail import Step, Term
@@ -31,18 +32,18 @@ class LimitUsed:
 def limits_used(card: SpecCard, rule: RuleResult, with_shim: bool) -> tuple[LimitUsed, ...]:
     """Limits of the card behind one rule result, with their sources."""
     limits = card.limits
-    named: dict[str, tuple[tuple[str, Limit], ...]] = {
-        "protrusion": _reading_limits(limits, with_shim),
-        "variation round": (("greatest variation round", limits.variation_round),),
-        "difference to neighbour": (("greatest difference to neighbour", limits.neighbour_difference),),
-        "average under one head": (
+    named: dict[RuleKind, tuple[tuple[str, Limit], ...]] = {
+        RuleKind.READING: _reading_limits(limits, with_shim),
+        RuleKind.VARIATION: (("greatest variation round", limits.variation_round),),
+        RuleKind.NEIGHBOUR: (("greatest difference to neighbour", limits.neighbour_difference),),
+        RuleKind.HEAD_AVERAGE: (
             ("least average under one head", limits.head_average_least),
             ("greatest average under one head", limits.head_average_greatest),
         ),
     }
     return tuple(
         LimitUsed(name, limit.length.metres, typed_with_unit(limit.length, card.unit), limit.source, limit.status.value)
-        for name, limit in named.get(rule.rule, ())
+        for name, limit in named.get(rule.kind, ())
         if limit.length is not None
     )
 
@@ -70,59 +71,65 @@ def explain_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> tuple
     tuple of Step
         Trust in a reading, mean, plane, each rule, and the stack of parts. Lengths in m.
     """
-    measured = measured_hole(facts, hole)
+    measured, survey = measured_hole(facts, hole), protrusion_of(facts, hole)
     steps: list[Step] = []
-    if measured.readings:
-        steps += [*_trust(measured, facts.card.coverage_factor), *_mean(measured, judgement)]
-        steps += [_rule(rule) for rule in judgement.rules if rule.rule != "parts against reading"]
+    if survey.budget is not None:
+        steps += [_trust(survey.budget), *_centre(survey)]
+        steps += [_rule(rule) for rule in judgement.rules if rule.kind is not RuleKind.PARTS]
     parts = hole_parts(facts, hole)
     if parts.ledge is not None and parts.ledge.plane is not None:
         steps.append(
             Step("Ledge the flange comes to rest on: the fitted plane moved up to its highest reading",
-                 "c = mean − greatest reading above the plane",
-                 (Term("mean", parts.ledge.fitted_m, "size"),
+                 "c = centre − greatest reading above the plane",
+                 (Term("centre", parts.ledge.fitted_m, "size"),
                   Term("above", parts.ledge.fitted_m - parts.ledge.depth_m)),
                  Term("c", parts.ledge.depth_m, "size"), "least squares; stiff flange on a stiff ledge assumed")
         )  # fmt: skip
     if parts.prediction is not None:
         steps += parts.prediction.trail
-    if measured.residual is not None and parts.prediction is not None and judgement.mean_m is not None:
-        mean = fmean(reading.mean_m for reading in measured.readings)
+    if measured.residual is not None and parts.prediction is not None:
+        predicted = parts.prediction.protrusion_m
         steps.append(
-            Step("Reading against parts, within their joint uncertainty",
+            Step("Reading against parts at the centre of the hole, within their joint uncertainty",
                  "r = measured − P, agrees while |r| ≤ U",
-                 (Term("measured", mean), Term("P", parts.prediction.protrusion_m),
+                 (Term("measured", predicted + measured.residual.residual_m), Term("P", predicted),
                   Term("U", measured.residual.expanded_m, "within")),
                  Term("r", measured.residual.residual_m), GUM)
         )  # fmt: skip
     return tuple(steps)
 
 
-def _trust(measured: MeasuredHole, k: float) -> tuple[Step, ...]:
-    trust = measured.trust
-    return (
-        Step("Uncertainty of one reading: its own part and the part shared by its zero",
-             "U = k·√(u² + z²)",
-             (Term("k", k, "count"), Term("u", trust.random_m, note="repeatability and graduation"),
-              Term("z", trust.zero_m, note="graduation at the zero")),
-             Term("U", k * sqrt(trust.random_m**2 + trust.zero_m**2), "within"), GUM),
-    )  # fmt: skip
+def _trust(budget: Budget) -> Step:
+    """Write a budget out as one line of arithmetic."""
+    terms = [Term("k", budget.coverage, "count")]
+    terms += [Term(f"u{place}", one.contribution_m, note=one.name) for place, one in enumerate(budget.lines, 1)]
+    terms += [Term(f"b{place}", one.half_width_m, note=one.name) for place, one in enumerate(budget.bounds, 1)]
+    squares = " + ".join(f"u{place}²" for place, _ in enumerate(budget.lines, 1))
+    added = "".join(f" + b{place}" for place, _ in enumerate(budget.bounds, 1))
+    return Step("Uncertainty of one reading, error by error", f"U = k·√({squares}){added}", tuple(terms),
+                Term("U", budget.expanded_m, "within"), GUM)  # fmt: skip
 
 
-def _mean(measured: MeasuredHole, judgement: HoleJudgement) -> tuple[Step, ...]:
+def _centre(survey: Survey) -> tuple[Step, ...]:
     terms = tuple(
-        Term(hour_name(r.hour), r.mean_m, note=f"mean of {len(r.values_m)}" if len(r.values_m) > 1 else "")
-        for r in measured.readings
+        Term(row.name, row.value_m, note=f"mean of {len(row.readings)}" if len(row.readings) > 1 else "")
+        for row in survey.read
+        if row.value_m is not None
     )
-    mean = Step("Mean of the positions", "mean = sum / number", terms, Term("mean", judgement.mean_m or 0.0),
-                "arithmetic mean")  # fmt: skip
-    plane = judgement.plane
-    if plane is None:
-        return (mean,)
-    return (mean, plane_step(plane, f"{hour_of_angle(plane.high_side_deg):.1f} h"))
+    mean, tilt, plane = survey.one_of(DerivedKind.MEAN), survey.one_of(DerivedKind.TILT), survey.plane
+    if mean is None:
+        return ()
+    if plane is None or tilt is None:
+        return (Step("Mean of the positions", "mean = sum / number", terms, Term("mean", mean.stated.value_m),
+                     "arithmetic mean"),)  # fmt: skip
+    centre = Step("Centre of the plane through the positions, their mean where evenly spaced",
+                  "a of z = a + b·cosθ + c·sinθ", terms, Term("centre", mean.stated.value_m),
+                  "least squares")  # fmt: skip
+    towards = "" if tilt.direction_deg is None else f"{hour_of_angle(tilt.direction_deg):.1f} h"
+    return (centre, plane_step(plane, towards))
 
 
 def _rule(rule: RuleResult) -> Step:
-    where = f" {'at ' if rule.rule == 'protrusion' else ''}{rule.where}" if rule.where else ""
+    where = f" {'at ' if rule.kind is RuleKind.READING else ''}{rule.where}" if rule.where else ""
     what = f"{rule.rule.capitalize()}{where}: {rule.decision.state.value}"
     return decision_step(what, rule.value_m, rule.expanded_m, rule.least_m, rule.greatest_m)

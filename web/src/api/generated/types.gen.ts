@@ -228,6 +228,12 @@ export type BoreSetAnswer = {
      */
     worst_out_of_round_m: number | null;
     /**
+     * Taper M
+     *
+     * Greatest less least along the worst axis: what is judged. [m]
+     */
+    taper_m: number | null;
+    /**
      * Taper Per Axis M
      */
     taper_per_axis_m: Array<number | null>;
@@ -350,6 +356,22 @@ export type BoreSetRequest = {
 };
 
 /**
+ * BoundView
+ *
+ * What is added to the ± as it is. [m]
+ */
+export type BoundView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Half Width M
+     */
+    half_width_m: number;
+};
+
+/**
  * BudgetAnswer
  *
  * The size, its uncertainty source by source, and what follows for values worked out from such readings. [m]
@@ -427,6 +449,8 @@ export type BudgetRequest = {
     ring_m: number;
     /**
      * U Ring M
+     *
+     * [m]
      */
     u_ring_m?: number;
     /**
@@ -437,6 +461,8 @@ export type BudgetRequest = {
     deviation_m?: number;
     /**
      * U Repeatability M
+     *
+     * [m]
      */
     u_repeatability_m?: number;
     /**
@@ -454,7 +480,7 @@ export type BudgetRequest = {
     /**
      * Step At Zero
      *
-     * Count the graduation a second time, for the zero.
+     * Count the zero too, which is a reading: its graduation and its repeatability.
      */
     step_at_zero?: boolean;
     /**
@@ -541,6 +567,18 @@ export type BudgetView = {
      * Effective degrees of freedom; null where there are plenty.
      */
     freedom: number | null;
+    /**
+     * Bounds
+     *
+     * Added to the expanded uncertainty as they are.
+     */
+    bounds: Array<BoundView>;
+    /**
+     * Bias M
+     *
+     * What scatter alone shows where there is nothing to be found. [m]
+     */
+    bias_m: number;
     /**
      * Monte Carlo M
      *
@@ -1112,6 +1150,12 @@ export type CutPlanAnswer = {
      */
     chance_inside_by_stop?: number | null;
     /**
+     * Warnings
+     *
+     * What a plan that can be made still has against it.
+     */
+    warnings?: Array<string>;
+    /**
      * Present Protrusion On High Spot M
      */
     present_protrusion_on_high_spot_m: number;
@@ -1169,18 +1213,26 @@ export type CutPlanRequest = {
     present_depths_m: Array<number>;
     /**
      * Flange M
+     *
+     * [m]
      */
     flange_m: number;
     /**
      * Target Protrusion M
+     *
+     * [m]
      */
     target_protrusion_m: number;
     /**
      * Min Protrusion M
+     *
+     * [m]
      */
     min_protrusion_m: number;
     /**
      * Max Protrusion M
+     *
+     * [m]
      */
     max_protrusion_m: number;
     /**
@@ -1189,6 +1241,8 @@ export type CutPlanRequest = {
     shims_m: Array<number>;
     /**
      * Min Cleanup Cut M
+     *
+     * [m]
      */
     min_cleanup_cut_m: number;
     /**
@@ -1197,6 +1251,8 @@ export type CutPlanRequest = {
     max_depth_m?: number | null;
     /**
      * Between M
+     *
+     * [m]
      */
     between_m?: number;
     /**
@@ -1219,16 +1275,32 @@ export type CutPlanRequest = {
     graduation_error?: number;
     /**
      * U Flange M
+     *
+     * [m]
      */
     u_flange_m?: number;
     /**
      * U Shim M
+     *
+     * [m]
      */
     u_shim_m?: number;
     /**
      * U Depth M
+     *
+     * [m]
      */
     u_depth_m?: number;
+    /**
+     * U Between M
+     *
+     * [m]
+     */
+    u_between_m?: number;
+    /**
+     * Coverage K
+     */
+    coverage_k?: number;
     /**
      * Naive Cut M
      *
@@ -1267,12 +1339,14 @@ export type Cutter = {
 export type DecisionAnswer = {
     /**
      * Decision
+     *
+     * Null without a limit to be held against.
      */
-    decision: string;
+    decision: string | null;
     /**
      * The same in the words of the bench.
      */
-    state: State;
+    state: State | null;
     /**
      * Trail
      */
@@ -1356,6 +1430,62 @@ export type DepthMark = {
      * Worn
      */
     worn: boolean;
+};
+
+/**
+ * DerivedKind
+ *
+ * What is worked out.
+ */
+export type DerivedKind = 'mean' | 'variation' | 'high to low' | 'out of round' | 'taper' | 'taper end to end' | 'fitted taper' | 'barrel' | 'bell-mouth at the top' | 'bell-mouth at the bottom' | 'ovality' | 'four lobes' | 'flatness';
+
+/**
+ * DerivedView
+ *
+ * One value worked out from the readings, with its ±. [m], [deg]
+ */
+export type DerivedView = {
+    kind: DerivedKind;
+    /**
+     * Where
+     */
+    where: string;
+    /**
+     * What
+     *
+     * Under which name its budget is found.
+     */
+    what: string;
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Bias M
+     *
+     * What scatter alone shows where there is nothing to be found. [m]
+     */
+    bias_m: number;
+    /**
+     * Direction Deg
+     *
+     * Null where scatter alone would show as much.
+     */
+    direction_deg: number | null;
+    /**
+     * Within Deg
+     */
+    within_deg: number | null;
+    /**
+     * Per Side M
+     *
+     * Half of it, where a diameter is told per side too. [m]
+     */
+    per_side_m: number | null;
 };
 
 /**
@@ -1773,6 +1903,12 @@ export type FormView = {
      */
     worst_out_of_round_m: number | null;
     /**
+     * Taper M
+     *
+     * Greatest less least along the worst axis. [m]
+     */
+    taper_m: number | null;
+    /**
      * Taper Per Axis M
      */
     taper_per_axis_m: Array<number | null>;
@@ -2126,7 +2262,8 @@ export type GaugeTold = {
  *
  * A gauge as it was at one time; whatever changes about it is a new version. [µm]
  *
- * ``owner`` is empty for the shop's own; ``master`` names what it was checked against.
+ * ``owner`` is empty for the shop's own; ``master`` names what it was checked against. ``reproducibility_um`` is what
+ * one person reads differently from another, as a study found it.
  */
 export type GaugeVersion = {
     /**
@@ -2205,6 +2342,14 @@ export type GaugeVersion = {
      * Gauge Study Id
      */
     gauge_study_id?: string | null;
+    /**
+     * Reproducibility Um
+     */
+    reproducibility_um?: number | string;
+    /**
+     * Reproducibility Freedom
+     */
+    reproducibility_freedom?: number | string | null;
 };
 
 /**
@@ -2243,7 +2388,7 @@ export type Health = {
 /**
  * HolePlanView
  *
- * A cut and shim for one hole, or the reason why there is none. Lengths in m, depths from the deck.
+ * What is known for a cut of one hole, and the plan, or the reason why there is none. Lengths in m.
  */
 export type HolePlanView = {
     /**
@@ -2254,14 +2399,6 @@ export type HolePlanView = {
      * Liner Mark
      */
     liner_mark: string;
-    /**
-     * Feasible
-     */
-    feasible: boolean;
-    /**
-     * Reason
-     */
-    reason: string;
     /**
      * Positions
      */
@@ -2275,101 +2412,20 @@ export type HolePlanView = {
      */
     flange_expanded_m: number | null;
     /**
-     * Shim M
-     */
-    shim_m?: number | null;
-    /**
-     * Shim Typed
-     */
-    shim_typed?: string;
-    /**
-     * Shim Stock
-     */
-    shim_stock?: number | null;
-    /**
-     * Depth M
-     */
-    depth_m?: number | null;
-    /**
-     * From Touch Off M
-     */
-    from_touch_off_m?: number | null;
-    /**
-     * Protrusion M
-     */
-    protrusion_m?: number | null;
-    /**
-     * Least M
-     */
-    least_m?: number | null;
-    /**
-     * Greatest M
-     */
-    greatest_m?: number | null;
-    /**
-     * Target M
-     */
-    target_m?: number | null;
-    /**
-     * Neighbour Limit M
-     */
-    neighbour_limit_m?: number | null;
-    /**
-     * Passes
-     */
-    passes?: number | null;
-    /**
-     * Part Pass M
-     */
-    part_pass_m?: number | null;
-    /**
-     * Without Part Pass M
-     */
-    without_part_pass_m?: number | null;
-    /**
-     * Graduation M
-     */
-    graduation_m?: number | null;
-    /**
-     * By Stop Expanded M
-     */
-    by_stop_expanded_m?: number | null;
-    /**
-     * By Gauge Expanded M
-     */
-    by_gauge_expanded_m?: number | null;
-    /**
-     * Chance By Stop
-     */
-    chance_by_stop?: number | null;
-    /**
-     * Ledge Left M
-     */
-    ledge_left_m?: number | null;
-    /**
-     * Ledge Left Expanded M
-     */
-    ledge_left_expanded_m?: number | null;
-    /**
      * Ledge Least M
      */
-    ledge_least_m?: number | null;
+    ledge_least_m: number | null;
+    /**
+     * Reason
+     *
+     * Why there is no plan; empty where there is one.
+     */
+    reason: string;
     /**
      * Tried
      */
-    tried?: Array<TriedShimView>;
-    /**
-     * Fixed Cuts
-     */
-    fixed_cuts?: Array<FixedCutView>;
-    /**
-     * Neighbours
-     */
-    neighbours?: Array<NeighbourAfter>;
-    /**
-     * Trail
-     */
-    trail?: Array<StepView>;
+    tried: Array<TriedShimView>;
+    plan: PlannedCut | null;
 };
 
 /**
@@ -2443,6 +2499,14 @@ export type HoleView = {
      * High To Low M
      */
     high_to_low_m: number | null;
+    /**
+     * High To Low Expanded M
+     */
+    high_to_low_expanded_m: number | null;
+    /**
+     * What positions that lie close together cost.
+     */
+    clustered: PhraseView | null;
     /**
      * Rules
      */
@@ -2570,6 +2634,10 @@ export type InterferenceLevelView = {
      * Interference M
      */
     interference_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
 };
 
 /**
@@ -2592,10 +2660,6 @@ export type InterferenceView = {
      * Levels of the bore at which the liner was not read.
      */
     left_out: Array<string>;
-    /**
-     * Expanded M
-     */
-    expanded_m: number;
     /**
      * Doubtful
      *
@@ -2814,8 +2878,22 @@ export type LedgeView = {
     squareness_expanded_m: number;
     /**
      * Deepest Hour
+     *
+     * Null where scatter alone would show as much.
      */
-    deepest_hour: number;
+    deepest_hour: number | null;
+    /**
+     * Proud Hours
+     *
+     * Higher than all others say: a burr, or dirt.
+     */
+    proud_hours: Array<number>;
+    /**
+     * Says
+     *
+     * What the depths leave open, in words.
+     */
+    says: string;
     /**
      * Left M
      *
@@ -3308,11 +3386,11 @@ export type NeedView = {
 };
 
 /**
- * NeighbourAfter
+ * NeighbourAfterView
  *
- * Difference to a neighbour once the plan is reached. [m]
+ * Difference to a neighbour once the plan is reached, by the stop. [m]
  */
-export type NeighbourAfter = {
+export type NeighbourAfterView = {
     /**
      * Hole
      */
@@ -3325,6 +3403,14 @@ export type NeighbourAfter = {
      * Expanded M
      */
     expanded_m: number;
+    /**
+     * Limit M
+     */
+    limit_m: number | null;
+    /**
+     * Null where the card sets no limit.
+     */
+    state: State | null;
 };
 
 /**
@@ -3650,6 +3736,10 @@ export type PartsView = {
      */
     ledge_m: number | null;
     /**
+     * Ledge Expanded M
+     */
+    ledge_expanded_m: number | null;
+    /**
      * Ledge Depths
      */
     ledge_depths: Array<DepthMark>;
@@ -3705,6 +3795,12 @@ export type PartsView = {
      * Missing
      */
     missing: Array<string>;
+    /**
+     * Doubt
+     *
+     * A part that was read on a zero found moved; no cut is planned on it.
+     */
+    doubt: string;
 };
 
 /**
@@ -4007,8 +4103,10 @@ export type PlaneAnswer = {
     high_to_low_tilt_m: number;
     /**
      * High Side Deg
+     *
+     * Null without a tilt. [deg]
      */
-    high_side_deg: number;
+    high_side_deg: number | null;
     /**
      * Residuals M
      */
@@ -4047,6 +4145,102 @@ export type PlaneRequest = {
      * Readings M
      */
     readings_m: Array<number>;
+};
+
+/**
+ * PlannedCut
+ *
+ * A cut and a shim that can be made. Lengths in m, depths from the deck.
+ */
+export type PlannedCut = {
+    /**
+     * Shim M
+     */
+    shim_m: number;
+    /**
+     * Shim Typed
+     */
+    shim_typed: string;
+    /**
+     * Shim Stock
+     */
+    shim_stock: number;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * From Touch Off M
+     */
+    from_touch_off_m: number;
+    /**
+     * Protrusion M
+     */
+    protrusion_m: number;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Greatest M
+     */
+    greatest_m: number;
+    /**
+     * Target M
+     */
+    target_m: number;
+    /**
+     * Passes
+     */
+    passes: number;
+    /**
+     * Part Pass M
+     */
+    part_pass_m: number;
+    /**
+     * Without Part Pass M
+     */
+    without_part_pass_m: number;
+    /**
+     * Graduation M
+     */
+    graduation_m: number;
+    /**
+     * By Stop Expanded M
+     */
+    by_stop_expanded_m: number;
+    /**
+     * By Gauge Expanded M
+     */
+    by_gauge_expanded_m: number;
+    /**
+     * Chance By Stop
+     */
+    chance_by_stop: number;
+    /**
+     * Ledge Left M
+     */
+    ledge_left_m: number | null;
+    /**
+     * Ledge Left Expanded M
+     */
+    ledge_left_expanded_m: number | null;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+    /**
+     * Fixed Cuts
+     */
+    fixed_cuts: Array<FixedCutView>;
+    /**
+     * Neighbours
+     */
+    neighbours: Array<NeighbourAfterView>;
+    /**
+     * Trail
+     */
+    trail: Array<StepView>;
 };
 
 /**
@@ -4475,6 +4669,13 @@ export type RockedView = {
 };
 
 /**
+ * RuleKind
+ *
+ * What a rule of the card is about.
+ */
+export type RuleKind = 'reading' | 'variation round' | 'difference to neighbour' | 'average under one head' | 'parts against reading' | 'out of round' | 'taper' | 'flatness';
+
+/**
  * RuleView
  *
  * One rule of the card held against one value. [m]
@@ -4484,6 +4685,7 @@ export type RuleView = {
      * Rule
      */
     rule: string;
+    kind: RuleKind;
     /**
      * Where
      */
@@ -4546,7 +4748,7 @@ export type ServiceBody = {
     /**
      * Kind
      */
-    kind: 'oiled' | 'wear found' | 'calibrated' | 'lent' | 'brought back' | 'repaired' | 'dropped';
+    kind: 'oiled' | 'wear found' | 'calibrated' | 'lent' | 'brought back' | 'repaired' | 'dropped' | 'studied';
     /**
      * Words
      */
@@ -5052,8 +5254,10 @@ export type StackAnswer = {
     U_m: number;
     /**
      * Decision
+     *
+     * Null without a limit to be held against.
      */
-    decision: string;
+    decision: string | null;
     /**
      * Protrusion Nominal M
      *
@@ -5080,6 +5284,8 @@ export type StackAnswer = {
 export type StackRequest = {
     /**
      * Flange M
+     *
+     * [m]
      */
     flange_m: number;
     /**
@@ -5100,6 +5306,8 @@ export type StackRequest = {
     measured_shims_m?: Array<number>;
     /**
      * Depth M
+     *
+     * [m]
      */
     depth_m: number;
     /**
@@ -5110,6 +5318,8 @@ export type StackRequest = {
     between_m?: Array<number>;
     /**
      * U Flange M
+     *
+     * [m]
      */
     u_flange_m?: number;
     /**
@@ -5118,6 +5328,8 @@ export type StackRequest = {
     u_shims_m?: Array<number>;
     /**
      * U Depth M
+     *
+     * [m]
      */
     u_depth_m?: number;
     /**
@@ -5551,6 +5763,22 @@ export type SurveyView = {
      */
     expanded_m: number | null;
     /**
+     * With Thermometer M
+     *
+     * ± of one reading, had temperatures been taken; null where they were, or do not matter. [m]
+     */
+    with_thermometer_m: number | null;
+    /**
+     * Derived
+     */
+    derived: Array<DerivedView>;
+    /**
+     * Told
+     *
+     * What its form is told by: the greatest of each kind.
+     */
+    told: Array<DerivedView>;
+    /**
      * Rules
      */
     rules: Array<RuleView>;
@@ -5948,32 +6176,6 @@ export type TriedShimView = {
 };
 
 /**
- * UnreadableBody
- *
- * A position that cannot be read, or can be again.
- */
-export type UnreadableBody = {
-    /**
-     * Hour
-     *
-     * Clock position. [h]
-     */
-    hour: number;
-    /**
-     * Unreadable
-     */
-    unreadable: boolean;
-    /**
-     * Reason
-     */
-    reason?: string;
-    /**
-     * Person Id
-     */
-    person_id: string;
-};
-
-/**
  * UnreadableHour
  *
  * A required position that cannot be read, and why.
@@ -6343,64 +6545,6 @@ export type CorrectZeroResponses = {
 };
 
 export type CorrectZeroResponse = CorrectZeroResponses[keyof CorrectZeroResponses];
-
-export type MarkUnreadableData = {
-    body: UnreadableBody;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: never;
-    url: '/api/holes/{hole_id}/unreadable';
-};
-
-export type MarkUnreadableErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type MarkUnreadableError = MarkUnreadableErrors[keyof MarkUnreadableErrors];
-
-export type MarkUnreadableResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type MarkUnreadableResponse = MarkUnreadableResponses[keyof MarkUnreadableResponses];
 
 export type ReadHealthData = {
     body?: never;
@@ -9428,7 +9572,12 @@ export type ReadBudgetsData = {
          */
         part: string;
     };
-    query?: never;
+    query?: {
+        /**
+         * Land
+         */
+        land?: string;
+    };
     url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/budgets';
 };
 

@@ -7,7 +7,7 @@ import { computeParse, type ParseAnswer, type ReadingBody, takeReading } from '@
 import { newId } from '@/shared/newId'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
-import { linkFailed, soon } from '@/shared/state/link'
+import { linkFailed, ownChange, refresh, soon } from '@/shared/state/link'
 import { keep, mustWait } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
 import { standingAt } from '@/shared/state/standing'
@@ -149,14 +149,16 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     const before = standingAt(job.block.value, place.quantity.value, parsed.hole, parsed.hour)
     const body = bodyOf(as, parsed.hole, parsed.hour, parsed.typed)
     const sent = body.reading_id
-    const taken = await ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() }))
+    const taken = await ownChange(job.jobId, () =>
+      ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
+    )
     undo.took(taken.reading_id, as.readBefore === 'correct' ? before : [])
     // What was typed on while this one was under way belongs to the next reading.
     if (draft.value.id === sent) type('')
     // The gauge moves on at once: the next reading may be typed before the block is loaded again.
     const block = job.block.value
     if (block && parsed.hole !== null) place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
-    void job.reload()
+    void refresh(job.jobId)
   }
 
   async function answer(suggestion: Suggestion): Promise<void> {

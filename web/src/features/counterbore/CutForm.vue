@@ -27,10 +27,11 @@ const { refusal, busy, send } = useForm()
 watch(
   () => props.plan,
   (plan) => {
-    if (draft.value.depth !== '' || !plan?.feasible || props.again) return
-    draft.value.depth = lengthText(plan.depth_m ?? 0, SIZE_WITH[unit.value])
-    draft.value.passes = String((plan.passes ?? 0) + (plan.part_pass_m && plan.part_pass_m > 1e-9 ? 1 : 0))
-    draft.value.shim = shimText(plan.shim_typed ?? '', job.block.value?.card.unit ?? 'mm')
+    const cut = plan?.plan
+    if (draft.value.depth !== '' || !cut || props.again) return
+    draft.value.depth = lengthText(cut.depth_m, SIZE_WITH[unit.value])
+    draft.value.passes = String(cut.passes + (cut.part_pass_m > 1e-9 ? 1 : 0))
+    draft.value.shim = shimText(cut.shim_typed, job.block.value?.card.unit ?? 'mm')
   },
   { immediate: true },
 )

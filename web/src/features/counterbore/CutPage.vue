@@ -66,9 +66,9 @@ watch(
       <AfterCut v-if="linerOut && hole.last_cut" :hole="hole" :liner-mark="plan?.liner_mark ?? ''" />
       <details v-if="linerOut && hole.last_cut && plan" class="pt-4">
         <summary class="cursor-pointer font-bold">Cut it again</summary>
-        <PlanView :plan="plan" />
+        <PlanView :plan="plan" :hole-id="hole.hole_id" />
       </details>
-      <PlanView v-else-if="plan" :plan="plan" />
+      <PlanView v-else-if="plan" :plan="plan" :hole-id="hole.hole_id" />
     </section>
     <aside class="grid content-start gap-6 border-rule px-5 py-3 lg:border-l">
       <template v-if="linerOut">

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { HolePlanView } from '@/api/generated'
+import type { HolePlanView, PlannedCut } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
 /** The ledge unrolled from 12 h round to 12 h: as it stands, and where the cut ends. Heights magnified. */
-const props = defineProps<{ plan: HolePlanView }>()
+const props = defineProps<{ plan: HolePlanView; cut: PlannedCut }>()
 
 const WIDTH = 760
 const HEIGHT = 210
@@ -21,7 +21,7 @@ const points = computed(() => {
   return first ? [...order, { ...first, hour: 12 + (first.hour % 12) }] : []
 })
 const scale = computed(() => {
-  const depths = [...points.value.map((point) => point.present_depth_m), props.plan.depth_m ?? 0]
+  const depths = [...points.value.map((point) => point.present_depth_m), props.cut.depth_m]
   const least = Math.min(...depths)
   const greatest = Math.max(...depths)
   return { least, perMetre: SPAN / Math.max(greatest - least, 5e-6) }
@@ -39,7 +39,7 @@ const placed = computed(() =>
         : hourText(point.hour),
   })),
 )
-const cutY = computed(() => yOf(props.plan.depth_m ?? 0))
+const cutY = computed(() => yOf(props.cut.depth_m))
 const removed = computed(() => {
   const top = placed.value.map((point) => `${point.x} ${point.y}`).join('L')
   const from = placed.value[0]?.x ?? 0
@@ -72,7 +72,7 @@ const factor = computed(() => Math.round((scale.value.perMetre * 25.4e-3) / 96 /
     />
     <path :d="`M${LEFT - 6} ${cutY}H${xOf(13) + 6}`" class="stroke-act" stroke-width="2.5" />
     <text :x="LEFT - 12" :y="cutY + 5" text-anchor="end" class="fill-act font-mono font-bold" font-size="14">
-      {{ lengthText(plan.depth_m ?? 0, SIZE_WITH[unit]) }}
+      {{ lengthText(cut.depth_m, SIZE_WITH[unit]) }}
     </text>
     <g v-for="(point, index) in placed" :key="index">
       <circle :cx="point.x" :cy="point.y" r="4.5" class="fill-part" />

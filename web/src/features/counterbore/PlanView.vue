@@ -1,125 +1,130 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { HolePlanView } from '@/api/generated'
+import { ask } from '@/api/ask'
+import { type HolePlanView, readHoleBudgets } from '@/api/generated'
+import StateGate from '@/shared/charts/StateGate.vue'
 import { hourText } from '@/shared/format/clock'
-import { exactSmall, lengthText, SIZE_WITH, sizeText, uncertaintyText } from '@/shared/format/lengths'
+import { exactSmall, lengthText, SIZE_WITH, sizeText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 import TrailSteps from '@/shared/ui/TrailSteps.vue'
 
 import LedgePicture from './LedgePicture.vue'
 
 /** The plan with everything it rests on, or the reason why there is none. */
-const props = defineProps<{ plan: HolePlanView }>()
+const props = defineProps<{ plan: HolePlanView; holeId: string }>()
 
+const cut = computed(() => props.plan.plan)
 const chance = computed(() => {
-  const share = props.plan.chance_by_stop
-  if (share === null || share === undefined) return ''
+  const share = cut.value?.chance_by_stop ?? 0
   return share > 0.995 ? 'above 99 %' : `${(100 * share).toFixed(0)} %`
 })
 const passes = computed(() => {
-  const { passes: whole, part_pass_m: rest, graduation_m: step } = props.plan
-  if (typeof whole !== 'number' || typeof step !== 'number') return ''
+  if (!cut.value) return ''
+  const { passes: whole, part_pass_m: rest, graduation_m: step } = cut.value
   const full = `${whole} × ${exactSmall(step, unit.value)}`
-  return rest && rest > 1e-9 ? `${full} and ${exactSmall(rest, unit.value)}` : full
+  return rest > 1e-9 ? `${full} and ${exactSmall(rest, unit.value)}` : full
 })
-const overNeighbour = (difference: number) =>
-  typeof props.plan.neighbour_limit_m === 'number' &&
-  Math.abs(difference) > props.plan.neighbour_limit_m + 1e-12
-const byStop = computed(() => props.plan.by_stop_expanded_m ?? null)
-const planLimits = computed(() => [props.plan.least_m ?? null, props.plan.greatest_m ?? null])
+const planLimits = computed(() => [cut.value?.least_m ?? null, cut.value?.greatest_m ?? null])
+const TONE = { in: '', out: 'font-bold text-out', 'cannot tell': 'text-unsure', 'not measured': '' } as const
+const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
+const budgets = () => ask(readHoleBudgets({ path: { hole_id: props.holeId } }))
+const title = computed(() => `How far the plan of hole ${props.plan.hole} can be trusted`)
 </script>
 
 <template>
-  <div v-if="plan.feasible && typeof plan.depth_m === 'number' && typeof plan.shim_m === 'number'">
+  <div v-if="cut">
     <p class="py-2 text-2xl font-bold">
-      Cut to <span class="num">{{ lengthText(plan.depth_m, SIZE_WITH[unit]) }}</span>
+      Cut to <span class="num">{{ lengthText(cut.depth_m, SIZE_WITH[unit]) }}</span>
       {{ SIZE_WITH[unit] }} from the deck, fit a
-      <span class="num">{{ lengthText(plan.shim_m, SIZE_WITH[unit]) }}</span> {{ SIZE_WITH[unit] }} shim
+      <span class="num">{{ lengthText(cut.shim_m, SIZE_WITH[unit]) }}</span> {{ SIZE_WITH[unit] }} shim
     </p>
-    <LedgePicture :plan="plan" />
+    <p v-for="caution in cut.cautions" :key="caution" class="caution">{{ sentence(caution) }}</p>
+    <LedgePicture :plan="plan" :cut="cut" />
     <dl
       class="mt-2 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1 border-t border-rule pt-2 xl:grid-cols-[auto_1fr_auto_1fr]"
     >
       <dt class="text-ink-soft">gives, by the stop</dt>
       <dd>
-        <SmallLength
-          class="font-bold"
-          :metres="plan.protrusion_m ?? 0"
-          :expanded="byStop"
-          :limits="planLimits"
-          with-unit
+        <SmallLength class="font-bold" :metres="cut.protrusion_m" :limits="planLimits" />
+        {{ ' '
+        }}<BudgetButton
+          :expanded="cut.by_stop_expanded_m"
+          :title="title"
+          what="protrusion by the stop"
+          :fetch="budgets"
         />, inside in {{ chance }} of cuts
       </dd>
       <dt class="text-ink-soft">from touch-off</dt>
       <dd>
-        <span class="num">{{ exactSmall(plan.from_touch_off_m ?? 0, unit) }}</span> {{ unit }} on the high
-        spot:
+        <span class="num">{{ exactSmall(cut.from_touch_off_m, unit) }}</span> {{ unit }} on the high spot:
         <span class="num">{{ passes }}</span>
       </dd>
       <dt class="text-ink-soft">once measured</dt>
       <dd>
-        known to <span class="num">±{{ uncertaintyText(plan.by_gauge_expanded_m ?? 0, unit) }}</span>
-        {{ unit }}
+        known to
+        <BudgetButton
+          :expanded="cut.by_gauge_expanded_m"
+          :title="title"
+          what="protrusion once the ledge is measured"
+          :fetch="budgets"
+        />
       </dd>
       <dt class="text-ink-soft">without the part pass</dt>
       <dd>
         <SmallLength
-          v-if="typeof plan.without_part_pass_m === 'number'"
-          :metres="plan.without_part_pass_m"
-          :expanded="byStop"
+          :metres="cut.without_part_pass_m"
+          :expanded="cut.by_stop_expanded_m"
           :limits="planLimits"
           with-unit
         />
-        <template v-else>whole passes only</template>
       </dd>
       <dt class="text-ink-soft">window on a shim</dt>
       <dd>
-        <span class="num"
-          >{{ lengthText(plan.least_m ?? 0, unit) }}–{{ lengthText(plan.greatest_m ?? 0, unit) }}</span
-        >, aim <span class="num">{{ lengthText(plan.target_m ?? 0, unit) }}</span> {{ unit }}
+        <span class="num">{{ lengthText(cut.least_m, unit) }}–{{ lengthText(cut.greatest_m, unit) }}</span
+        >, aim <span class="num">{{ lengthText(cut.target_m, unit) }}</span> {{ unit }}
       </dd>
       <dt class="text-ink-soft">ledge left</dt>
       <dd>
         {{
-          typeof plan.ledge_left_m === 'number'
-            ? sizeText(plan.ledge_left_m, unit, plan.ledge_left_expanded_m)
+          cut.ledge_left_m !== null
+            ? sizeText(cut.ledge_left_m, unit, cut.ledge_left_expanded_m)
             : 'not on the card'
-        }}<template v-if="typeof plan.ledge_least_m === 'number'"
+        }}<template v-if="plan.ledge_least_m !== null"
           >, least {{ sizeText(plan.ledge_least_m, unit) }}</template
         >
       </dd>
       <dt class="text-ink-soft">flange of {{ plan.liner_mark }}</dt>
-      <dd>
-        {{ typeof plan.flange_m === 'number' ? sizeText(plan.flange_m, unit, plan.flange_expanded_m) : '–' }}
-      </dd>
+      <dd>{{ plan.flange_m !== null ? sizeText(plan.flange_m, unit, plan.flange_expanded_m) : '–' }}</dd>
       <dt class="text-ink-soft">shim on the shelf</dt>
-      <dd :class="plan.shim_stock === 0 && 'font-bold text-unsure'">
-        {{ plan.shim_typed }}:
-        {{ plan.shim_stock === 0 ? 'none left, order it first' : `${plan.shim_stock} left` }}
+      <dd :class="cut.shim_stock === 0 && 'font-bold text-unsure'">
+        {{ cut.shim_typed }}:
+        {{ cut.shim_stock === 0 ? 'none left, order it first' : `${cut.shim_stock} left` }}
       </dd>
-      <template v-for="next in plan.neighbours ?? []" :key="next.hole">
+      <template v-for="next in cut.neighbours" :key="next.hole">
         <dt class="text-ink-soft">then to hole {{ next.hole }}</dt>
-        <dd :class="overNeighbour(next.difference_m) && 'font-bold text-out'">
-          <SmallLength
-            :metres="next.difference_m"
+        <dd :class="next.state && TONE[next.state]">
+          <SmallLength :metres="next.difference_m" :limits="[next.limit_m]" />
+          {{ ' '
+          }}<BudgetButton
             :expanded="next.expanded_m"
-            :limits="[plan.neighbour_limit_m ?? null]"
-            with-unit
-          /><template v-if="typeof plan.neighbour_limit_m === 'number'"
-            >, at most {{ lengthText(plan.neighbour_limit_m, unit) }}</template
-          >
+            :title="title"
+            :what="`difference to hole ${next.hole} by the stop`"
+            :fetch="budgets"
+          /><template v-if="next.limit_m !== null">, at most {{ lengthText(next.limit_m, unit) }}</template>
+          <StateGate v-if="next.state" :state="next.state" class="ml-1 inline align-[-2px]" />
         </dd>
       </template>
     </dl>
-    <template v-if="plan.fixed_cuts?.length">
+    <template v-if="cut.fixed_cuts.length">
       <h2 class="pt-4 text-base">
         The same cut, counted from one place on the ledge instead of from the deck
       </h2>
       <ul class="text-sm">
         <li
-          v-for="one in plan.fixed_cuts"
+          v-for="one in cut.fixed_cuts"
           :key="one.counted_from"
           class="flex gap-4 border-b border-rule py-1"
         >
@@ -127,7 +132,7 @@ const planLimits = computed(() => [props.plan.least_m ?? null, props.plan.greate
           <SmallLength
             class="w-28 text-right"
             :metres="one.protrusion_m"
-            :expanded="byStop"
+            :expanded="cut.by_stop_expanded_m"
             :limits="planLimits"
             with-unit
           />
@@ -137,7 +142,7 @@ const planLimits = computed(() => [props.plan.least_m ?? null, props.plan.greate
     </template>
     <details class="pt-4">
       <summary class="cursor-pointer font-bold">Why: the sums</summary>
-      <TrailSteps :steps="plan.trail ?? []" />
+      <TrailSteps :steps="cut.trail" />
     </details>
   </div>
   <div v-else>

@@ -3,12 +3,14 @@ import { useLocalStorage } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
-import { type LandThickness, takeReading } from '@/api/generated'
+import { type LandThickness, readBudgets, takeReading } from '@/api/generated'
 import { newId } from '@/shared/newId'
 import { bareUnit } from '@/shared/format/bareUnit'
-import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
+import { ownChange, refresh } from '@/shared/state/link'
 import { personId, unit } from '@/shared/state/preferences'
+import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
 /** Thickness of one flange at one land: what is known, and a field to read it into. */
@@ -17,6 +19,14 @@ const job = useJob()
 const draft = useLocalStorage(`vallo-flange-${job.jobId}-${props.mark}-${props.land}`, { text: '', id: '' })
 const refusal = ref<Refusal | null>(null)
 const input = ref<HTMLInputElement | null>(null)
+
+const budgets = () =>
+  ask(
+    readBudgets({
+      path: { job_id: job.jobId, quantity: 'flange thickness', part: `liner-${props.mark}` },
+      query: { land: props.land },
+    }),
+  )
 
 onMounted(() => {
   if (props.wanted) input.value?.focus()
@@ -32,25 +42,27 @@ async function take(
 ): Promise<void> {
   if (draft.value.text.trim() === '') return
   try {
-    await ask(
-      takeReading({
-        path: { job_id: job.jobId },
-        body: {
-          reading_id: draft.value.id,
-          quantity: 'flange thickness',
-          liner_mark: props.mark,
-          land: props.land,
-          text: as.text || draft.value.text,
-          bare_unit: bareUnit('flange thickness', unit.value),
-          confirmed: as.confirmed ?? false,
-          read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
-          new_pass: as.readBefore === 'new pass',
-          person_id: personId.value,
-        },
-      }),
+    await ownChange(job.jobId, () =>
+      ask(
+        takeReading({
+          path: { job_id: job.jobId },
+          body: {
+            reading_id: draft.value.id,
+            quantity: 'flange thickness',
+            liner_mark: props.mark,
+            land: props.land,
+            text: as.text || draft.value.text,
+            bare_unit: bareUnit('flange thickness', unit.value),
+            confirmed: as.confirmed ?? false,
+            read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
+            new_pass: as.readBefore === 'new pass',
+            person_id: personId.value,
+          },
+        }),
+      ),
     )
     type('')
-    await job.reload()
+    await refresh(job.jobId)
   } catch (error) {
     refusal.value = asRefusal(error)
   }
@@ -61,9 +73,13 @@ async function take(
   <form class="flex flex-wrap items-center gap-x-3 gap-y-1" @submit.prevent="take()">
     <span v-if="flange?.thickness_m" class="num min-w-32 font-bold">
       {{ lengthText(flange.thickness_m, SIZE_WITH[unit]) }}
-      <span class="font-normal text-ink-soft"
-        >±{{ uncertaintyText(flange.expanded_m ?? 0, SIZE_WITH[unit]) }}</span
-      >
+      <BudgetButton
+        class="font-normal"
+        :expanded="flange.expanded_m ?? 0"
+        :title="`How far the flange of ${mark} is known`"
+        what="mean"
+        :fetch="budgets"
+      />
     </span>
     <span v-else class="min-w-32 text-sm text-ink-soft">not measured</span>
     <input

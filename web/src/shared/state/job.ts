@@ -18,8 +18,6 @@ export interface JobNow {
 }
 
 export const JOB: InjectionKey<JobNow> = Symbol('job')
-/** A change that this page made itself is loaded at once; its own echo must not load it again. */
-const ECHO_MS = 100
 
 export function useJobLoading(jobId: string): JobNow {
   const block = shallowRef<BlockView | null>(null)
@@ -63,13 +61,7 @@ export function useJobLoading(jobId: string): JobNow {
     await (await shelf()).put('blocks', seen).catch(() => undefined)
   }
 
-  const stop = onChange((changed) => {
-    if (changed !== null && changed !== jobId) return
-    const before = asked
-    window.setTimeout(() => {
-      if (asked === before) void reload()
-    }, ECHO_MS)
-  })
+  const stop = onChange((changed) => (changed === null || changed === jobId ? reload() : undefined))
   onBeforeUnmount(stop)
   return { jobId, block, seenAt, refusal, reload }
 }

@@ -16,7 +16,7 @@ export const downSince = ref<number | null>(null)
 const ANSWER_MS = 6_000
 export const soon = () => AbortSignal.timeout(ANSWER_MS)
 
-type Heard = (jobId: string | null) => void
+type Heard = (jobId: string | null) => void | Promise<void>
 const listeners = new Set<Heard>()
 let source: EventSource | null = null
 let silence = 0
@@ -28,7 +28,38 @@ export function onChange(heard: Heard): () => void {
 }
 
 function tell(jobId: string | null): void {
-  for (const heard of listeners) heard(jobId)
+  if (jobId === null) echoes.clear()
+  else if (swallowed(jobId)) return
+  for (const heard of listeners) void heard(jobId)
+}
+
+/** An echo comes within this time, or not at all: what was sent twice is recorded once. */
+const ECHO_MS = 3_000
+/** When this page made a change that it has not heard of yet, job by job: who made it loads what is shown, once. */
+const echoes = new Map<string, number[]>()
+
+function swallowed(jobId: string): boolean {
+  const waiting = (echoes.get(jobId) ?? []).filter((made) => Date.now() - made < ECHO_MS)
+  echoes.set(jobId, waiting.slice(1))
+  return waiting.length > 0
+}
+
+/** Make a change whose echo loads nothing: what is shown is to be loaded by refresh. */
+export async function ownChange<T>(jobId: string, make: () => Promise<T>): Promise<T> {
+  echoes.set(jobId, [...(echoes.get(jobId) ?? []), Date.now()])
+  try {
+    return await make()
+  } catch (error) {
+    // Whether it was made is not known: better once too often than never.
+    echoes.delete(jobId)
+    throw error
+  }
+}
+
+/** Load everything that is shown of a job again, each once. */
+export async function refresh(jobId: string): Promise<void> {
+  if (!linkUp.value) return
+  await Promise.all([...listeners].map((heard) => heard(jobId)))
 }
 
 function alive(): void {

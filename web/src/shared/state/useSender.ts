@@ -3,7 +3,7 @@ import { ask, asRefusal } from '@/api/ask'
 import { type ReadingBody, takeReading } from '@/api/generated'
 import { newId } from '@/shared/newId'
 
-import { linkFailed, soon } from './link'
+import { linkFailed, ownChange, soon } from './link'
 import { keep, mustWait } from './outbox'
 
 export interface Sent {
@@ -29,7 +29,9 @@ export function useSender(jobId: string): Sender {
   /** Out of reach, the reading is kept here under the same id, and the next place comes all the same. */
   async function sendNow(body: ReadingBody): Promise<Sent> {
     try {
-      const reading = await ask(takeReading({ path: { job_id: jobId }, body, signal: soon() }))
+      const reading = await ownChange(jobId, () =>
+        ask(takeReading({ path: { job_id: jobId }, body, signal: soon() })),
+      )
       return { words: reading.typed, readingId: reading.reading_id }
     } catch (error) {
       if (asRefusal(error).code !== 'unavailable') throw error

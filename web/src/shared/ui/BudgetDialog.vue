@@ -10,7 +10,13 @@ import DialogFrame from './DialogFrame.vue'
 import RefusalNote from './RefusalNote.vue'
 
 /** The budget behind a ±: every source, what it brings, and the same by drawing lots. */
-const props = defineProps<{ open: boolean; title: string; fetch: () => Promise<BudgetView[]> }>()
+const props = defineProps<{
+  open: boolean
+  title: string
+  /** Which budget to begin with; the first where it is not named. */
+  what?: string
+  fetch: () => Promise<BudgetView[]>
+}>()
 const emit = defineEmits<{ close: [] }>()
 const budgets = shallowRef<BudgetView[]>([])
 const chosen = ref(0)
@@ -23,6 +29,10 @@ watch(
     if (!open) return
     try {
       budgets.value = await props.fetch()
+      chosen.value = Math.max(
+        0,
+        budgets.value.findIndex((one) => one.what === props.what),
+      )
       refusal.value = null
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -93,6 +103,14 @@ function own(source: SourceView): string {
       <p class="pt-3">
         Together <b class="num">{{ fine(now.standard_m) }}</b>, times {{ now.coverage.toFixed(2) }}:
         <b class="num text-lg">±{{ fine(now.expanded_m) }} {{ unit }}</b>
+      </p>
+      <p v-for="bound in now.bounds" :key="bound.name" class="text-sm">
+        Added to it as it is, for it is no scatter: {{ bound.name }},
+        <b class="num">{{ fine(bound.half_width_m) }}</b>
+      </p>
+      <p v-if="now.bias_m > 0" class="text-sm">
+        Where there is nothing to be found, scatter alone shows <b class="num">{{ fine(now.bias_m) }}</b> of
+        it; the ± covers that.
       </p>
       <p class="text-sm text-ink-soft">
         Drawing every source {{ '200,000' }} times, 95 % lie within

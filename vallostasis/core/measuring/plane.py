@@ -1,16 +1,20 @@
 """The plane through readings round a circle: mean, tilt, and which side is high."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from math import atan2, degrees, hypot
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.clock import turned
 from vallostasis.core.trail import Step, Term
 
 # Angles closer than this are one position: two readings there cannot carry a tilt. [deg]
 SAME_POSITION_DEG = 0.5
+# Float noise of a fit to readings that are all alike. [m]
+NO_TILT_M = 1e-12
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,9 +37,11 @@ class PlaneFit:
         return 2.0 * self.tilt_amplitude_m
 
     @property
-    def high_side_deg(self) -> float:
-        """Direction of the greatest value, in the sense in which the angles were given. [deg]"""
-        return degrees(atan2(self.c_m, self.b_m)) % 360.0
+    def high_side_deg(self) -> float | None:
+        """Direction of the greatest value, in the sense in which the angles were given; None without a tilt. [deg]"""
+        if self.tilt_amplitude_m < NO_TILT_M:
+            return None
+        return turned(degrees(atan2(self.c_m, self.b_m)), 360.0)
 
     @property
     def rms_residual_m(self) -> float:
@@ -76,7 +82,7 @@ def fit_plane(angles_deg: ArrayLike, values_m: ArrayLike) -> PlaneFit:
     -----
     .. math:: z = a + b \cos\theta + c \sin\theta
 
-    Solved by ``numpy.linalg.lstsq``. With unequally spaced positions the mean of the plane is
+    Solved by its pseudo-inverse. With unequally spaced positions the mean of the plane is
     not the mean of the readings.
     """
     angles = np.asarray(angles_deg, dtype=np.float64)
@@ -87,16 +93,38 @@ def fit_plane(angles_deg: ArrayLike, values_m: ArrayLike) -> PlaneFit:
         raise OutOfDomain("angles and readings must be finite numbers", "readings_m")
     if different_positions(angles) < 3:
         raise OutOfDomain("a plane needs readings at three different positions or more", "angles_deg")
-    theta = np.radians(angles)
+    weights, columns = plane_weights(angles)
+    solved = weights @ values
+    return PlaneFit(float(solved[0]), float(solved[1]), float(solved[2]), values - columns @ solved)
+
+
+def plane_weights(angles_deg: ArrayLike) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """What each reading weighs in centre, b and c of the plane, and the design behind it.
+
+    Returns
+    -------
+    weights, design : array, shape (3, n) and (n, 3)
+        The solution of least squares is weights @ readings. [1]
+
+    Notes
+    -----
+    Pseudo-inverse of the design: G. Strang, Introduction to Linear Algebra, least squares (from memory).
+    """
+    return _weights_at(tuple(float(one) for one in np.asarray(angles_deg)))
+
+
+@lru_cache(maxsize=512)
+def _weights_at(angles_deg: tuple[float, ...]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    theta = np.radians(angles_deg)
     columns = np.column_stack([np.ones_like(theta), np.cos(theta), np.sin(theta)])
-    (mean, b, c), *_ = np.linalg.lstsq(columns, values, rcond=None)
-    return PlaneFit(float(mean), float(b), float(c), values - columns @ np.array([mean, b, c]))
+    return np.linalg.pinv(columns), columns
 
 
 def plane_step(plane: PlaneFit, direction: str) -> Step:
     """Write a plane out as one line of arithmetic; ``direction`` names its high side. Lengths in m."""
+    towards = f": the high side lies towards {direction}" if direction else ": no high side can be told"
     return Step(
-        f"Plane through the readings: the high side lies towards {direction}",
+        f"Plane through the readings{towards}",
         "z = a + b·cosθ + c·sinθ, high to low = 2·√(b² + c²)",
         (Term("a", plane.mean_m), Term("b", plane.b_m), Term("c", plane.c_m)),
         Term("high to low", plane.high_to_low_m),

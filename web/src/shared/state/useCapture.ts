@@ -1,0 +1,140 @@
+/** Taking readings at a bench, whatever is read: one spot, taken or refused, asked back about, undone, or unreadable. */
+import { ref, type Ref } from 'vue'
+
+import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
+import { markPlaceUnreadable, type PlaceView, type Quantity, type ReadingBody } from '@/api/generated'
+
+import { ownChange, refresh } from './link'
+import { personId } from './preferences'
+import { tell } from './readBack'
+import { useSender } from './useSender'
+import { type Taken, useTaken } from './useTaken'
+import type { Undo } from './useUndo'
+
+export type ReadBefore = '' | 'repeat' | 'correct' | 'new pass'
+export interface TakeAs {
+  text: string
+  confirmed?: boolean
+  readBefore?: ReadBefore
+}
+
+/** A spot of a part as a bench knows it. */
+export interface CaptureSpot {
+  key: string
+  name: string
+  quantity: Quantity
+  /** Key of the part, such as hole-2. */
+  part: string
+  place: PlaceView
+  /** What says in a reading where it stands. */
+  where: Partial<ReadingBody>
+  bareUnit: ReadingBody['bare_unit']
+  /** Readings that stand there. */
+  before: string[]
+  unreadable: string
+  /** Its first reading opens a set of its own. */
+  opensSet: boolean
+}
+
+export interface Capture {
+  taken: Taken
+  refusal: Ref<Refusal | null>
+  take: (as: TakeAs) => Promise<boolean>
+  again: (answer: Suggestion | ReadBefore) => Promise<boolean>
+  takeBack: () => Promise<void>
+  sayUnreadable: (unreadable: boolean, reason: string) => Promise<boolean>
+}
+
+/** ``done`` is called once a spot is read or cannot be; what is shown was loaded again by then. */
+export function useCapture(
+  jobId: string,
+  undo: Undo,
+  spot: () => CaptureSpot | null,
+  done: (spot: CaptureSpot) => Promise<void>,
+): Capture {
+  const taken = useTaken(undo)
+  const refusal = ref<Refusal | null>(null)
+  const sender = useSender(jobId)
+  let asked: TakeAs | null = null
+  let busy = false
+
+  async function take(as: TakeAs): Promise<boolean> {
+    const at = spot()
+    if (at === null || busy) return false
+    busy = true
+    refusal.value = null
+    taken.forget()
+    asked = as
+    const readBefore = as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : ''
+    try {
+      const sent = await undo.inTurn(async () => {
+        const now = await sender.send(JSON.stringify([at.part, at.key, as]), {
+          quantity: at.quantity,
+          ...at.where,
+          text: as.text,
+          bare_unit: at.bareUnit,
+          confirmed: as.confirmed ?? false,
+          read_before: readBefore,
+          new_pass: as.readBefore === 'new pass' || at.opensSet,
+          person_id: personId.value,
+        })
+        if (now.readingId) undo.took(now.readingId, readBefore === 'correct' ? at.before : [])
+        return now
+      })
+      await settle(at, sent.words, sent.readingId)
+      return true
+    } catch (error) {
+      refusal.value = asRefusal(error)
+      tell(refusal.value.message, false)
+      return false
+    } finally {
+      busy = false
+    }
+  }
+
+  async function settle(at: CaptureSpot, words: string, readingId = ''): Promise<void> {
+    taken.say(at.name, words, readingId)
+    await refresh(jobId)
+    // The next pedal counts once the bench stands at the next spot.
+    await done(at)
+  }
+
+  async function takeBack(): Promise<void> {
+    refusal.value = await taken.takeBack()
+  }
+
+  function again(answer: Suggestion | ReadBefore): Promise<boolean> {
+    if (asked === null) return Promise.resolve(false)
+    if (typeof answer === 'string') return take({ ...asked, readBefore: answer })
+    return take({ ...asked, text: answer.text || asked.text, confirmed: answer.confirm })
+  }
+
+  async function sayUnreadable(unreadable: boolean, reason: string): Promise<boolean> {
+    const at = spot()
+    if (at === null) return false
+    const mark = (cannot: boolean, why: string) =>
+      ownChange(jobId, () =>
+        ask(
+          markPlaceUnreadable({
+            path: { job_id: jobId, quantity: at.quantity, part: at.part },
+            body: { place: at.place, unreadable: cannot, reason: why, person_id: personId.value },
+          }),
+        ),
+      )
+    try {
+      await undo.inTurn(async () => {
+        await mark(unreadable, reason)
+        undo.did(async () => void (await mark(at.unreadable !== '', at.unreadable)))
+      })
+      refusal.value = null
+      if (unreadable) await settle(at, 'cannot be read')
+      else await refresh(jobId)
+      return true
+    } catch (error) {
+      refusal.value = asRefusal(error)
+      return false
+    }
+  }
+
+  return { taken, refusal, take, again, takeBack, sayUnreadable }
+}
