@@ -72,7 +72,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"/api/spec-cards/{version['spec_card_id']}/versions", {"card": card, "based_on_version": 1, **who}),
         ("/api/spec-cards", {"card": card, **who}),
         ("/api/jobs", {"number": "9", "name": "Nine", "spec_card_id": version["spec_card_id"], **who}),
-        (f"/api/holes/{hole['hole_id']}/unreadable", {"hour": 6, "unreadable": True, "reason": "a stud", **who}),
+        ("/api/room", {"mean": "18", "standard": "4", **who}),
         (f"/api/gauges/{setup['gauge']['gauge_id']}/links", {"url": "socket://127.0.0.1:9", "unit": "mm"}),
         (f"/api/gauges/{setup['gauge']['gauge_id']}/tip", {"job_id": bench.job_id, "hole": 1, "hour": 6,
          "quantity": "protrusion"}),

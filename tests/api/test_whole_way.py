@@ -29,10 +29,11 @@ def test_out_planned_cut_refitted_remeasured_in_and_proved(client: TestClient) -
     assert bench.hole(5)["need"]["action"] == "cut"
     plan = _cut_plan(bench, 5)
     # The stack: flange + shim - depth gives the target of 100 µm, the cut cleans 25 µm everywhere.
-    assert plan["flange_m"] + plan["shim_m"] - plan["depth_m"] == pytest.approx(100e-6, abs=1e-9)
+    cut_plan = plan["plan"]
+    assert plan["flange_m"] + cut_plan["shim_m"] - cut_plan["depth_m"] == pytest.approx(100e-6, abs=1e-9)
     assert min(position["cut_m"] for position in plan["positions"]) >= 25e-6 - 1e-9
     hole_id = bench.hole(5)["hole_id"]
-    cut = {"cut_id": str(uuid4()), "depth": f"{plan['depth_m'] * 1000:.3f}", "passes": 3, "shim": "0.10 mm",
+    cut = {"cut_id": str(uuid4()), "depth": f"{cut_plan['depth_m'] * 1000:.3f}", "passes": 3, "shim": "0.10 mm",
            "person_id": bench.person_id}  # fmt: skip
     assert client.post(f"/api/holes/{hole_id}/cuts", json=cut).status_code == 201
     after_cut = bench.hole(5)

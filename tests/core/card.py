@@ -3,9 +3,11 @@
 from dataclasses import replace
 from decimal import Decimal
 
+from vallostasis.core.records import Quantity
 from vallostasis.core.spec_card import (
     NO_LIMIT,
     Arrangement,
+    CardLevel,
     CardUnit,
     Construction,
     Cutter,
@@ -64,3 +66,41 @@ def dry_card(*sheets: FeatureSheet, **fields: object) -> SpecCard:
     card = wet_card(2, ((1, 2),))
     card = replace(card, construction=Construction.DRY_PLAIN, features=sheets)
     return replace(card, **fields)  # type: ignore[arg-type]
+
+
+def _inch(text: str) -> Length:
+    return Length(text, Decimal(text) * 25_400)
+
+
+def _inches(text: str) -> Limit:
+    return Limit(_inch(text), "made up for a test", SourceStatus.OWN_EXPERIENCE)
+
+
+def _thou(text: str) -> Limit:
+    return Limit(Length(text, Decimal(text) * Decimal("25.4")), "made up for a test", SourceStatus.OWN_EXPERIENCE)
+
+
+def _depths(*named: tuple[str, str]) -> tuple[CardLevel, ...]:
+    return tuple(CardLevel(name, _inch(depth)) for name, depth in named)
+
+
+def twin_card() -> SpecCard:
+    """An inch twin of flanged dry sleeves with a sheet for everything that tests survey."""
+    axes = (0.0, 45.0, 90.0, 135.0)
+    bore = _depths(("top", "0.6"), ("ring travel", "2.2"), ("middle", "4.7"), ("below", "7.3"), ("bottom", "8.9"))
+    outside = _depths(("top", "0.7"), ("upper", "2.6"), ("middle", "4.7"), ("lower", "6.8"), ("bottom", "8.8"))
+    points = tuple(_inch(one) for one in ("0", "6.5", "13")), tuple(_inch(one) for one in ("-3", "0", "3"))
+    sheets = (
+        FeatureSheet(Quantity.BLOCK_BORE, _inches("5"), _inches("4.999"), _inches("5.001"), _thou("1"), _thou("1"),
+                     bore, axes),
+        FeatureSheet(Quantity.LINER_OUTSIDE, _inches("5.001"), _inches("5.0005"), _inches("5.0025"), _thou("0.6"),
+                     levels=outside, axes_deg=axes),
+        FeatureSheet(Quantity.MAIN_BORE, _inches("2.625"), _inches("2.625"), _inches("2.626"),
+                     levels=_depths(("middle of the web", "0")), axes_deg=(45.0, 90.0, 135.0)),
+        FeatureSheet(Quantity.PISTON_SKIRT, _inches("4.7445"), _inches("4.744"), _inches("4.745"),
+                     levels=_depths(("below the pin", "2.5"), ("bottom", "4.1")), axes_deg=(0.0, 90.0)),
+        FeatureSheet(Quantity.DECK_FLATNESS, greatest=_thou("2"), along=points[0], across=points[1]),
+        FeatureSheet(Quantity.TRIAL_FIT, _inches("9.5")),
+    )  # fmt: skip
+    return dry_card(*sheets, construction=Construction.DRY_FLANGED, unit=CardUnit.INCH, main_bores=3, shims=(),
+                    piston_material="cast iron", liner_material="cast iron")  # fmt: skip

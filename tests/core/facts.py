@@ -24,6 +24,7 @@ from vallostasis.core.records import (
     ReadingSet,
     Setup,
     Strike,
+    Unreadable,
     ZeroCheck,
     ZeroCorrection,
 )
@@ -97,6 +98,10 @@ class Story:
             self._add("corrections", ZeroCorrection(one.reading_set_id, shift.correction_um, shift.standard_um, "", "",
                                                     WHEN, "Wren", self._next(), doubt.since_event,
                                                     check.event))  # fmt: skip
+
+    def cannot_read(self, fitting: UUID, hour: float, reason: str) -> None:
+        """Say that a position of a fitted liner cannot be read."""
+        self._add("unreadables", Unreadable(fitting, hour, True, reason, WHEN, self.person, self._next()))
 
     def change_land(self, land: str) -> None:
         self.setups[Quantity.PROTRUSION] = self._setup(Quantity.PROTRUSION, land)

@@ -6,6 +6,7 @@ from math import pi
 
 import pytest
 
+from tests.core.card import FLAT, LIP, twin_card
 from tests.core.facts import Story, level
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.circumstances import cautions_of_tip
@@ -15,9 +16,6 @@ from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.survey import survey_of
 from vallostasis.core.records import Place, Quantity, ZeroedOn
 from vallostasis.core.spec_card import Construction, Length
-from vallostasis.demo import narrow_boat
-from vallostasis.demo.ferry_lanthorn import FLAT, LIP
-from vallostasis.services.spec_cards import read_card
 
 
 def _told(story: Story, quantity: Quantity, key: str) -> list[str]:
@@ -32,7 +30,7 @@ def _told(story: Story, quantity: Quantity, key: str) -> list[str]:
 
 @pytest.fixture
 def story() -> Story:
-    return Story(card=read_card(narrow_boat.spec_card()))
+    return Story(card=twin_card())
 
 
 def test_a_ring_gap_tells_the_taper_over_pi(story: Story) -> None:

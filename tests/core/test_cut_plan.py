@@ -9,21 +9,23 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.counterbore.cut_plan import (
+    Caution,
+    CutParts,
     CutPlan,
     CutRefusal,
     CutterTrust,
     SeatLimits,
-    StackTrust,
-    by_stop_standard,
+    depth_by_the_stop,
     fixed_cut_outcomes,
     plan_cut,
 )
 from vallostasis.core.counterbore.passes import count_passes
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.budget import exactly
+from vallostasis.core.protrusion.stack import part
 
 THOU = 25.4e-6
 CUTTER = CutterTrust(THOU, THOU, 0.05)
-NO_TRUST = StackTrust(0, 0, 0)
 # Sums of lengths near 10 mm in doubles.
 ROUNDING_M = 1e-14
 
@@ -32,8 +34,9 @@ def _plan(depths: list[float], flange: float, shims: list[float], **other: float
     limits = SeatLimits(other.get("least", 3.5) * THOU, other.get("greatest", 6) * THOU,
                         other.get("target", 5) * THOU, other.get("cleanup", 1) * THOU,
                         other.get("deepest"))  # fmt: skip
-    return plan_cut(tuple(d * THOU for d in depths), flange * THOU, 0.0, tuple(s * THOU for s in shims), limits,
-                    CUTTER, NO_TRUST)  # fmt: skip
+    known = tuple(exactly(d * THOU, 0.0, "depth", at) for at, d in enumerate(depths))
+    parts = CutParts(known, part("flange", flange * THOU), (), 0.0, exactly(0.0))
+    return plan_cut(parts, tuple(s * THOU for s in shims), limits, CUTTER)
 
 
 # "Cut 29, fit 30" gains one thou only from the high spot of a square seat: from -5 it makes -4, from -2 it
@@ -91,17 +94,37 @@ def test_a_ledge_that_would_be_cut_too_thin_refuses_the_plan() -> None:
 
 
 def test_the_stop_is_as_uncertain_as_drawn_stops() -> None:
+    """A cut of 30 thou by the stop, set from the one place read: what is not known of that place is in it too."""
     rng = np.random.default_rng(2)
-    draws = 100_000
-    cut, trust = 30 * THOU, StackTrust(2e-6, 1e-6, 0.0)
+    draws, cut = 100_000, 30 * THOU
     drawn = (
-        rng.uniform(-THOU, THOU, draws)
-        + rng.uniform(-0.05, 0.05, draws) * cut
-        + rng.normal(0, trust.flange_m, draws)
-        + rng.normal(0, trust.shim_m, draws)
+        rng.uniform(-THOU, THOU, draws) + rng.uniform(-0.05, 0.05, draws) * cut + rng.normal(0, 10e-6, draws)
     ).std()
+    touched = [exactly(8.8e-3, 10e-6, "depth")]
+    stopped = depth_by_the_stop(8.8e-3 + cut, touched, CUTTER, 2.0)
     # 1/√(2·100 000) = 0.22 % of the standard deviation; five times that.
-    assert by_stop_standard(cut, CUTTER, trust) == pytest.approx(drawn, rel=0.011)
+    assert stopped.standard_m == pytest.approx(drawn, rel=0.011)
+
+
+def test_a_plan_says_what_it_has_against_it() -> None:
+    # ±1 thou and 5 % of the cut in a window of 2.5: nine cuts in ten. A window of one thou: far fewer.
+    assert _cautions(least=3.5, greatest=6, target=4.75) == ()
+    assert Caution.CHANCE in _cautions(least=4.5, greatest=5.5)
+    # Stopped at the last whole pass it stands 0.15 higher: 5.05 is above a greatest of 5.
+    assert Caution.WITHOUT_PART_PASS in _cautions(flange=350.15, least=3.5, greatest=5.1, target=5)
+
+
+def _cautions(flange: float = 350, **limits: float) -> tuple[Caution, ...]:
+    plan = _plan([351], flange, [22], **limits)
+    assert isinstance(plan, CutPlan)
+    return plan.cautions
+
+
+def test_a_ledge_that_needs_no_cut_is_no_negative_one() -> None:
+    """0.1 + 0.2 - 0.3 in doubles: a clean-up of nought is not refused for the noise of a difference."""
+    plan = _plan([351.1], 333.1, [23], target=5, cleanup=0)
+    assert isinstance(plan, CutPlan)
+    assert plan.from_touch_off_m == pytest.approx(0, abs=ROUNDING_M)
 
 
 @given(cut=st.integers(0, 10**6), step=st.integers(1, 10**5))

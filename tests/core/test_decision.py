@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from scipy.stats import norm
 
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.budget import Source, estimate, stated
 from vallostasis.core.measuring.decision import (
     Acceptance,
     Capability,
@@ -77,16 +78,24 @@ def test_the_proposed_number_of_readings_is_the_smallest_that_settles(
     distance: float, random: float, zero: float
 ) -> None:
     settles = lambda n: distance > 2 * hypot(random / sqrt(n), zero)  # noqa: E731
-    n = repeats_to_settle(distance * UM, 0.0, random * UM, zero * UM, 2.0)
+    own = Source("own", random * UM, error="own")
+    shared = Source("zero", zero * UM, shared=True, error="zero")
+    n = repeats_to_settle(stated("one", estimate(distance * UM, (own, shared))), 0.0)
     if n is None:
         assert not settles(20)
     else:
         assume(abs(distance - 2 * hypot(random / sqrt(n), zero)) > 1e-9)
         assert settles(n)
-        assert n == 1 or not settles(n - 1)
+        assert n == 2 or not settles(n - 1)
 
 
-# Ten to one and four to one: common practice, no published source. ±1 thou on a window of 3 is the wrong tool.
+def test_readings_that_stand_already_count() -> None:
+    """Three stand and give 4 µm (GUM 4.2.3): 2.5 µm away from a limit eight in all settle it, not eight more."""
+    mean = stated("mean of 3", estimate(2.5e-6, (Source("own", 2e-6, error="own"),)))
+    assert repeats_to_settle(mean, 0.0, have=3) == 8
+
+
+# Common practice, no published source: ±1 thou on a window of 3 is the wrong tool.
 @pytest.mark.parametrize(
     ("expanded", "capability"), [(0.3, Capability.GOOD), (0.7, Capability.MARGINAL), (1.0, Capability.WRONG_TOOL)]
 )

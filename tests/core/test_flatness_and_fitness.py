@@ -11,15 +11,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import least_squares
 
+from tests.core.card import twin_card
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.decision import Capability, RuleResult, decide
+from vallostasis.core.measuring.budget import Source, estimate, stated
+from vallostasis.core.measuring.decision import Acceptance, Capability, RuleKind, judge
 from vallostasis.core.measuring.fitness import decisions_of, fit_for, gauges_for, what_would_settle
 from vallostasis.core.measuring.flatness import flatness_of_grid
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.uncertainty import ReadingTrust
 from vallostasis.core.records import Quantity
-from vallostasis.demo import narrow_boat
-from vallostasis.services.spec_cards import read_card
 
 TODAY = date(2026, 11, 26)
 heights = st.lists(st.floats(-1e-4, 1e-4), min_size=9, max_size=9)
@@ -51,7 +50,7 @@ def test_too_few_points_are_no_face() -> None:
         flatness_of_grid([0, 1], [0], [0])
 
 
-CARD = read_card(narrow_boat.spec_card())
+CARD = twin_card()
 FINE = GaugeVersion(uuid4(), uuid4(), "Fine", "bore gauge", 1, Decimal(1), Decimal("0.5"), "", "")
 
 
@@ -95,14 +94,19 @@ def test_what_speaks_against_a_gauge_is_said_with_its_fitness() -> None:
     assert found.against == "overdue for calibration; worn flat"
 
 
+def _rule(value_m: float, kind: RuleKind = RuleKind.READING, readings: int = 1):
+    sources = (Source("own", 2e-6, error="own"), Source("zero", 0.2e-6, shared=True, error="zero"))
+    value = stated("bore", estimate(value_m, sources))
+    return judge(kind, "top, 0°", value, (0.126975, 0.127025), Acceptance.GUARDED, Quantity.BLOCK_BORE, readings)
+
+
 def test_what_would_settle_an_undecided_rule() -> None:
-    trust = ReadingTrust(2e-6, 0.2e-6)
-    rule = RuleResult("block bore", "top, 0°", 0.127022, 4.02e-6, 0.126975, 0.127025,
-                      decide(0.127022, 4.02e-6, 0.126975, 0.127025))  # fmt: skip
-    (settling,) = what_would_settle((rule,), Quantity.BLOCK_BORE, trust, (FINE, replace(FINE, name="Dull",
-                                    repeatability_um=Decimal(9))), 2.0)  # fmt: skip
-    # 3 µm from the limit: 2·√(4/n + 0.04) < 3 from n = 2 on; of the gauges only one reads within 3 µm.
+    cabinet = (FINE, replace(FINE, name="Dull", repeatability_um=Decimal(9)))
+    (settling,) = what_would_settle((_rule(0.127022),), Quantity.BLOCK_BORE, cabinet, 2.0)
+    # 3 µm from the limit: 2·√(4/n + 0.04) < 3 from n = 2 on (GUM 4.2.3); of the gauges only one reads within 3 µm.
     assert settling.readings == 2
     assert settling.gauges == ("Fine",)
-    assert what_would_settle((replace(rule, decision=decide(0.127, 4e-6, 0.126975, 0.127025)),), Quantity.BLOCK_BORE,
-                             trust, (), 2.0) == ()  # fmt: skip
+    assert what_would_settle((_rule(0.127),), Quantity.BLOCK_BORE, (), 2.0) == ()
+    (own,) = what_would_settle((_rule(0.127022, readings=2),), Quantity.BLOCK_BORE, cabinet, 2.0)
+    # Two stand already and give ±4: 2·√(4·2/n + 0.04) < 3 from n = 4 on.
+    assert own.readings == 4

@@ -4,12 +4,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.core.card import LIP
 from tests.core.facts import Story
+from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.decision import State
+from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.needs import Action, need_of_hole
-from vallostasis.core.protrusion.measured import hole_parts, judge_job, limits_for, measured_hole
+from vallostasis.core.protrusion.measured import depths_of, hole_parts, judge_job
 from vallostasis.core.records import Quantity
-from vallostasis.demo.ferry_lanthorn import LIP
 
 GOOD = (90, 92, 88, 90)
 
@@ -33,7 +35,7 @@ def test_a_cut_takes_the_liner_out_and_striking_the_cut_puts_it_back() -> None:
     before = story.facts().present_fitting(hole.hole_id)
     cut = story.cut(1, 8898, 100)
     assert story.facts().present_fitting(hole.hole_id) is None
-    assert "cut, no liner" in measured_hole(story.facts(), hole).reopened
+    assert "cut, no liner" in hole_now(story.facts(), hole).reopened
     story.strike(cut_id=cut)
     assert story.facts().present_fitting(hole.hole_id) == before
     assert _states(story) == [State.IN, State.IN]
@@ -57,7 +59,7 @@ def test_depths_read_before_a_cut_do_not_count_after_it() -> None:
     hole = story.hole_rows[0]
     story.read(Quantity.COUNTERBORE_DEPTH, hole.hole_id, (8810, 8810, 8810, 8810))
     cut = story.cut(1, 8898, 100)
-    assert story.facts().newest_depth_set(hole.hole_id) is None
+    assert not depths_of(story.facts(), hole).read
     story.read(Quantity.COUNTERBORE_DEPTH, hole.hole_id, (8899, 8899, 8899, 8899), after_cut=cut)
     ledge = hole_parts(story.facts(), hole).ledge
     assert ledge is not None
@@ -69,9 +71,9 @@ def test_the_newest_set_counts_alone() -> None:
     fitting = story.facts().present_fitting(story.hole_rows[0].hole_id)
     assert fitting is not None
     story.read(Quantity.PROTRUSION, fitting.fitting_id, (30, 30))
-    judged = judge_job(story.facts()).holes[0]
-    assert judged.state is State.OUT
-    assert judged.missing_hours == (6.0, 9.0)
+    now = hole_now(story.facts(), story.hole_rows[0])
+    assert now.state is State.OUT
+    assert now.missing_hours == (6.0, 9.0)
 
 
 def test_a_flange_set_whose_readings_are_all_struck_gives_way_to_the_one_before() -> None:
@@ -88,9 +90,9 @@ def test_a_flange_set_whose_readings_are_all_struck_gives_way_to_the_one_before(
 def test_limits_follow_the_shims_of_the_fitting_that_is_in() -> None:
     story, _ = _fitted()
     card = story.card
-    assert measured_hole(story.facts(), story.hole_rows[0]).limits == limits_for(card, with_shim=False)
+    assert hole_now(story.facts(), story.hole_rows[0]).limits == protrusion_limits(card, with_shim=False)
     story.fit(1, story.liner("L9"), 100, 50)
-    assert measured_hole(story.facts(), story.hole_rows[0]).limits == limits_for(card, with_shim=True)
+    assert hole_now(story.facts(), story.hole_rows[0]).limits == protrusion_limits(card, with_shim=True)
     shims = hole_parts(story.facts(), story.hole_rows[0]).shims
     assert [shim.size_m for shim in shims] == pytest.approx([100e-6, 50e-6])
 

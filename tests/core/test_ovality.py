@@ -15,6 +15,7 @@ from vallostasis.core.bores.ovality import (
     share_seen,
 )
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.measuring.clock import turned
 
 MICRON = 1e-6
 axes_lists = st.lists(st.floats(0, 179.5), min_size=3, max_size=9).filter(lambda axes: different_axes(axes) >= 3)
@@ -98,9 +99,26 @@ def test_too_few_axes_are_refused_and_said() -> None:
         share_seen((), 0)
     assert any("Two axes bound nothing" in words for words in cannot_see((0, 90), 5))
     assert any("71 %" in words for words in cannot_see((0, 45, 90, 135), 5))
-    assert any("five axes" in words for words in cannot_see((0, 45, 90, 135), 5))
-    assert not any("five axes" in words for words in cannot_see((0, 30, 60, 90, 120, 150), 5))
+    assert any("Five axes tell them apart" in words for words in cannot_see((0, 45, 90, 135), 5))
+    assert any("side by side" in words for words in cannot_see((0, 30, 60, 90, 120, 150), 5))
+    # Four lobes of 20 on three axes pass for an oval of 40: what is taken for granted is said, not "all of it".
+    assert not any("all of it" in words for words in cannot_see((0, 45, 90), 5))
     assert any("Fewer than three levels" in words for words in cannot_see((0, 60, 120), 2))
     assert all(
         any("three, five and seven lobes" in words for words in cannot_see(axes, 5)) for axes in ((0,), (0, 60, 120))
     )
+
+
+def test_four_lobes_pass_for_an_oval_on_three_axes() -> None:
+    """Closed form: 10·cos 4θ at 0, 45 and 90° is +10, -10, +10: the ellipse through them is one of 40 at 135 + 90°."""
+    found = fit_ellipse([0.0, 45.0, 90.0], [0.1 + one * 1e-6 for one in (10, -10, 10)])
+    assert found.ovality_m == pytest.approx(40e-6)
+    assert found.a4_m is None
+
+
+@given(tiny=st.floats(-1e-18, 1e-18))
+def test_a_direction_never_reaches_its_own_period(tiny: float) -> None:
+    """In floats the remainder of -1e-17 by 180 is 180 itself."""
+    assert 0 <= fit_ellipse([0.0, 60.0, 120.0], [0.1001, 0.1 + tiny, 0.1]).phi2_deg < 180
+    assert turned(-1e-17, 180) == 0
+    assert turned(-30, 360) == 330

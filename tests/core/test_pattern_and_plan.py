@@ -3,6 +3,7 @@
 Levels and axes are common practice, no published source.
 """
 
+from dataclasses import replace
 from decimal import Decimal
 from itertools import pairwise
 
@@ -10,6 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.core.card import length, limit, wet_card
 from vallostasis.core.measuring.features import FEATURES, PartKind, PatternKind, feature_of, is_surveyed
 from vallostasis.core.measuring.pattern import Pattern, PatternLevel, place_words
 from vallostasis.core.measuring.plan import (
@@ -22,10 +24,7 @@ from vallostasis.core.measuring.plan import (
     surveyed_features,
 )
 from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import CardLevel, Construction, FeatureSheet, Length, Limit, SpecCard
-from vallostasis.demo.ferry_lanthorn import spec_card
-from vallostasis.services.refused import Refused
-from vallostasis.services.spec_cards import read_card
+from vallostasis.core.spec_card import CardLevel, Construction, FeatureSheet, Length, SpecCard
 
 levels = st.lists(st.integers(0, 400), min_size=1, max_size=8, unique=True).map(sorted)
 axes = st.lists(st.integers(0, 179), min_size=1, max_size=8, unique=True).map(sorted)
@@ -33,8 +32,7 @@ DRY = Cylinder(Construction.DRY_PLAIN, Decimal(100_000), Decimal(140_000), 4)
 
 
 def _with(*sheets: FeatureSheet) -> SpecCard:
-    card = spec_card()
-    return SpecCard(**{name: getattr(card, name) for name in SpecCard.__slots__ if name != "features"}, features=sheets)
+    return replace(wet_card(), features=sheets)
 
 
 @given(depths=levels, directions=axes)
@@ -96,7 +94,7 @@ def test_every_feature_has_a_plan_that_fits_its_kind(construction: Construction,
 
 
 def test_features_follow_from_how_the_bore_is_lined() -> None:
-    card = read_card(spec_card())
+    card = wet_card()
     assert Quantity.TRIAL_FIT not in surveyed_features(card), "a wet liner is not tried by hand"
     assert Quantity.COUNTERBORE_DIAMETER in surveyed_features(card)
     assert all(is_surveyed(quantity) for quantity in surveyed_features(card))
@@ -105,35 +103,34 @@ def test_features_follow_from_how_the_bore_is_lined() -> None:
 
 
 def test_the_card_goes_before_the_plan() -> None:
-    sheet = FeatureSheet(Quantity.BLOCK_BORE, levels=(CardLevel("low", Length("150")), CardLevel("top", Length("12"))),
+    sheet = FeatureSheet(Quantity.BLOCK_BORE, levels=(CardLevel("low", length("150")), CardLevel("top", length("12"))),
                          axes_deg=(90.0, 0.0))  # fmt: skip
-    pattern, on_card = pattern_of(read_card(_with(sheet)), Quantity.BLOCK_BORE)
+    pattern, on_card = pattern_of(_with(sheet), Quantity.BLOCK_BORE)
     assert on_card
     assert [level.depth_um for level in pattern.levels] == [12_000, 150_000], "from the top downwards"
     assert pattern.axes_deg == (0.0, 90.0)
-    assert not pattern_of(read_card(_with()), Quantity.BLOCK_BORE)[1]
+    assert not pattern_of(_with(), Quantity.BLOCK_BORE)[1]
 
 
 @pytest.mark.parametrize(
     ("sheet", "field", "why"),
     [
-        (FeatureSheet(Quantity.BLOCK_BORE, levels=(CardLevel("a", Length("5")),)), "axes_deg", "type both"),
-        (FeatureSheet(Quantity.BLOCK_BORE, axes_deg=(0.0, 180.0), levels=(CardLevel("a", Length("5")),)), "axes_deg",
+        (FeatureSheet(Quantity.BLOCK_BORE, levels=(CardLevel("a", length("5")),)), "axes_deg", "type both"),
+        (FeatureSheet(Quantity.BLOCK_BORE, axes_deg=(0.0, 180.0), levels=(CardLevel("a", length("5")),)), "axes_deg",
          "below 180"),
-        (FeatureSheet(Quantity.LINER_BORE, levels=(CardLevel("a", Length("5")), CardLevel("b", Length("5.0"))),
+        (FeatureSheet(Quantity.LINER_BORE, levels=(CardLevel("a", length("5")), CardLevel("b", length("5.0"))),
                       axes_deg=(0.0,)), "levels", "one depth"),
-        (FeatureSheet(Quantity.DECK_FLATNESS, along=(Length("0"),)), "along", "type both"),
-        (FeatureSheet(Quantity.MAIN_BORE, least=Limit(Length("66.7")), greatest=Limit(Length("66.6"))), "greatest",
+        (FeatureSheet(Quantity.DECK_FLATNESS, along=(length("0"),)), "along", "type both"),
+        (FeatureSheet(Quantity.MAIN_BORE, least=limit("66.7"), greatest=limit("66.6")), "greatest",
          "greater than the least"),
-        (FeatureSheet(Quantity.MAIN_BORE, taper=Limit(Length("-1"))), "taper", "negative"),
+        (FeatureSheet(Quantity.MAIN_BORE, taper=limit("-1")), "taper", "negative"),
         (FeatureSheet(Quantity.PROTRUSION), "quantity", "already"),
     ],
 )  # fmt: skip
 def test_what_contradicts_itself_is_said_at_its_field(sheet: FeatureSheet, field: str, why: str) -> None:
-    with pytest.raises(Refused) as refused:
-        read_card(_with(sheet))
-    assert [name for name, _ in refused.value.problems] == [f"features.0.{field}"]
-    assert why in refused.value.problems[0][1]
+    (problem,) = check_features(_with(sheet))
+    assert problem.field == f"features.0.{field}"
+    assert why in problem.message
 
 
 def test_more_readings_than_anybody_takes_are_refused() -> None:

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.protrusion.plane import fit_plane
+from vallostasis.core.measuring.plane import fit_plane
 
 # Least squares of micrometre values in doubles: a picometre is far above rounding, far below any gauge.
 PICOMETRE = 1e-12
@@ -40,6 +40,9 @@ def test_turning_the_positions_turns_the_high_side_only(values: list[float], tur
     assert turned.mean_m == pytest.approx(plane.mean_m, abs=PICOMETRE)
     assert turned.high_to_low_m == pytest.approx(plane.high_to_low_m, abs=PICOMETRE)
     if plane.high_to_low_m > 1e-6:
+        assert turned.high_side_deg is not None
+        assert plane.high_side_deg is not None
+        assert 0 <= turned.high_side_deg < 360
         difference = (turned.high_side_deg - plane.high_side_deg - turn + 180) % 360 - 180
         assert difference == pytest.approx(0, abs=1e-3)
 
@@ -58,6 +61,14 @@ def test_half_and_whole_tilt_are_told_apart() -> None:
     assert plane.tilt_amplitude_m == pytest.approx(10e-6)
     assert plane.high_to_low_m == pytest.approx(20e-6)
     assert plane.high_side_deg == pytest.approx(0, abs=1e-9)
+
+
+def test_a_plane_without_tilt_has_no_high_side() -> None:
+    assert fit_plane([0, 90, 180, 270], [10e-6] * 4).high_side_deg is None
+    # The remainder of a negative float a hair below nought is the whole turn itself.
+    side = fit_plane([0, 90, 180, 270], [10e-6, -1e-22, -10e-6, 1e-22]).high_side_deg
+    assert side is not None
+    assert 0 <= side < 360
 
 
 @pytest.mark.parametrize(

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.core.card import wet_card
 from tests.core.facts import Story
 from vallostasis.core.errors import NotationError, OutOfDomain
 from vallostasis.core.measuring.circumstances import cautions_of_setup
@@ -21,8 +22,6 @@ from vallostasis.core.spec_card import (
     neighbours_under_one_head,
     typed_with_unit,
 )
-from vallostasis.demo.ferry_lanthorn import spec_card
-from vallostasis.services.spec_cards import read_card
 
 
 @given(hour=st.integers(1, 48).map(lambda quarter: quarter / 4))
@@ -100,8 +99,8 @@ def test_a_length_of_a_card_is_shown_in_its_own_unit(typed: str, unit: CardUnit,
     assert typed_with_unit(Length(typed), unit, is_size=is_size) == shown
 
 
-def test_the_demo_card_holds_together_and_names_its_neighbours() -> None:
-    card = read_card(spec_card())
+def test_a_card_that_holds_together_has_no_problem_and_names_its_neighbours() -> None:
+    card = wet_card()
     assert check_card(card) == ()
     assert neighbours_under_one_head(card) == ((1, 2), (2, 3), (4, 5), (5, 6))
 
@@ -110,15 +109,17 @@ def test_a_setup_that_departs_from_the_card_says_where() -> None:
     story = Story()
     setup = story.facts().present_setup(Quantity.PROTRUSION)
     assert setup is not None
-    measuring = story.card.measuring
+    card = replace(story.card, measuring=replace(story.card.measuring, hold_down="bar and two washers",
+                                                 datum="the clean deck", hold_down_torque_nm=70.0))  # fmt: skip
+    measuring = card.measuring
     asked = replace(setup, land=measuring.land, datum=measuring.datum, hold_down=measuring.hold_down,
                     hold_down_torque_nm=Decimal("70"))  # fmt: skip
-    assert cautions_of_setup(story.card, asked) == ()
+    assert cautions_of_setup(card, asked) == ()
     for changed, words in (
         (replace(asked, land="lip"), "flat land"),
         (replace(asked, hold_down=""), "bar and two washers"),
         (replace(asked, hold_down_torque_nm=Decimal(20)), "70 N·m"),
         (replace(asked, datum="the spacer plate"), "clean deck"),
     ):
-        (caution,) = cautions_of_setup(story.card, changed)
+        (caution,) = cautions_of_setup(card, changed)
         assert words in caution

@@ -10,10 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.facts import Story
+from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup, outside_range, size_on_card
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Quantity, ZeroedOn
 
 OURS = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(2), Decimal(2), "", "", master="set 1")
@@ -27,8 +27,8 @@ def _judged(zeroed_on: ZeroedOn, zero_um: int, readings_um: tuple[float, ...]) -
     fitting = story.fit(1, story.liner("L1"))
     story.rows["setups"] = [replace(s, zeroed_on=zeroed_on, zero_um=Decimal(zero_um)) for s in story.rows["setups"]]
     story.read(Quantity.PROTRUSION, fitting, readings_um)
-    hole = judge_job(story.facts()).holes[0]
-    return hole.state, hole.mean_m, hole.reason
+    now = hole_now(story.facts(), story.hole_rows[0])
+    return now.state, None if now.mean is None else now.mean.value_m, now.reason
 
 
 @given(zero_um=st.integers(-200, 200), size_um=st.integers(60, 110))

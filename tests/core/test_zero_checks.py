@@ -13,7 +13,8 @@ from tests.core.facts import WHEN, Story
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.values import trust_of_gauge, trust_of_set, value_used_um
+from vallostasis.core.measuring.set_budget import estimate_of_reading, reading_of_gauge
+from vallostasis.core.measuring.values import value_used_um
 from vallostasis.core.measuring.zero_checks import Drift, is_zero_looked_at, open_doubts, shift_for, zero_holds
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Quantity, ZeroCheck, ZeroCorrection
@@ -93,7 +94,9 @@ def test_corrected_readings_are_doubtful_no_more_and_carry_what_is_left() -> Non
     reading = settled.standing_readings(second)[0]
     assert value_used_um(settled, second, reading) == Decimal(70)
     assert value_used_um(settled, first, settled.standing_readings(first)[0]) == Decimal(85)
-    assert trust_of_set(settled, second).zero_m > 8e-6 > trust_of_set(settled, first).zero_m
+    (move,) = estimate_of_reading(settled, reading, "").moves
+    assert move.moved_m == pytest.approx(30e-6)
+    assert estimate_of_reading(settled, settled.standing_readings(first)[0], "").moves == ()
 
 
 def test_a_zero_is_looked_at_only_by_a_look_after_the_newest_reading() -> None:
@@ -112,8 +115,8 @@ def test_a_blade_has_no_zero_and_its_step_counts_once(kind: str, moves: bool) ->
     """Common practice, no published source; the step as a rectangle by GUM 4.3.7."""
     gauge = replace(GAUGE, kind=kind, resolution_um=Decimal("25.4"), repeatability_um=Decimal(0))
     assert gauge.has_zero is moves
-    assert trust_of_gauge(gauge).zero_m == pytest.approx(25.4e-6 / 12**0.5 if moves else 0.0)
-    assert trust_of_gauge(gauge).random_m == pytest.approx(25.4e-6 / 12**0.5)
+    times = 2 if moves else 1
+    assert reading_of_gauge(gauge).standard_m == pytest.approx((times / 12) ** 0.5 * 25.4e-6)
 
 
 def test_struck_readings_leave_no_doubt() -> None:

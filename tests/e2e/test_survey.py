@@ -151,7 +151,7 @@ def test_a_moved_zero_is_corrected_from_the_screen(page: Page) -> None:
 
 def test_the_budget_behind_the_plus_minus(page: Page) -> None:
     page.goto(f"/jobs/{_boat(page)}/measure/block bore/hole-1")
-    page.get_by_title("Open the budget").click()
+    page.get_by_title("Open the budget: one reading of the block bore").click()
     dialog = page.get_by_role("dialog")
     for source in ("repeatability", "setting master", "temperature of the part"):
         expect(dialog.get_by_role("row", name=re.compile(f"^{source}"))).to_be_visible()

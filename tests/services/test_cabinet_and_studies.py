@@ -10,7 +10,7 @@ import pytest
 from vallostasis.core.errors import NotationError
 from vallostasis.core.measuring.circumstances import cautions_of_gauge
 from vallostasis.core.measuring.decision import Capability
-from vallostasis.core.measuring.values import trust_of_gauge
+from vallostasis.core.measuring.set_budget import budget_of_gauge
 from vallostasis.demo import narrow_boat
 from vallostasis.services import cabinet, gauge_studies, shop
 from vallostasis.services.refused import RefusalCode, Refused
@@ -27,7 +27,8 @@ def test_the_cabinet_says_which_gauge_would_do(demo: Conn) -> None:
     fits = {one.asked.name: one for one in cabinet.gauges_for_job(demo, boat)}
     bore = fits["block bore"]
     assert [fit.gauge.name for fit in bore.fits] == ["Long bore gauge", "Old bore gauge"], "the finest first"
-    assert bore.fits[0].capability is Capability.GOOD
+    # ±5.5 µm, its zero counted as the reading it is, on a window of 50.8 µm: a little over a tenth on either side.
+    assert bore.fits[0].capability is Capability.MARGINAL
     assert bore.fits[1].capability is Capability.WRONG_TOOL
     assert "one anvil is worn flat" in bore.fits[1].against
     assert bore.in_use == bore.fits[0].gauge.gauge_id
@@ -104,18 +105,23 @@ def test_a_study_is_read_blind_in_its_order_and_taken_over_by_the_gauge(demo: Co
         gauge_studies.adopt_study(demo, study_id, wren)
     while now.next_cell is not None:
         part, place, _ = now.next_cell
-        text = f"{60 + 20 * part + place + rng.normal(0, 1.5):.1f} µm"
+        text = f"{60 + 20 * part + 8 * place + rng.normal(0, 1.5):.1f} µm"
         gauge_studies.take_study_reading(demo, study_id, uuid4(), now.next_cell, text, "µm")
         now = gauge_studies.study_now(demo, study_id)
     assert now.study is not None
     assert len(now.readings) == 16
     found = gauge_studies.adopt_study(demo, study_id, wren)
     assert found.version == before.version + 1
-    assert float(found.repeatability_um) == pytest.approx(now.study.holds.gauge_m * 1e6, abs=1e-3)
-    assert found.repeatability_freedom == now.study.holds.repeatability_freedom
+    holds = now.study.holds
+    assert float(found.repeatability_um) == pytest.approx(holds.repeatability_m * 1e6, abs=1e-3)
+    assert float(found.reproducibility_um) == pytest.approx(holds.reproducibility_m * 1e6, abs=1e-3)
+    assert found.repeatability_freedom == holds.repeatability_freedom
     # Few repeats are trusted less: Student's t widens what the study found.
-    own = trust_of_gauge(found).random_m
-    assert own > (float(found.repeatability_um) ** 2 + float(found.resolution_um) ** 2 / 12) ** 0.5 * 1e-6
+    assert budget_of_gauge(found, 2.0).coverage > 2
+    assert "between people" in {source.name for source in budget_of_gauge(found, 2.0).lines}
+    # It says how the gauge repeats; whether it reads true only a master says.
+    assert gauge_services.list_services(demo)[0].kind == "studied"
+    assert found.calibrated_on == before.calibrated_on
     with pytest.raises(Refused, match="already"):
         gauge_studies.adopt_study(demo, study_id, wren)
     with pytest.raises(Refused, match="taken this study over"):

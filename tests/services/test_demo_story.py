@@ -5,11 +5,12 @@ from uuid import UUID, uuid4
 
 import pytest
 
-from vallostasis.core.counterbore.hole_plan import depth_window, expected_after_cut
+from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, depth_window, expected_after_cut
 from vallostasis.core.counterbore.shim_order import shim_needs
+from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.needs import Action
-from vallostasis.core.records import Hole, Quantity
+from vallostasis.core.records import Hole, Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.devices.simulated_gauge import parse_tip
@@ -56,12 +57,14 @@ def test_states_follow_from_the_hidden_truth(demo: Conn, demo_job: UUID) -> None
 
 
 def test_the_lip_is_found_out_and_the_new_thickness_settles_it(demo: Conn, demo_job: UUID, wren: UUID) -> None:
-    need = block.block_of_job(demo, demo_job).needs[3]
+    need = hole_now(load_job_facts(demo, demo_job), hole_row(demo, demo_job, 3)).need
     assert need.action is Action.READ_FLANGE
     assert need.liner_mark == "L2"
     assert "lip" in need.detail.text
     hole = hole_row(demo, demo_job, 3)
-    assert "disagree" in fitting.plan_of_hole(demo, hole.hole_id)[2].outcome.reason  # type: ignore[union-attr]
+    refused = fitting.plan_of_hole(demo, hole.hole_id)[2]
+    assert isinstance(refused, HoleRefusal)
+    assert "disagree" in refused.reason
     take(demo, demo_job, wren, "8.902", quantity=Quantity.FLANGE_THICKNESS, liner_mark="L2", bare_unit="mm",
          read_before="correct")  # fmt: skip
     assert states(demo, demo_job)[3] is State.IN
@@ -70,7 +73,8 @@ def test_the_lip_is_found_out_and_the_new_thickness_settles_it(demo: Conn, demo_
 def _cut_and_refit(conn: Conn, job: UUID, by: UUID) -> None:
     hole = hole_row(conn, job, 5)
     plan = fitting.plan_of_hole(conn, hole.hole_id)[2]
-    depth = plan.outcome.depth_m  # type: ignore[union-attr]
+    assert isinstance(plan, HolePlan)
+    depth = plan.cut.depth_m
     made = fitting.CutMade(uuid4(), f"{depth * 1000:.3f}", "mm", 3, "0.10 mm", "", False)
     fitting.record_cut(conn, hole.hole_id, made, by)
     assert states(conn, job)[5] is State.NOT_MEASURED
@@ -87,13 +91,13 @@ def test_after_a_cut_the_expectation_moves_from_the_stop_to_the_gauge(demo: Conn
     by_stop = expected_after_cut(load_job_facts(demo, demo_job), hole)
     # Flange of L6 8.898, shim 0.100, cut to 8.898 from the deck.
     assert by_stop is not None
-    assert by_stop[0] == pytest.approx(100e-6, abs=1e-9)
+    assert by_stop.value_m == pytest.approx(100e-6, abs=1e-9)
     for hour in ferry.HOURS:
         take(demo, demo_job, wren, "8.904", quantity=Quantity.COUNTERBORE_DEPTH, hole=5, hour=hour, bare_unit="mm")
     by_gauge = expected_after_cut(load_job_facts(demo, demo_job), hole)
     assert by_gauge is not None
-    assert by_gauge[0] == pytest.approx(94e-6, abs=1e-9)
-    assert by_gauge[1] < by_stop[1] / 2
+    assert by_gauge.value_m == pytest.approx(94e-6, abs=1e-9)
+    assert by_gauge.expanded_m < by_stop.expanded_m / 2
     assert states(demo, demo_job)[5] is State.NOT_MEASURED
 
 
@@ -214,15 +218,18 @@ def test_a_zero_found_moved_shifts_the_set_and_widens_what_is_shared(demo: Conn,
     assert fitted is not None
     reading_set = facts.newest_protrusion_set(fitted.fitting_id)
     assert reading_set is not None
-    before = block.block_of_job(demo, demo_job).judgement.holes[0]
+    hole = hole_row(demo, demo_job, 1)
+    before = hole_now(load_job_facts(demo, demo_job), hole)
     zeros.correct_zero(demo, demo_job, reading_set.reading_set_id, "-5 µm", "µm", "zero found at +5", wren)
-    after = block.block_of_job(demo, demo_job).judgement.holes[0]
-    assert before.mean_m is not None
-    assert before.mean_expanded_m is not None
-    assert after.mean_m == pytest.approx(before.mean_m - 5e-6)
-    assert after.mean_expanded_m is not None
-    assert after.mean_expanded_m > before.mean_expanded_m
-    assert after.variation_m == pytest.approx(before.variation_m), "a shared zero cancels in a difference"
+    after = hole_now(load_job_facts(demo, demo_job), hole)
+    assert before.mean is not None
+    assert after.mean is not None
+    assert after.mean.value_m == pytest.approx(before.mean.value_m - 5e-6)
+    assert after.mean.expanded_m > before.mean.expanded_m
+    assert before.variation is not None
+    assert after.variation is not None
+    assert after.variation.value_m == pytest.approx(before.variation.value_m), "a shared zero cancels in a difference"
+    assert after.variation.expanded_m == pytest.approx(before.variation.expanded_m)
 
 
 @pytest.mark.parametrize(("text", "likelier"), [("0.88", "8.8"), ("88", "8.8"), ("-8.6", "8.6")])
@@ -243,26 +250,29 @@ def test_numbers_of_another_hole_or_gauge_are_not_mixed_into_a_set(demo: Conn, d
         take(demo, demo_job, wren, "8.8", hole=1)
 
 
+def _mark(conn: Conn, job: UUID, by: UUID, hour: float, unreadable: bool, reason: str) -> None:
+    zeros.mark_place_unreadable(conn, job, Quantity.PROTRUSION, "hole-1", Place(hour=hour), unreadable, reason, by)
+
+
 def test_a_position_that_cannot_be_read_leaves_the_hole_undecided_with_the_reason(
     demo: Conn, demo_job: UUID, wren: UUID
 ) -> None:
-    hole = hole_row(demo, demo_job, 1)
     newest = [r for r in load_job_facts(demo, demo_job).readings if r.hour == 6.0][-6]
     readings.strike(demo, newest.reading_id, True, "the tip slipped off", wren)
     assert states(demo, demo_job)[1] is State.NOT_MEASURED
     with pytest.raises(Refused, match="Type the reason"):
-        zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, " ", wren)
-    with pytest.raises(Refused, match="does not ask for 5h"):
-        zeros.mark_unreadable(demo, hole.hole_id, 5.0, True, "x", wren)
-    zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
+        _mark(demo, demo_job, wren, 6.0, True, " ")
+    with pytest.raises(Refused, match="Nothing asks for this place"):
+        _mark(demo, demo_job, wren, 5.0, True, "x")
+    _mark(demo, demo_job, wren, 6.0, True, "a stud in the way")
     judged = block.block_of_job(demo, demo_job).judgement.holes[0]
     assert judged.state is State.CANNOT_TELL
     assert "6h cannot be read: a stud in the way" in judged.reason
     with pytest.raises(Refused, match="said already"):
-        zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, "again", wren)
-    zeros.mark_unreadable(demo, hole.hole_id, 6.0, False, "", wren)
+        _mark(demo, demo_job, wren, 6.0, True, "a stud in the way")
+    _mark(demo, demo_job, wren, 6.0, False, "")
     assert states(demo, demo_job)[1] is State.NOT_MEASURED
-    zeros.mark_unreadable(demo, hole.hole_id, 6.0, True, "a stud in the way", wren)
+    _mark(demo, demo_job, wren, 6.0, True, "a stud in the way")
     take(demo, demo_job, wren, "8.6", hole=1, hour=6.0)
     assert states(demo, demo_job)[1] is State.IN, "one that was read after all counts as read"
 
@@ -278,7 +288,7 @@ def test_the_v8_has_its_own_truth_and_its_mistake_is_found(demo: Conn) -> None:
         assert max(truth) < greatest - 8
         assert found[number] is State.IN
     assert found[3] is State.CANNOT_TELL
-    need = block.block_of_job(demo, job).needs[3]
+    need = hole_now(load_job_facts(demo, job), hole_row(demo, job, 3)).need
     assert "disagree" in need.sentence.text
     assert [term.value for term in need.detail.terms] == pytest.approx([152.4e-6, 203.2e-6])
     assert (found[6], found[7], found[8]) == (State.OUT, State.NOT_MEASURED, State.NOT_MEASURED)

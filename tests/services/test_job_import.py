@@ -9,7 +9,7 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
-from vallostasis.core.records import Quantity
+from vallostasis.core.records import Place, Quantity
 from vallostasis.services import fitting, proof, readings, spec_cards, zeros
 from vallostasis.services.block import block_of_job
 from vallostasis.services.job_import import import_job
@@ -34,7 +34,7 @@ def rich_job(demo: Conn, demo_job: UUID, wren: UUID) -> UUID:
     facts = load_job_facts(demo, demo_job)
     holes = {hole.number: hole.hole_id for hole in facts.holes}
     zeros.correct_zero(demo, demo_job, facts.sets[-1].reading_set_id, "2", "µm", "dropped", wren)
-    zeros.mark_unreadable(demo, holes[1], 6.0, True, "a stud", wren)
+    zeros.mark_place_unreadable(demo, demo_job, Quantity.PROTRUSION, "hole-1", Place(hour=6.0), True, "a stud", wren)
     readings.strike(demo, facts.readings[-1].reading_id, True, "dirt", wren)
     fitting.record_cut(demo, holes[5], fitting.CutMade(uuid4(), "8.998", "mm", 6, "0.20", "slow", True), wren)
     fitting.record_fitting(demo, holes[5], uuid4(), "L7", (fitting.ShimFitted("0.20", "0.199", "bevel up"),), wren)

@@ -17,6 +17,7 @@ from tests.core.card import length, limit
 from tests.core.facts import level
 from tests.truth import answers
 from tests.truth.draw import Face, Gauge, bore_story, dry_card, read_bore, read_face, share, story, wet_card
+from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.derived import DerivedKind
 from vallostasis.core.measuring.zero_checks import Drift
 from vallostasis.core.records import Place, Quantity, ZeroedOn
@@ -155,11 +156,14 @@ def _(rng: np.random.Generator) -> Drawn:
     return _tilt(rng, Face(90.0, 10.0, 4.0), (12.0, 1.0, 3.0, 4.0))
 
 
-def _moved(rng: np.random.Generator, jump_at: int, order: tuple[int, ...], drift: Drift, size: float):
+def _moved(
+    rng: np.random.Generator, jump_at: int, order: tuple[int, ...], drift: Drift, size: float,
+    heights: tuple[float, float] = (70.0, 100.0),
+) -> JobFacts:  # fmt: skip
     """Two holes read one after the other, the zero found moved afterwards and corrected; it jumps at a reading."""
     gauge = Gauge(rng, 1.0, 1.0).zeroed()
     told, fittings = _fitted(gauge)
-    faces = [Face(70.0), Face(100.0)]
+    faces = [Face(one) for one in heights]
     count = 0
     for hole in order:
         values = []

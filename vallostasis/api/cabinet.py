@@ -13,10 +13,10 @@ from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.decision import Capability
 from vallostasis.core.measuring.gauges import GaugeService, SettingMaster
-from vallostasis.core.measuring.temperature import EXPANSION_PER_K
+from vallostasis.core.measuring.temperature import EXPANSION_PER_K, RoomAssumed
 from vallostasis.core.records import Quantity
 from vallostasis.services import cabinet
-from vallostasis.store import gauge_services, materials, setting_masters
+from vallostasis.store import gauge_services, materials, room, setting_masters
 
 router = APIRouter(prefix="/api", tags=["cabinet"], responses=ERROR_RESPONSES)
 
@@ -188,6 +188,14 @@ class MaterialBody(BaseModel):
     person_id: UUID
 
 
+class RoomBody(BaseModel):
+    """How warm the shop usually is, and by how much it varies."""
+
+    mean: LengthText = Field(description="Usual temperature, °C, or °F where it says so.")
+    standard: LengthText = Field(description="Its standard deviation in kelvin.")
+    person_id: UUID
+
+
 class MaterialWritten(BaseModel):
     """The material that was written down."""
 
@@ -221,6 +229,18 @@ def read_setting_master(setting_master_id: UUID, body: MasterReadingBody, conn: 
                                       body.bare_unit)  # fmt: skip
     cabinet.read_master(conn, ask, body.person_id)
     return ServiceNoted(gauge_id=body.gauge_id)
+
+
+@router.get("/room")
+def read_room(conn: Conn) -> RoomAssumed:
+    """How warm the shop is taken to be where nobody took a temperature. [°C], [K]"""
+    return room.get_room(conn)
+
+
+@router.post("/room", status_code=201)
+def assume_room(body: RoomBody, conn: Conn) -> RoomAssumed:
+    """Take the shop to be so warm from now on; every ± without temperatures follows."""
+    return cabinet.assume_room(conn, body.mean, body.standard, body.person_id)
 
 
 @router.get("/materials")

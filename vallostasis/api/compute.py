@@ -38,7 +38,6 @@ from vallostasis.core.protrusion.stack import part, predict_protrusion
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
-Metres = Annotated[float, Field(allow_inf_nan=False, ge=-100, le=100)]
 FEW = Field(max_length=360)
 # Nothing is farther off than this where only one bound is given. [µm]
 NO_BOUND_UM = Decimal(100_000_000)
@@ -205,10 +204,10 @@ def compute_stack(ask: StackRequest) -> StackAnswer:
 class DecisionRequest(BaseModel):
     """A value with its expanded uncertainty and its limits."""
 
-    value_m: Metres
-    U_m: Annotated[float, Field(allow_inf_nan=False, ge=0, le=100, description="Expanded uncertainty. [m]")]
-    lower_limit_m: Metres | None = None
-    upper_limit_m: Metres | None = None
+    value_m: Reading
+    U_m: NotNegativeSmall = Field(description="Expanded uncertainty. [m]")
+    lower_limit_m: Reading | None = None
+    upper_limit_m: Reading | None = None
 
 
 class DecisionAnswer(BaseModel):

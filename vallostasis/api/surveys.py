@@ -102,9 +102,7 @@ def read_survey(job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn) -> 
 
 
 @router.get("/jobs/{job_id}/surveys/{quantity}/{part}/budgets")
-def read_budgets(
-    job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn, land: ShortText = ""
-) -> list[BudgetView]:
+def read_budgets(job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn, land: ShortText = "") -> list[BudgetView]:
     """Open the ± of a survey, source by source; of a flange at a land, by default the one in use."""
     found = surveys.budgets_of_survey(conn, job_id, quantity, part, land)
     return [BudgetView.of(one.budget, one.monte_carlo_m) for one in found]

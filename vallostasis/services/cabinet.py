@@ -10,9 +10,11 @@ from vallostasis.core.lengths import Unit, micrometres
 from vallostasis.core.measuring.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.measuring.set_budget import master_reading_budget
+from vallostasis.core.measuring.temperature import RoomAssumed
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.services.refused import RefusalCode, Refused, typed_at, version_after
-from vallostasis.store import gauge_services, gauges, master_readings, materials, setting_masters
+from vallostasis.services.temperatures import read_temperature
+from vallostasis.store import gauge_services, gauges, master_readings, materials, room, setting_masters
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -20,6 +22,7 @@ LARGEST_UM = Decimal(2_000_000)
 WIDEST_UM = Decimal(100)
 FARTHEST_OFF_UM = Decimal(500)
 LARGEST_EXPANSION = Decimal(100)
+COLDEST_ROOM_C, WARMEST_ROOM_C, WIDEST_ROOM_K = -30, 50, 30
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,6 +158,24 @@ def read_master(conn: Conn, ask: MasterReadingToTake, by: UUID) -> None:
         typed,
         by,
     )
+
+
+def assume_room(conn: Conn, mean: str, standard: str, by: UUID) -> RoomAssumed:
+    """Write down how warm the shop is taken to be where nobody took a temperature: mean, and spread in kelvin."""
+    with typed_at("mean"):
+        mean_c = read_temperature(mean)
+    try:
+        standard_k = Decimal(standard.strip().replace(",", "."))
+    except InvalidOperation:
+        raise Refused("Type the spread in kelvin, such as 5.", "standard") from None
+    if not standard_k.is_finite() or not 0 <= standard_k <= WIDEST_ROOM_K:
+        raise Refused(f"A shop varies by 0 to {WIDEST_ROOM_K} K: type its standard deviation.", "standard")
+    if not COLDEST_ROOM_C <= mean_c <= WARMEST_ROOM_C:
+        raise Refused(
+            f"A shop is between {COLDEST_ROOM_C} and {WARMEST_ROOM_C} °C: type its usual temperature.", "mean"
+        )
+    room.add_room(conn, mean_c, standard_k, by)
+    return room.get_room(conn)
 
 
 def write_material(conn: Conn, name: str, alpha: str, hottest_c: Decimal | None, source: str, by: UUID) -> None:

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from decimal import Decimal, InvalidOperation
+from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.hole_now import budgets_of_hole
@@ -40,11 +40,10 @@ from vallostasis.core.records import Hole, Quantity
 from vallostasis.core.trail import Phrase
 from vallostasis.services.reading_target import known_part
 from vallostasis.services.refused import Refused
+from vallostasis.services.temperatures import read_temperature
 from vallostasis.store import gauges, jobs, temperatures
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.rows import Conn
-
-COLDEST_C, HOTTEST_C = Decimal(-200), Decimal(400)
 
 
 @dataclass(frozen=True, slots=True)
@@ -231,20 +230,6 @@ def _loose_part(facts: JobFacts, key: str) -> str:
         if part is not None:
             return part.key
     raise Refused(f"{key} has no temperature of its own: leave this empty for the block.", "part")
-
-
-def read_temperature(text: str) -> Decimal:
-    """Read a temperature as typed: 21.5, 21.5 C, 70 F. [°C]"""
-    words = text.strip().replace("°", "").replace(",", ".")
-    number, unit = (words[:-1], words[-1:].upper()) if words[-1:].upper() in ("C", "F") else (words, "C")
-    try:
-        value = Decimal(number.strip())
-    except InvalidOperation:
-        raise Refused("A temperature is a number such as 21.5, or 70 F.", "text") from None
-    celsius = value if unit == "C" else round((value - 32) * 5 / 9, 2)
-    if not value.is_finite() or not COLDEST_C <= celsius <= HOTTEST_C:
-        raise Refused(f"No part here is that warm: type it between {COLDEST_C} and {HOTTEST_C} °C.", "text")
-    return celsius
 
 
 def stamp_part(conn: Conn, job_id: UUID, quantity: Quantity, key: str, letters: str, by: UUID) -> None:

@@ -74,8 +74,8 @@ def report_ledge(facts: JobFacts, hole: Hole) -> LedgeReport | None:
     than the plane through all others says, beyond the joint U of both, guarded for as many comparisons; the one
     farthest off is set aside and the rest are looked at again while five or more are left: a deep spot would lift the
     plane at its neighbours and sink it opposite. Leave-one-out residuals: R. D. Cook, S. Weisberg, Residuals and
-    Influence in Regression (1982), externally studentized (from memory). What is left of the ledge is counted at the deepest
-    reading.
+    Influence in Regression (1982), externally studentized (from memory). What is left of the ledge is counted at the
+    deepest reading.
     """
     survey, k = depths_of(facts, hole), facts.card.coverage_factor
     tilt = survey.one_of(DerivedKind.TILT)

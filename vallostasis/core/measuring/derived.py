@@ -138,21 +138,20 @@ class BoreTable:
 def of_a_bore(table: BoreTable, k: float) -> Iterator[Derived]:
     """Everything that a survey of diameters says, level by level and between levels."""
     yield Derived(DerivedKind.MEAN, "", stated("mean", mean_of(table.read()), k), table.repeats)
-    yield from _out_of_round(table, k)
-    yield from _tapers(table, k, table.repeats)
+    yield from _ranges(DerivedKind.OUT_OF_ROUND, table.by_level(), k, table.repeats)
+    yield from _ranges(DerivedKind.TAPER, table.by_axis(), k, table.repeats)
+    yield from _between_levels(table, k)
     yield from _ovals(table, k)
 
 
-def _out_of_round(table: BoreTable, k: float) -> Iterator[Derived]:
-    for name, values in table.by_level().items():
-        if len(values) > 1:
-            yield Derived(DerivedKind.OUT_OF_ROUND, name, range_of(f"out of round, {name}", values, k))
+def _ranges(kind: DerivedKind, groups: Mapping[str, Sequence[Estimate]], k: float, readings: int) -> Iterator[Derived]:
+    """Greatest less least of each group; each ± covers that the widest of them may be picked to be judged."""
+    wide = {where: values for where, values in groups.items() if len(values) > 1}
+    for where, values in wide.items():
+        yield Derived(kind, where, range_of(f"{kind.value}, {where}", values, k, len(wide)), readings)
 
 
-def _tapers(table: BoreTable, k: float, readings: int) -> Iterator[Derived]:
-    for where, values in table.by_axis().items():
-        if len(values) > 1:
-            yield Derived(DerivedKind.TAPER, where, range_of(f"taper, {where}", values, k), readings)
+def _between_levels(table: BoreTable, k: float) -> Iterator[Derived]:
     weights = form_weights(table.there, table.depths_m)
     flat = [cell for row in table.cells for cell in row]
     for kind, one in (
@@ -165,7 +164,7 @@ def _tapers(table: BoreTable, k: float, readings: int) -> Iterator[Derived]:
         if one is not None:
             pairs = zip(one.ravel(), flat, strict=True)
             value = weighted((float(weight), cell) for weight, cell in pairs if cell is not None and weight)
-            yield Derived(kind, "", stated(kind.value, value, k), readings)
+            yield Derived(kind, "", stated(kind.value, value, k), table.repeats)
 
 
 def _ovals(table: BoreTable, k: float) -> Iterator[Derived]:
@@ -179,32 +178,20 @@ def _ovals(table: BoreTable, k: float) -> Iterator[Derived]:
             yield _amplitude(kind, name, parts, order, k)
 
 
-def widest(kind: DerivedKind, groups: Mapping[str, Sequence[Estimate]], k: float, readings: int) -> Derived | None:
-    """The widest of several ranges, such as the taper of the worst axis; None where no group has two readings.
-
-    Its ± covers that the widest was picked: a limit is held against this one.
-    """
-    lists = {where: values for where, values in groups.items() if len(values) > 1}
-    if not lists:
-        return None
-    found = {where: range_of(kind.value, values, k, len(lists)) for where, values in lists.items()}
-    where = max(found, key=lambda one: found[one].value_m)
-    return Derived(kind, where, found[where], readings)
-
-
 # What a form is told by: one line each, the greatest where there are several.
 _TOLD = (DerivedKind.VARIATION, DerivedKind.TILT, DerivedKind.OUT_OF_ROUND, DerivedKind.TAPER, DerivedKind.END_TO_END,
          DerivedKind.BARREL, DerivedKind.OVALITY, DerivedKind.FLATNESS)  # fmt: skip
 
 
+def worst(derived: Sequence[Derived], kind: DerivedKind) -> Derived | None:
+    """The greatest of a kind; None where there is none."""
+    return max((one for one in derived if one.kind is kind), key=lambda one: abs(one.stated.value_m), default=None)
+
+
 def worst_of_each(derived: Sequence[Derived]) -> tuple[Derived, ...]:
     """The greatest of each kind that a form is told by, in their order."""
-    found = []
-    for kind in _TOLD:
-        ones = [one for one in derived if one.kind is kind]
-        if ones:
-            found.append(max(ones, key=lambda one: abs(one.stated.value_m)))
-    return tuple(found)
+    found = (worst(derived, kind) for kind in _TOLD)
+    return tuple(one for one in found if one is not None)
 
 
 def flatness_of(flatness_m: float, heights: Sequence[Estimate], k: float) -> Derived:

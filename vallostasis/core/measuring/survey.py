@@ -24,7 +24,7 @@ from vallostasis.core.measuring.derived import (
     flatness_of,
     of_a_bore,
     round_the_clock,
-    widest,
+    worst,
 )
 from vallostasis.core.measuring.extremes import range_of
 from vallostasis.core.measuring.features import Feature, PatternKind, feature_of
@@ -125,7 +125,7 @@ def survey_of(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") -
     relative = reading_set is not None and is_relative(facts, reading_set)
     form, flatness = _form(feature, places) if not relative else None, _flatness(facts, reading_set, places)
     derived = tuple(_derived(facts, feature, pattern, places, flatness))
-    rules = () if relative else tuple(_rules(facts, quantity, part, pattern, places, derived))
+    rules = () if relative else tuple(_rules(facts, quantity, part, places, derived))
     standing = Standing(
         rules,
         reopened=reopened if part.target is not None else part.why_not,
@@ -267,11 +267,10 @@ def _rules(
     facts: JobFacts,
     quantity: Quantity,
     part: Part,
-    pattern: Pattern,
     places: tuple[PlaceRead, ...],
     derived: tuple[Derived, ...],
 ) -> Iterator[RuleResult]:
-    limits, acceptance, k = limits_of(facts, quantity, part), facts.card.acceptance, facts.card.coverage_factor
+    limits, acceptance = limits_of(facts, quantity, part), facts.card.acceptance
     yield from (row.rule for row in places if row.rule is not None)
     for one in derived:
         if one.kind is DerivedKind.FLATNESS and limits.greatest_m is not None:
@@ -280,18 +279,13 @@ def _rules(
         if one.kind is DerivedKind.VARIATION and limits.variation_m is not None:
             yield judge(RuleKind.VARIATION, _from_to(places), one.stated, (None, limits.variation_m), acceptance,
                         readings=one.readings)  # fmt: skip
-    if feature_of(quantity).pattern is not PatternKind.LEVELS_AND_AXES:
-        return
-    table = _bore_table(pattern, places)
-    if table is None:
-        return
-    for kind, rule, groups, limit in (
-        (DerivedKind.OUT_OF_ROUND, RuleKind.OUT_OF_ROUND, table.by_level(), limits.out_of_round_m),
-        (DerivedKind.TAPER, RuleKind.TAPER, table.by_axis(), limits.taper_m),
+    for kind, rule, limit in (
+        (DerivedKind.OUT_OF_ROUND, RuleKind.OUT_OF_ROUND, limits.out_of_round_m),
+        (DerivedKind.TAPER, RuleKind.TAPER, limits.taper_m),
     ):
-        worst = None if limit is None else widest(kind, groups, k, table.repeats)
-        if worst is not None:
-            yield judge(rule, worst.where, worst.stated, (None, limit), acceptance, readings=worst.readings)
+        greatest = None if limit is None else worst(derived, kind)
+        if greatest is not None:
+            yield judge(rule, greatest.where, greatest.stated, (None, limit), acceptance, readings=greatest.readings)
 
 
 def _from_to(places: tuple[PlaceRead, ...]) -> str:

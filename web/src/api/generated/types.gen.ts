@@ -1390,6 +1390,8 @@ export type DecisionFitView = {
 export type DecisionRequest = {
     /**
      * Value M
+     *
+     * [m]
      */
     value_m: number;
     /**
@@ -4666,6 +4668,48 @@ export type RockedView = {
      * Spread M
      */
     spread_m: number;
+};
+
+/**
+ * RoomAssumed
+ *
+ * How warm the shop is taken to be where nobody took a temperature: mean [°C] and standard uncertainty [K].
+ *
+ * 20 °C and 5 K: common practice, no published source; a setting of the shop.
+ */
+export type RoomAssumed = {
+    /**
+     * Mean C
+     */
+    mean_c?: number | string;
+    /**
+     * Standard K
+     */
+    standard_k?: number | string;
+};
+
+/**
+ * RoomBody
+ *
+ * How warm the shop usually is, and by how much it varies.
+ */
+export type RoomBody = {
+    /**
+     * Mean
+     *
+     * Usual temperature, °C, or °F where it says so.
+     */
+    mean: string;
+    /**
+     * Standard
+     *
+     * Its standard deviation in kelvin.
+     */
+    standard: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -10444,6 +10488,112 @@ export type ReadSettingMasterResponses = {
 };
 
 export type ReadSettingMasterResponse = ReadSettingMasterResponses[keyof ReadSettingMasterResponses];
+
+export type ReadRoomData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/room';
+};
+
+export type ReadRoomErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadRoomError = ReadRoomErrors[keyof ReadRoomErrors];
+
+export type ReadRoomResponses = {
+    /**
+     * Successful Response
+     */
+    200: RoomAssumed;
+};
+
+export type ReadRoomResponse = ReadRoomResponses[keyof ReadRoomResponses];
+
+export type AssumeRoomData = {
+    body: RoomBody;
+    path?: never;
+    query?: never;
+    url: '/api/room';
+};
+
+export type AssumeRoomErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AssumeRoomError = AssumeRoomErrors[keyof AssumeRoomErrors];
+
+export type AssumeRoomResponses = {
+    /**
+     * Successful Response
+     */
+    201: RoomAssumed;
+};
+
+export type AssumeRoomResponse = AssumeRoomResponses[keyof AssumeRoomResponses];
 
 export type ListMaterialsData = {
     body?: never;

@@ -29,6 +29,7 @@ const name = (one: DerivedView) => (one.kind === 'barrel' && one.value_m < 0 ? '
 const size = (one: DerivedView) => smallText(Math.abs(one.value_m), null, unit.value, { signed: false })
 function aside(one: DerivedView): string {
   const said = one.where ? [`at ${one.where}`] : []
+  if (one.kind === 'flatness') said.push('about the plane of the grid')
   if (one.kind === 'taper end to end') said.push(`larger at the ${one.value_m < 0 ? 'bottom' : 'top'}`)
   if (one.direction_deg !== null) {
     said.push(`towards ${Math.round(one.direction_deg)}° ±${Math.ceil(one.within_deg ?? 0)}°`)

@@ -18,6 +18,7 @@ import ShopNav from '@/shared/ui/ShopNav.vue'
 
 import MasterForm from './MasterForm.vue'
 import MaterialTable from './MaterialTable.vue'
+import RoomForm from './RoomForm.vue'
 import ServiceForm from './ServiceForm.vue'
 import ThermometerPanel from './ThermometerPanel.vue'
 import TravellingMaster from './TravellingMaster.vue'
@@ -156,6 +157,7 @@ async function saved(): Promise<void> {
         />
         <ServiceForm :gauges="gauges.data.value ?? []" @saved="services.load()" />
         <ThermometerPanel />
+        <RoomForm />
       </div>
     </div>
   </main>
