@@ -113,6 +113,6 @@ def test_what_is_left_is_counted_at_the_deepest_reading() -> None:
     assert report is not None
     assert report.left is not None
     assert report.left.value_m == pytest.approx(6.0e-3 - 57e-6)
-    left = ledge_left(Story().card, Stated(8.815e-3, Budget("depth", (), 0.0, 2.0, 0.0)))
+    left = ledge_left(Story().card, Stated(8.815e-3, Budget("depth", (), 0.0, 2.0, 0.0)), "left")
     assert left is not None
     assert left.value_m == pytest.approx(6.0e-3)

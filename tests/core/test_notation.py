@@ -12,7 +12,9 @@ from hypothesis import strategies as st
 
 from vallostasis.core.errors import NotationError
 from vallostasis.core.lengths import MICROMETRES_PER, format_length, format_uncertainty, metres, micrometres
+from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.notation import ExpectedRange, parse_length
+from vallostasis.core.records import Quantity
 
 UNITS = ["thou", "inch", "mm", "0.01 mm", "µm"]
 INCH_UM = Fraction(25400)
@@ -143,3 +145,62 @@ def test_halves_round_away_from_zero() -> None:
 @given(um=st.decimals(min_value=-(10**6), max_value=10**6, places=4, allow_nan=False, allow_infinity=False))
 def test_micrometres_and_metres_are_mirrors(um: Decimal) -> None:
     assert micrometres(metres(um)) == um
+
+
+@pytest.mark.parametrize(
+    ("text", "bare", "um"),
+    [
+        # Oversizes in the field's unit; 20 over in inches is said in thousandths. Common practice, no published source.
+        ("0.5 over", "mm", Fraction(500)),
+        ("20 over", "thou", 20 * INCH_UM / 1000),
+        ("20 over", "inch", 20 * INCH_UM / 1000),
+        ("0.020 over", "inch", 20 * INCH_UM / 1000),
+        ("0.5 mm over", "thou", Fraction(500)),
+        # Between digits, point is the decimal point.
+        ("minus one point five", "thou", -Fraction(3, 2) * INCH_UM / 1000),
+        ("2 point 5", "thou", Fraction(5, 2) * INCH_UM / 1000),
+        ("nought point two five mm", "thou", Fraction(250)),
+        # No-break, thin and narrow spaces are spaces.
+        ("2.5\u202fthou", "mm", Fraction(5, 2) * INCH_UM / 1000),
+        ("1\u00a01/2\u2009thou", "mm", Fraction(3, 2) * INCH_UM / 1000),
+    ],
+)
+def test_what_is_said_in_the_shop_is_read(text: str, bare: str, um: Fraction) -> None:
+    assert Fraction(parse_length(text, bare).value_um) == um
+
+
+@pytest.mark.parametrize(
+    ("text", "bare", "answers"),
+    [
+        ("-2 mil", "thou", ["-50.8", "-2000"]),
+        ("2 mil sunk", "thou", ["-50.8", "-2000"]),
+        ("-1.5 points", "mm", ["-38.1", "-15"]),
+        ("minus point five", "thou", ["-12.7", "-50"]),
+        ("11/2", "inch", ["38100", "139700"]),
+        ("2 15/4", "inch", ["146050"]),
+        ("5 - 1/2", "inch", ["139700", "114300"]),
+        ("20 over", "mm", ["508", "20000"]),
+        ("2 deep", "thou", ["50.8", "-50.8"]),
+        ("-7 tenths", "mm", ["-17.78", "-700"]),
+    ],
+)
+def test_what_is_asked_back_keeps_sign_and_decimals(text: str, bare: str, answers: list[str]) -> None:
+    with pytest.raises(NotationError) as asked:
+        parse_length(text, bare)
+    found = [parse_length(one.text, bare, confirmed=True).value_um for one in asked.value.suggestions]
+    assert found == [Decimal(one) for one in answers]
+
+
+def test_deep_and_tight_mean_what_is_read() -> None:
+    """Common practice, no published source: a tight bore is small, a tight liner large."""
+    ledge, bore, outside = (senses_of(q) for q in (Quantity.COUNTERBORE_DEPTH, Quantity.BLOCK_BORE,
+                                                   Quantity.LINER_OUTSIDE))  # fmt: skip
+    assert parse_length("2 deep", "µm", senses=ledge).value_um == 2
+    assert parse_length("2 shallow", "µm", senses=ledge).value_um == -2
+    assert parse_length("2 tight", "µm", senses=bore).value_um == -2
+    assert parse_length("2 loose", "µm", senses=bore).value_um == 2
+    assert parse_length("2 tight", "µm", senses=outside).value_um == 2
+    with pytest.raises(NotationError, match="has no sign"):
+        parse_length("2 tight", "µm", senses=ledge)
+    with pytest.raises(NotationError, match="said twice"):
+        parse_length("-2 deep", "µm", senses=ledge)

@@ -33,8 +33,10 @@ from vallostasis.core.measuring.budget import exactly
 from vallostasis.core.measuring.decision import State, decide, decision_step
 from vallostasis.core.measuring.entry_line import Position, parse_entry_line
 from vallostasis.core.measuring.plane import fit_plane, plane_step
+from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.notation import ExpectedRange, parse_length, unit_step
 from vallostasis.core.protrusion.stack import part, predict_protrusion
+from vallostasis.core.records import Quantity
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
@@ -58,6 +60,7 @@ class ParseRequest(BaseModel):
     holes: list[Annotated[int, Field(ge=1, le=99)]] = Field(
         [], max_length=99, description="Hole numbers; given, the text is read as [hole] [clock]h value."
     )
+    quantity: Quantity | None = Field(None, description="What is read: it says which sign deep or tight give.")
     present_hole: int | None = Field(None, ge=1, le=99)
     present_hour: float | None = Field(None, gt=0, le=12)
 
@@ -87,11 +90,12 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
             raise OutOfDomain(f"the least value, {least} µm, lies above the greatest, {greatest} µm", "least_um")
         expected = ExpectedRange(least, greatest)
     present = Position(ask.present_hole, ask.present_hour)
+    senses = {} if ask.quantity is None else senses_of(ask.quantity)
     if ask.holes:
-        line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed)
+        line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed, senses)
         position, reading = line.position, line.reading
     else:
-        position, reading = present, parse_length(ask.text, ask.bare_unit, expected, ask.confirmed)
+        position, reading = present, parse_length(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
     return ParseAnswer(
         hole=position.hole,
         hour=position.hour,

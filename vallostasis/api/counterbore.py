@@ -125,6 +125,7 @@ class HolePlanView(BaseModel):
 
     hole: int
     liner_mark: str
+    land: str
     positions: list[CutAt]
     flange_m: float | None
     flange_expanded_m: float | None
@@ -202,6 +203,7 @@ def read_cut_plan(hole_id: UUID, conn: Conn, liner_mark: ShortText = "") -> Hole
     return HolePlanView(
         hole=hole.number,
         liner_mark=basis.liner.mark if basis.liner else "",
+        land=basis.land,
         positions=[
             CutAt(hour=row.place.hour, present_depth_m=row.stated.value_m, cut_m=cut)
             for row, cut in zip(basis.positions, cuts, strict=True)

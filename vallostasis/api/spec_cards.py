@@ -40,6 +40,7 @@ class CardBody(BaseModel):
 
     card: SpecCard
     based_on_version: int = Field(0, ge=0, le=1_000_000, description="Version it was edited from; 0 for a new card.")
+    confirmed: bool = Field(False, description="True when lengths that look like slips are meant as typed.")
     person_id: UUID
 
 
@@ -122,12 +123,12 @@ def read_card(spec_card_id: UUID, conn: Conn) -> CardWithVersions:
 
 @router.post("", status_code=201)
 def add_card(body: CardBody, conn: Conn) -> CardSaved:
-    """Save a new card; 422 names every field to put right."""
-    return CardSaved(spec_card_id=spec_cards.add_card(conn, body.card, body.person_id))
+    """Save a new card; 422 names every field to put right, 409 asks about what looks like a slip."""
+    return CardSaved(spec_card_id=spec_cards.add_card(conn, body.card, body.person_id, body.confirmed))
 
 
 @router.post("/{spec_card_id}/versions", status_code=201)
 def save_version(spec_card_id: UUID, body: CardBody, conn: Conn) -> CardSaved:
     """Save a card as its next version; 409 when somebody saved one meanwhile."""
-    spec_cards.save_version(conn, spec_card_id, body.based_on_version, body.card, body.person_id)
+    spec_cards.save_version(conn, spec_card_id, body.based_on_version, body.card, body.person_id, body.confirmed)
     return CardSaved(spec_card_id=spec_card_id)

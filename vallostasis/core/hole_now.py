@@ -143,4 +143,4 @@ def budgets_of_hole(facts: JobFacts, hole: Hole) -> tuple[Budget, ...]:
     ]
     plan = plan_hole(facts, hole)
     found += plan.budgets if isinstance(plan, HolePlan) else ()
-    return tuple(one for one in found if one is not None)
+    return tuple({one.what: one for one in found if one is not None}.values())

@@ -5,6 +5,7 @@ is its mirror. What could mean two things is asked about, with the answers ready
 """
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from decimal import Decimal, localcontext
 from fractions import Fraction
@@ -27,10 +28,17 @@ _COUNT_WORDS = {
     "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8,
     "nine": 9, "ten": 10, "eleven": 11, "twelve": 12,
 }  # fmt: skip
+_TEN_WORDS = {**_COUNT_WORDS, "zero": 0, "nought": 0, "oh": 0}
 _SIGN_WORDS = {"proud": 1, "sunk": -1}
 _OVERSIZE_WORDS = {"over": 1, "under": -1}
+# What these mean depends on what is read; where nothing says so they are asked about.
+_SENSE_WORDS = ("shallow", "deep", "tight", "loose")
+# Spaces that a page or a phone puts between number and unit: no-break, narrow, thin, hair, figure, ideographic.
+_SPACES = dict.fromkeys("\xa0\u2000\u2001\u2002\u2003\u2004\u2005\u2006\u2007\u2008\u2009\u200a\u202f\u205f\u3000", " ")
+# Oversizes in millimetres are cut in fractions of one; in inches in thousandths. Common practice, no published source.
+_LARGEST_MM_OVER, _LARGEST_INCH_OVER, _LEAST_THOU_OVER = Decimal(3), Decimal("0.25"), Decimal(1)
 _NUMBER = re.compile(
-    r"(?P<whole>\d+)(?:\s*-\s*|\s+)(?P<mixed_top>\d+)\s*/\s*(?P<mixed_bottom>\d+)"
+    r"(?P<whole>\d+)(?P<join>\s*-\s*|\s+)(?P<mixed_top>\d+)\s*/\s*(?P<mixed_bottom>\d+)"
     r"|(?P<top>\d+)\s*/\s*(?P<bottom>\d+)"
     r"|(?P<decimal>\d+[.,]\d*|[.,]\d+|\d+)"
 )
@@ -75,7 +83,11 @@ def as_entered(typed: str, typed_unit: str) -> str:
 
 
 def parse_length(
-    text: str, bare_unit: Unit, expected: ExpectedRange | None = None, confirmed: bool = False
+    text: str,
+    bare_unit: Unit,
+    expected: ExpectedRange | None = None,
+    confirmed: bool = False,
+    senses: Mapping[str, int] | None = None,
 ) -> ParsedLength:
     """Read one length in shop notation.
 
@@ -89,6 +101,8 @@ def parse_length(
         What the field takes without asking. [µm]
     confirmed : bool
         True when the person has already answered "yes, as typed".
+    senses : mapping of str to int, optional
+        Which sign deep, shallow, tight and loose give here, by measuring.senses; else they are asked about.
 
     Returns
     -------
@@ -108,7 +122,7 @@ def parse_length(
     words = _cleaned(typed)
     sign, words = _take_sign(words, typed)
     number, rest = _take_number(words, typed)
-    unit, unit_was_typed, word_sign = _take_unit(rest, typed, number, bare_unit)
+    unit, unit_was_typed, word_sign = _take_unit(rest, typed, _Said(number, sign, senses or {}), bare_unit)
     if sign and word_sign:
         raise NotationError(
             "The sign is said twice: use + or -, or proud or sunk, not both.",
@@ -135,11 +149,11 @@ def _cleaned(typed: str) -> str:
         raise NotationError("Nothing was typed: type a reading such as 2.5, -1 1/2 thou or 0.05 mm.")
     if len(typed) > LONGEST_TEXT:
         raise NotationError(f"Too long for a reading: type at most {LONGEST_TEXT} characters.")
-    strange = "".join(c for c in typed if not c.isprintable())
+    strange = "".join(c for c in typed if not c.isprintable() and c not in _SPACES)
     if strange:
         shown = ", ".join(f"U+{ord(c):04X}" for c in strange)
         raise NotationError(f"Characters that cannot be read: {shown}. Type the reading again.", strange)
-    table: dict[str, str | int | None] = {"μ": "µ", "−": "-", "–": "-", "″": '"', "”": '"', "\xa0": " "}
+    table: dict[str, str | int | None] = {"μ": "µ", "−": "-", "–": "-", "″": '"', "”": '"', **_SPACES}
     words = typed.lower().translate(str.maketrans(table))
     return re.sub(r"\s+", " ", words)
 
@@ -166,8 +180,8 @@ def _refuse_vague(words: str) -> None:
 def _take_number(words: str, typed: str) -> tuple[Decimal, str]:
     _refuse_vague(words)
     if re.match(r"points?\b", words):
-        _ask_point(words)
-    spoken = _spoken_number(words)
+        _ask_point(words, typed)
+    spoken = _spoken_decimal(words) or _spoken_number(words)
     if spoken:
         return spoken
     match = _NUMBER.match(words)
@@ -180,14 +194,41 @@ def _take_number(words: str, typed: str) -> tuple[Decimal, str]:
     return _number_of(match), words[match.end() :]
 
 
-def _ask_point(words: str) -> None:
-    digits = re.sub(r"\D", "", words)
+def _ask_point(words: str, typed: str) -> None:
+    sign = "-" if re.match(r"\s*(-|−|minus\b)", typed.lower()) else ""
+    digits = "".join(_digits_in(re.sub(r"^points?", "", words)))
     raise NotationError(
         "“point” is said for the decimal point and for a hundredth of a millimetre: which is meant?",
         "point",
-        (Suggestion(f"0.{digits or '…'} of the field's unit", f"0.{digits}"),
-         Suggestion(f"{digits or '…'} hundredths of a millimetre", f"{digits}/100 mm")) if digits else (),
+        (Suggestion(f"{sign}0.{digits} of the field's unit", f"{sign}0.{digits}"),
+         Suggestion(f"{sign}{digits} hundredths of a millimetre", f"{sign}{digits}/100 mm")) if digits else (),
     )  # fmt: skip
+
+
+def _digits_in(words: str) -> list[str]:
+    """Digits as typed or spoken one after the other, up to the first word that is none."""
+    found = []
+    for word in words.split():
+        if word.isdigit():
+            found.append(word)
+        elif _TEN_WORDS.get(word, 10) < 10:
+            found.append(str(_TEN_WORDS[word]))
+        else:
+            break
+    return found
+
+
+def _spoken_decimal(words: str) -> tuple[Decimal, str] | None:
+    """Read ``one point five`` and ``2 point 25``: between digits, point is the decimal point."""
+    match = re.match(rf"(?P<whole>\d+|{'|'.join(_TEN_WORDS)}) point (?P<rest>.*)", words)
+    digits = _digits_in(match.group("rest")) if match else []
+    if match is None or not digits:
+        return None
+    whole = match.group("whole")
+    number = f"{_TEN_WORDS.get(whole, whole)}.{''.join(digits)}"
+    if sum(c.isdigit() for c in number) > MOST_DIGITS:
+        raise NotationError(f"Too many digits: type at most {MOST_DIGITS}.", match.group())
+    return Decimal(number), " " + " ".join(match.group("rest").split()[len(digits) :])
 
 
 def _spoken_number(words: str) -> tuple[Decimal, str] | None:
@@ -210,6 +251,7 @@ def _number_of(match: re.Match[str]) -> Decimal:
     whole, top, bottom = part["whole"] or "0", part["mixed_top"] or part["top"], part["mixed_bottom"] or part["bottom"]
     if int(bottom) == 0:
         raise NotationError("A fraction cannot have 0 below the line.", match.group())
+    _ask_about_fraction(match, int(whole), Fraction(int(top), int(bottom)))
     value = int(whole) + Fraction(int(top), int(bottom))
     rest = value.denominator
     for prime in (2, 5):
@@ -224,6 +266,35 @@ def _number_of(match: re.Match[str]) -> Decimal:
         return Decimal(value.numerator) / Decimal(value.denominator)
 
 
+def _ask_about_fraction(match: re.Match[str], whole: int, part: Fraction) -> None:
+    """Ask about what may be a slip: 11/2 for 1 1/2, a mixed number with more than one above the line, a minus apart."""
+    said = match.group()
+    top, bottom = match["mixed_top"] or match["top"], match["mixed_bottom"] or match["bottom"]
+    if match["join"] is not None and re.fullmatch(r"\s+-\s*|\s*-\s+", match["join"]):
+        raise NotationError(
+            f"{said}: is the line between them a hyphen or a minus?", said,
+            (*_finite(f"{whole} {top}/{bottom}", whole + part), *_finite(f"{whole} less {top}/{bottom}", whole - part)),
+        )  # fmt: skip
+    if part < 1:
+        return
+    meant = []
+    if match["join"] is None and len(top) > 1 and int(top[1:]) < int(bottom) and int(top[1:]) > 0:
+        meant = _finite(f"{top[0]} {top[1:]}/{bottom}", int(top[0]) + Fraction(int(top[1:]), int(bottom)))
+    raise NotationError(
+        f"{said} is more than one above the line: a space left out, or is it meant so?", said,
+        (*meant, *_finite("as it stands", whole + part)),
+    )  # fmt: skip
+
+
+def _finite(words: str, value: Fraction) -> list[Suggestion]:
+    """Offer a fraction as the decimal it is; nothing where it has none."""
+    exact = Decimal(value.numerator) / Decimal(value.denominator)
+    if Fraction(exact) != value:
+        return []
+    text = format(exact.normalize(), "f")
+    return [Suggestion(f"{words}, {text}", text)]
+
+
 def _decimal_of(digits: str) -> Decimal:
     if "," in digits and re.fullmatch(r"[1-9]\d{0,2},\d{3}", digits):
         plain = digits.replace(",", "")
@@ -236,23 +307,37 @@ def _decimal_of(digits: str) -> Decimal:
     return Decimal(digits.replace(",", "."))
 
 
-def _take_unit(rest: str, typed: str, number: Decimal, bare_unit: Unit) -> tuple[Unit, bool, int]:
+@dataclass(frozen=True, slots=True)
+class _Said:
+    """What was said before the unit: number, sign, and what words of sense mean here."""
+
+    number: Decimal
+    sign: int
+    senses: Mapping[str, int]
+
+    @property
+    def signed(self) -> str:
+        """Number with its sign, as it is offered again."""
+        return f"{'-' if self.sign < 0 else '+' if self.sign > 0 else ''}{self.number}"
+
+
+def _take_unit(rest: str, typed: str, said: _Said, bare_unit: Unit) -> tuple[Unit, bool, int]:
     """Return the unit, whether it was typed, and the sign that a word gave."""
     _refuse_vague(rest)
+    number = said.number
     unit: Unit | None = None
-    word_sign = 0
-    for word in re.findall(r'"|[^\s"]+', rest):
+    word_sign, oversize = 0, ""
+    words = re.findall(r'"|[^\s"]+', rest)
+    said = _with_word_sign(said, words)
+    for word in words:
         if re.fullmatch(r"mils?|points?", word):
-            _ask_mil_or_point(word, number)
-        if word in ("high", "low"):
-            raise NotationError(
-                f"“{word}” is said both ways: type proud (above the deck) or sunk (below it).", word,
-                (Suggestion("proud", f"+{number}"), Suggestion("sunk", f"-{number}")),
-            )  # fmt: skip
-        if word in _SIGN_WORDS and not word_sign:
-            word_sign = _SIGN_WORDS[word]
+            _ask_mil_or_point(word, said)
+        if word in ("high", "low") or (word in _SENSE_WORDS and word not in said.senses):
+            _ask_which_way(word, number)
+        if (word in _SIGN_WORDS or word in said.senses) and not word_sign:
+            word_sign = _SIGN_WORDS.get(word) or said.senses[word]
         elif word in _OVERSIZE_WORDS and not word_sign:
-            word_sign, unit = _OVERSIZE_WORDS[word], unit or "thou"
+            word_sign, oversize = _OVERSIZE_WORDS[word], word
         elif word in _UNIT_WORDS and unit is None:
             unit = _UNIT_WORDS[word]
         elif word != "of" or unit is not None:
@@ -262,14 +347,58 @@ def _take_unit(rest: str, typed: str, number: Decimal, bare_unit: Unit) -> tuple
     if unit == "tenth" and bare_unit in METRIC_UNITS:
         raise NotationError(
             f"{typed}: tenths of what? This field is in millimetres.", typed,
-            (Suggestion(f"{number} tenths of a thou", f"{number * Decimal('0.1')} thou"),
-             Suggestion(f"{number} tenths of a millimetre", f"{number * Decimal('0.1')} mm")),
+            (Suggestion(f"{number} tenths of a thou", f"{_tenth(said)} thou"),
+             Suggestion(f"{number} tenths of a millimetre", f"{_tenth(said)} mm")),
         )  # fmt: skip
+    if oversize and unit is None:
+        return _unit_of_oversize(oversize, number, bare_unit), True, word_sign
     return unit or bare_unit, unit is not None, word_sign
 
 
-def _ask_mil_or_point(word: str, number: Decimal) -> None:
-    other = ("a hundredth of a millimetre", f"{number}/100 mm" if number == int(number) else f"{number / 100} mm")
+def _with_word_sign(said: _Said, words: list[str]) -> _Said:
+    """Give what is asked back the sign that a word says, wherever it stands."""
+    named = {**_SIGN_WORDS, **said.senses}
+    signs = [named[word] for word in words if word in named]
+    return said if said.sign or not signs else _Said(said.number, signs[0], said.senses)
+
+
+def _tenth(said: _Said) -> str:
+    return f"{'-' if said.sign < 0 else ''}{said.number * Decimal('0.1')}"
+
+
+def _ask_which_way(word: str, number: Decimal) -> None:
+    if word in ("high", "low"):
+        raise NotationError(
+            f"“{word}” is said both ways: type proud (above the deck) or sunk (below it).", word,
+            (Suggestion("proud", f"+{number}"), Suggestion("sunk", f"-{number}")),
+        )  # fmt: skip
+    raise NotationError(
+        f"“{word}” has no sign for what is read here: which is meant?", word,
+        (Suggestion(f"more, +{number}", f"+{number}"), Suggestion(f"less, -{number}", f"-{number}")),
+    )  # fmt: skip
+
+
+def _unit_of_oversize(word: str, number: Decimal, bare_unit: Unit) -> Unit:
+    """Oversizes take the field's unit where they can be meant in it: 20 over in inches is said in thousandths."""
+    if bare_unit == "thou":
+        return "thou"
+    if bare_unit == "inch" and number >= _LEAST_THOU_OVER:
+        return "thou"
+    if bare_unit == "inch" and number <= _LARGEST_INCH_OVER:
+        return "inch"
+    if bare_unit == "mm" and number <= _LARGEST_MM_OVER:
+        return "mm"
+    raise NotationError(
+        f"{number} {word}: in thousandths of an inch or in millimetres?", word,
+        (Suggestion(f"{number} thou {word}", f"{number} thou {word}"),
+         Suggestion(f"{number} mm {word}", f"{number} mm {word}")),
+    )  # fmt: skip
+
+
+def _ask_mil_or_point(word: str, said: _Said) -> None:
+    number = said.signed
+    whole = said.number == int(said.number)
+    other = ("a hundredth of a millimetre", f"{number}/100 mm" if whole else f"{Decimal(number) / 100} mm")
     if word.startswith("mil"):
         other = ("millimetres", f"{number} mm")
     raise NotationError(

@@ -112,6 +112,8 @@ class SimulatedGauge(socketserver.ThreadingTCPServer):
         manner: Manner | None = None,
         clock: Callable[[], float] = time.monotonic,
     ) -> None:
+        # Asked for by server_close, also where the port is taken and nothing else is there yet.
+        self.stopping = threading.Event()
         super().__init__(("127.0.0.1", port), _Line)
         self._truth = truth
         self._survey_truth = survey_truth
@@ -126,7 +128,6 @@ class SimulatedGauge(socketserver.ThreadingTCPServer):
         self.hushed = False
         self.dropped = 0.0
         self.drift_um_a_minute = 0.0
-        self.stopping = threading.Event()
 
     def hear(self, line: str) -> None:
         """Take a line in."""

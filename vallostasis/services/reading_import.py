@@ -13,6 +13,7 @@ from vallostasis.core.lengths import MICROMETRES_PER, Unit
 from vallostasis.core.measuring.features import PartKind, feature_of, is_surveyed
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.measuring.parts import Target
+from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.notation import ParsedLength, parse_length
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.documents.readings_table import NotATable, TableRow, read_table
@@ -172,7 +173,7 @@ class _Checker:
         target = target_of(self.facts, ask)
         self._same_circumstances(row, ask, target)
         allowed = expected_range(self.facts.card, setup)
-        parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written)
+        parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written, senses_of(ask.quantity))
         if not self.wish.as_written:
             ask_if_out_of_range(self.facts.newest_gauge(setup.gauge_id), setup, parsed)
         if row["value_um"] and _number(row, "value_um", -(10**9), 10**9) != parsed.value_um:

@@ -13,6 +13,7 @@ from vallostasis.core.measuring.features import feature_of, is_surveyed
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.measuring.parts import Target, target_of_set
+from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.measuring.turning_point import is_rocked, least_of_rocks
 from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
 from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
@@ -121,11 +122,11 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
 
 def _parse(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> ParsedLength:
     """Read what was typed; of rocks read off by eye, parted by semicolons, the smallest is taken and all are kept."""
-    expected = expected_range(facts.card, setup)
+    expected, senses = expected_range(facts.card, setup), senses_of(setup.quantity)
     rocks = [part for part in ask.text.split(";") if part.strip()]
     if len(rocks) < 2 or not is_rocked(facts.newest_gauge(setup.gauge_id).kind):
-        return parse_length(ask.text, ask.bare_unit, expected, ask.confirmed)
-    read = [parse_length(part, ask.bare_unit, expected, ask.confirmed) for part in rocks]
+        return parse_length(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
+    read = [parse_length(part, ask.bare_unit, expected, ask.confirmed, senses) for part in rocks]
     least = least_of_rocks([float(one.value_um) for one in read])
     return replace(next(one for one in read if float(one.value_um) == least), typed=ask.text.strip())
 

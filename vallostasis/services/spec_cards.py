@@ -6,7 +6,8 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from vallostasis.core.errors import NotationError
+from vallostasis.core.card_slips import unlikely_lengths
+from vallostasis.core.errors import NotationError, Suggestion
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.features import feature_of
@@ -151,16 +152,34 @@ def list_versions(conn: Conn, spec_card_id: UUID) -> list[tuple[CardVersion, Spe
     return spec_cards.list_versions(conn, spec_card_id)
 
 
-def add_card(conn: Conn, card: SpecCard, saved_by: UUID) -> UUID:
+def _read_and_ask(card: SpecCard, *, confirmed: bool) -> SpecCard:
+    """Read a card, and ask back where a slip of unit, point or sign would explain a length, unless it is confirmed."""
+    read = read_card(card)
+    odd = () if confirmed else tuple(unlikely_lengths(read))
+    if odd:
+        count = f"{len(odd)} lengths look" if len(odd) > 1 else "One length looks"
+        raise Refused(
+            f"{count} like a slip: put it right, or save the card as typed.",
+            code=RefusalCode.ASKS,
+            suggestions=(Suggestion("Save it as typed", "", confirm=True),),
+            problems=tuple((one.field, one.message) for one in odd),
+        )
+    return read
+
+
+def add_card(conn: Conn, card: SpecCard, saved_by: UUID, confirmed: bool = False) -> UUID:
     """Save the first version of a new card."""
+    read = _read_and_ask(card, confirmed=confirmed)
     card_id = spec_cards.add_card(conn)
-    spec_cards.add_version(conn, card_id, 1, read_card(card), saved_by)
+    spec_cards.add_version(conn, card_id, 1, read, saved_by)
     return card_id
 
 
-def save_version(conn: Conn, spec_card_id: UUID, based_on_version: int, card: SpecCard, saved_by: UUID) -> UUID:
+def save_version(
+    conn: Conn, spec_card_id: UUID, based_on_version: int, card: SpecCard, saved_by: UUID, confirmed: bool = False
+) -> UUID:
     """Save a card as its next version; refused when somebody saved one meanwhile."""
-    read = read_card(card)
+    read = _read_and_ask(card, confirmed=confirmed)
     spec_cards.lock_card(conn, spec_card_id)
     versions = spec_cards.list_versions(conn, spec_card_id)
     if not versions:

@@ -71,6 +71,7 @@ class NeighbourAfter:
 class CutBasis:
     """What is known for a cut of one hole: liner, depths of the ledge, flange. Lengths in m."""
 
+    land: str
     liner: Liner | None = None
     positions: tuple[PlaceRead, ...] = ()
     flange: Stated | None = None
@@ -104,7 +105,9 @@ class HolePlan:
     def budgets(self) -> tuple[Budget, ...]:
         """What is behind every ± of the plan."""
         left = () if self.ledge_left is None else (self.ledge_left.budget,)
-        return (self.cut.by_stop.budget, self.cut.by_gauge.budget, *left, *(n.stated.budget for n in self.neighbours))
+        flange = () if self.basis.flange is None else (self.basis.flange.budget,)
+        after = (one.stated.budget for one in self.neighbours)
+        return (self.cut.by_stop.budget, self.cut.by_gauge.budget, *left, *flange, *after)
 
 
 def seat_limits(card: SpecCard) -> SeatLimits:
@@ -179,7 +182,7 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
     card, survey = facts.card, depths_of(facts, hole)
     flange = None if liner is None else flange_part(facts, liner, card.measuring.land)
     stated_flange = None if flange is None else flange.stated(card.coverage_factor)
-    basis = CutBasis(liner, survey.read, stated_flange, card.seat.ledge_least.metres)
+    basis = CutBasis(card.measuring.land, liner, survey.read, stated_flange, card.seat.ledge_least.metres)
     why_not = _why_not_yet(facts, hole, liner)
     if why_not or flange is None:
         return HoleRefusal(basis, why_not)
@@ -201,7 +204,7 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
         limits=limits,
         graduation_m=card.cutter.graduation.metres,
         shim=_shim_order(facts, outcome.shim_m),
-        ledge_left=ledge_left(card, outcome.depth_by_stop),
+        ledge_left=ledge_left(card, outcome.depth_by_stop, "ledge left by the stop"),
         fixed_cuts=fixed_cut_outcomes(parts.depths_m, parts.flange_m, parts.between_m, outcome.from_touch_off_m,
                                       outcome.shim_m, limits),
         neighbours=neighbours,

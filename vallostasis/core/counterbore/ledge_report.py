@@ -1,6 +1,6 @@
 """What the depths of a ledge say: how square it is, where it is worn, how much of it is left."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -45,12 +45,17 @@ class LedgeReport:
         )
 
 
-def ledge_left(card: SpecCard, depth: Stated) -> Stated | None:
-    """Ledge that is left when its top lies at a depth; None where the card does not say how much there was. [m]"""
+def ledge_left(card: SpecCard, depth: Stated, what: str) -> Stated | None:
+    """Ledge that is left when its top lies at a depth; None where the card does not say how much there was. [m]
+
+    Notes
+    -----
+    Ledge at nominal depth less what the depth is beyond nominal: common practice, no published source.
+    """
     nominal, left = card.seat.counterbore_nominal.metres, card.seat.ledge_at_nominal.metres
     if nominal is None or left is None:
         return None
-    return Stated(left - (depth.value_m - nominal), depth.budget)
+    return Stated(left - (depth.value_m - nominal), replace(depth.budget, what=what))
 
 
 def report_ledge(facts: JobFacts, hole: Hole) -> LedgeReport | None:
@@ -90,7 +95,7 @@ def report_ledge(facts: JobFacts, hole: Hole) -> LedgeReport | None:
         worn_hours=() if few else tuple(hour for hour, off in odd if off > 0),
         proud_hours=() if few else tuple(hour for hour, off in odd if off < 0),
         uneven=few and bool(odd),
-        left=ledge_left(facts.card, deepest),
+        left=ledge_left(facts.card, deepest, "ledge left"),
     )
 
 

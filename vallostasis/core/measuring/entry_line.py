@@ -1,6 +1,7 @@
 """The entry line: ``[hole] [clock]h value``, parts left out come from where the gauge stands now."""
 
 import re
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from vallostasis.core.errors import NotationError, Suggestion
@@ -14,6 +15,9 @@ _HOUR = re.compile(
 )
 _HOLE_FIRST = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})\s+(?P<value>.+)$", re.I)
 _BARE_HOLE = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})$", re.I)
+
+
+Reads = Callable[[str], ParsedLength]
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +43,7 @@ def parse_entry_line(
     bare_unit: Unit,
     expected: ExpectedRange | None = None,
     confirmed: bool = False,
+    senses: Mapping[str, int] | None = None,
 ) -> EntryLine:
     """Read one line typed at the bench.
 
@@ -50,7 +55,7 @@ def parse_entry_line(
         Where the gauge stands; fills the parts left out.
     holes : tuple of int
         Hole numbers of this block.
-    bare_unit, expected, confirmed
+    bare_unit, expected, confirmed, senses
         As in parse_length.
 
     Returns
@@ -64,6 +69,10 @@ def parse_entry_line(
         Naming what is not understood, an unknown hole, or asking which of two readings is meant.
     """
     text = line.strip()
+
+    def reads(value: str) -> ParsedLength:
+        return parse_length(value, bare_unit, expected, confirmed, senses)
+
     bare = _BARE_HOLE.match(text)
     if bare and int(bare["hole"]) in holes:
         return EntryLine(Position(int(bare["hole"]), None), None)
@@ -74,11 +83,11 @@ def parse_entry_line(
         if not with_hour["value"].strip():
             return EntryLine(Position(hole, hour), None)
         position = Position(hole, hour)
-        return EntryLine(position, _length_at(position, with_hour["value"], bare_unit, expected, confirmed))
+        return EntryLine(position, _length_at(position, with_hour["value"], reads))
     split = _HOLE_FIRST.match(text)
     if split is None:
-        return EntryLine(present, parse_length(text, bare_unit, expected, confirmed))
-    return _hole_or_whole_number(text, split, present, holes, bare_unit, expected, confirmed)
+        return EntryLine(present, reads(text))
+    return _hole_or_whole_number(text, split, present, holes, reads)
 
 
 def _hole_or_whole_number(
@@ -86,16 +95,13 @@ def _hole_or_whole_number(
     split: re.Match[str],
     present: Position,
     holes: tuple[int, ...],
-    bare_unit: Unit,
-    expected: ExpectedRange | None,
-    confirmed: bool,
+    reads: Reads,
 ) -> EntryLine:
     """``5 1/2``: hole 5 reading a half, or five and a half here? Asked when both can be read."""
-    whole = _tried(text, bare_unit)
-    part = _tried(split["value"], bare_unit)
-    if whole is not None and (part is None or int(split["hole"]) not in holes):
-        return EntryLine(present, parse_length(text, bare_unit, expected, confirmed))
-    if whole is not None and part is not None:
+    whole, part = _can_be_read(text, reads), _can_be_read(split["value"], reads)
+    if whole and (not part or int(split["hole"]) not in holes):
+        return EntryLine(present, reads(text))
+    if whole and part:
         raise NotationError(
             f"“{text}” can be read two ways: type the clock with h, or choose.",
             text,
@@ -106,15 +112,13 @@ def _hole_or_whole_number(
     hole = _known_hole(split["hole"], holes)
     hour = present.hour if present.hole in (hole, None) else None
     position = Position(hole, hour)
-    return EntryLine(position, _length_at(position, split["value"], bare_unit, expected, confirmed))
+    return EntryLine(position, _length_at(position, split["value"], reads))
 
 
-def _length_at(
-    position: Position, text: str, bare_unit: Unit, expected: ExpectedRange | None, confirmed: bool
-) -> ParsedLength:
+def _length_at(position: Position, text: str, reads: Reads) -> ParsedLength:
     """Read a length; what is asked back keeps the position that was typed with it."""
     try:
-        return parse_length(text, bare_unit, expected, confirmed)
+        return reads(text)
     except NotationError as error:
         hole = "" if position.hole is None else f"{position.hole} "
         hour = "" if position.hour is None else f"{position.hour:g}h "
@@ -122,11 +126,13 @@ def _length_at(
         raise
 
 
-def _tried(text: str, bare_unit: Unit) -> ParsedLength | None:
+def _can_be_read(text: str, reads: Reads) -> bool:
+    """Whether a text is a length, be it one that is asked about."""
     try:
-        return parse_length(text, bare_unit, confirmed=True)
-    except NotationError:
-        return None
+        reads(text)
+    except NotationError as error:
+        return bool(error.suggestions)
+    return True
 
 
 def _known_hole(text: str, holes: tuple[int, ...]) -> int:

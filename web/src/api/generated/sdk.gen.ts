@@ -266,7 +266,7 @@ export const listCards = <ThrowOnError extends boolean = false>(options?: Option
 /**
  * Add Card
  *
- * Save a new card; 422 names every field to put right.
+ * Save a new card; 422 names every field to put right, 409 asks about what looks like a slip.
  */
 export const addCard = <ThrowOnError extends boolean = false>(options: Options<AddCardData, ThrowOnError>) => (options.client ?? client).post<AddCardResponses, AddCardErrors, ThrowOnError>({
     url: '/api/spec-cards',

@@ -608,6 +608,12 @@ export type CardBody = {
      */
     based_on_version?: number;
     /**
+     * Confirmed
+     *
+     * True when lengths that look like slips are meant as typed.
+     */
+    confirmed?: boolean;
+    /**
      * Person Id
      */
     person_id: string;
@@ -2402,6 +2408,10 @@ export type HolePlanView = {
      */
     liner_mark: string;
     /**
+     * Land
+     */
+    land: string;
+    /**
      * Positions
      */
     positions: Array<CutAt>;
@@ -3651,6 +3661,10 @@ export type ParseRequest = {
      * Hole numbers; given, the text is read as [hole] [clock]h value.
      */
     holes?: Array<number>;
+    /**
+     * What is read: it says which sign deep or tight give.
+     */
+    quantity?: Quantity | null;
     /**
      * Present Hole
      */

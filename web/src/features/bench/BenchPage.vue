@@ -2,12 +2,14 @@
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { bareUnit } from '@/shared/format/bareUnit'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useUndo } from '@/shared/state/useUndo'
+import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TakenLine from '@/shared/ui/TakenLine.vue'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
@@ -195,6 +197,7 @@ onKeyStroke('z', (event) => {
             Take typed
           </button>
         </form>
+        <BareHint :text="typed" :quantity="quantity" :bare="bareUnit(quantity, unit)" />
         <UnreadableForm
           v-if="hole && spot && lens === 'protrusion'"
           :key="`${spot.hole}·${spot.hour}`"

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { BlockView, ReadingRow } from '@/api/generated'
-import { bareUnit } from '@/shared/format/bareUnit'
+import { bareUnit, bareWords } from '@/shared/format/bareUnit'
 import { hourText } from '@/shared/format/clock'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
@@ -20,10 +20,7 @@ const input = ref<HTMLInputElement | null>(null)
 const { number, hour, quantity, lens } = props.place
 const { draft, understood, notYet, refusal, busy, type, take, answer } = props.entry
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
-const bare = computed(() => {
-  const taken = bareUnit(quantity.value, unit.value)
-  return taken === '0.01 mm' ? 'hundredths of a mm' : taken
-})
+const bare = computed(() => bareWords(bareUnit(quantity.value, unit.value)))
 
 const where = computed(() => {
   const hole = understood.value ? understood.value.hole : number.value

@@ -58,6 +58,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
           text: draft.value.text,
           bare_unit: bareUnit(place.quantity.value, unit.value),
           confirmed,
+          quantity: place.quantity.value,
           holes: job.block.value?.holes.map((hole) => hole.number) ?? [],
           present_hole: place.number.value,
           present_hour: place.hour.value,

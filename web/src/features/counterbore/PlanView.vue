@@ -87,17 +87,31 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
         >, aim <span class="num">{{ lengthText(cut.target_m, unit) }}</span> {{ unit }}
       </dd>
       <dt class="text-ink-soft">ledge left</dt>
-      <dd>
-        {{
-          cut.ledge_left_m !== null
-            ? sizeText(cut.ledge_left_m, unit, cut.ledge_left_expanded_m)
-            : 'not on the card'
-        }}<template v-if="plan.ledge_least_m !== null"
+      <dd v-if="cut.ledge_left_m !== null && cut.ledge_left_expanded_m !== null">
+        {{ sizeText(cut.ledge_left_m, unit) }}
+        {{ ' '
+        }}<BudgetButton
+          :expanded="cut.ledge_left_expanded_m"
+          :title="title"
+          what="ledge left by the stop"
+          :fetch="budgets"
+        /><template v-if="plan.ledge_least_m !== null"
           >, least {{ sizeText(plan.ledge_least_m, unit) }}</template
         >
       </dd>
+      <dd v-else>not on the card</dd>
       <dt class="text-ink-soft">flange of {{ plan.liner_mark }}</dt>
-      <dd>{{ plan.flange_m !== null ? sizeText(plan.flange_m, unit, plan.flange_expanded_m) : '–' }}</dd>
+      <dd v-if="plan.flange_m !== null && plan.flange_expanded_m !== null">
+        {{ sizeText(plan.flange_m, unit) }}
+        {{ ' '
+        }}<BudgetButton
+          :expanded="plan.flange_expanded_m"
+          :title="title"
+          :what="`flange of ${plan.liner_mark} at the ${plan.land}`"
+          :fetch="budgets"
+        />
+      </dd>
+      <dd v-else>–</dd>
       <dt class="text-ink-soft">shim on the shelf</dt>
       <dd :class="cut.shim_stock === 0 && 'font-bold text-unsure'">
         {{ cut.shim_typed }}:

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { bareUnit } from '@/shared/format/bareUnit'
+import { bareUnit, bareWords } from '@/shared/format/bareUnit'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
@@ -21,10 +21,10 @@ const QUANTITIES = ['protrusion', 'counterbore depth', 'flange thickness'].map((
   value,
   label: value,
 }))
-const bareWords = computed(() => {
-  const small = bareUnit('protrusion', unit.value)
-  return `${small === '0.01 mm' ? 'hundredths of a mm' : small}, depths and thicknesses ${bareUnit('counterbore depth', unit.value)}`
-})
+const bareSaid = computed(
+  () =>
+    `${bareWords(bareUnit('protrusion', unit.value))}, depths and thicknesses ${bareWords(bareUnit('counterbore depth', unit.value))}`,
+)
 const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
 </script>
 
@@ -49,7 +49,7 @@ const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '
       <p class="text-sm text-ink-soft">
         Columns: <b>hole</b>, <b>clock_h</b>, <b>repeat</b>, <b>reading</b>, <b>unit</b>; <b>liner</b> for
         flanges; also <b>taken_by</b>, <b>taken_at</b>, <b>land</b>, <b>set</b>. Readings without a unit are
-        {{ bareWords }}. The table that the proof page gives out comes back as it is.
+        {{ bareSaid }}. The table that the proof page gives out comes back as it is.
       </p>
       <RefusalNote v-if="refusal?.problems.every((one) => one.field !== 'file')" :refusal="refusal" />
     </section>

@@ -10,6 +10,7 @@ import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { ownChange, refresh } from '@/shared/state/link'
 import { personId, unit } from '@/shared/state/preferences'
+import BareHint from '@/shared/ui/BareHint.vue'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
@@ -92,6 +93,12 @@ async function take(
       :aria-label="`Flange of ${mark} at the ${land}`"
       placeholder="read it"
       @input="type(($event.target as HTMLInputElement).value)"
+    />
+    <BareHint
+      v-if="draft.text"
+      :text="draft.text"
+      quantity="flange thickness"
+      :bare="bareUnit('flange thickness', unit)"
     />
     <RefusalChoices
       class="w-full text-sm"

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { bareFor } from '@/shared/format/bareUnit'
 import { digitsFor, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TakenLine from '@/shared/ui/TakenLine.vue'
 
@@ -112,6 +114,7 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
       @keydown.esc="field?.blur()"
     />
     <button type="submit" class="quiet min-h-12 text-lg" :disabled="typed.trim() === ''">Take typed</button>
+    <BareHint :text="typed" :quantity="survey.quantity" :bare="bareFor(!small, unit)" />
     <TakenLine :taken="taken" />
   </form>
   <details v-if="isRocked" class="mt-1">

@@ -73,7 +73,7 @@ const budgets = () =>
             >· <span class="num">{{ smallText(one.per_side_m, null, unit, { signed: false }) }}</span> per
             side</template
           >
-          <StateGate v-if="stateOf(one.kind)" :state="stateOf(one.kind)!" class="inline align-[-2px]" />
+          <StateGate v-if="stateOf(one.kind)" :state="stateOf(one.kind)!" class="ml-2 inline align-[-2px]" />
         </dd>
       </template>
       <template v-if="survey.expanded_m !== null">

@@ -8,6 +8,7 @@ import { addCard, type CardWithVersions, readCard, saveVersion } from '@/api/gen
 import { whenText } from '@/shared/format/time'
 import { personId } from '@/shared/state/preferences'
 import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import CardCutting from './CardCutting.vue'
@@ -66,9 +67,14 @@ async function load(): Promise<void> {
 }
 watch(id, load, { immediate: true })
 
-async function save(): Promise<void> {
+async function save(confirmed = false): Promise<void> {
   saved.value = ''
-  const body = { card: cardOf(draft.value), based_on_version: draft.value.basedOn, person_id: personId.value }
+  const body = {
+    card: cardOf(draft.value),
+    based_on_version: draft.value.basedOn,
+    confirmed,
+    person_id: personId.value,
+  }
   try {
     if (isNew.value) {
       const made = await ask(addCard({ body }))
@@ -138,7 +144,7 @@ function takeTheirs(): void {
     />
     <RefusalNote v-else-if="!ready" :refusal="refusal" />
     <p v-if="!ready && !refusal" class="py-4 text-ink-soft">Loading the card …</p>
-    <form v-if="ready" ref="form" class="mt-3 grid gap-6 pb-24" @submit.prevent="save">
+    <form v-if="ready" ref="form" class="mt-3 grid gap-6 pb-24" @submit.prevent="save()">
       <CardEngine />
       <CardLimits />
       <CardMeasuring />
@@ -149,7 +155,8 @@ function takeTheirs(): void {
         <button v-if="changed && !isNew" type="button" class="quiet" @click="takeTheirs">
           Drop my changes
         </button>
-        <RefusalNote v-if="refusal && refusal.code !== 'stale'" :refusal="toSay" />
+        <RefusalChoices v-if="refusal?.code === 'asks'" :refusal="refusal" @answer="save(true)" />
+        <RefusalNote v-else-if="refusal && refusal.code !== 'stale'" :refusal="toSay" />
         <p v-else-if="saved && !changed" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
         <span v-else class="text-sm text-ink-soft">An empty limit means that the card sets none.</span>
       </div>

@@ -13,3 +13,8 @@ export function bareFor(isSize: boolean, unit: SmallUnit): ReadingBody['bare_uni
   // Nobody reads a dial in single micrometres: bare numbers are its hundredths of a millimetre.
   return unit === 'thou' ? 'thou' : '0.01 mm'
 }
+
+/** Its name in a sentence: a bare number is hundredths of a mm. */
+export function bareWords(unit: ReadingBody['bare_unit']): string {
+  return unit === '0.01 mm' ? 'hundredths of a mm' : unit
+}

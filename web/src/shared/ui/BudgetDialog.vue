@@ -20,6 +20,8 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const budgets = shallowRef<BudgetView[]>([])
 const chosen = ref(0)
+/** More than these are chosen from a list. */
+const FEW = 5
 const refusal = ref<Refusal | null>(null)
 const now = computed(() => budgets.value[chosen.value] ?? budgets.value[0])
 
@@ -53,7 +55,13 @@ function own(source: SourceView): string {
     <p v-if="budgets.length === 0 && !refusal">
       Nothing is read yet: the budget follows from the gauge and its set.
     </p>
-    <nav v-if="budgets.length > 1" class="flex flex-wrap gap-x-5 gap-y-1" aria-label="Of what">
+    <label v-if="budgets.length > FEW" class="text-sm text-ink-soft"
+      >of what
+      <select v-model="chosen" class="field" aria-label="Of what">
+        <option v-for="(one, index) in budgets" :key="one.what" :value="index">{{ one.what }}</option>
+      </select>
+    </label>
+    <nav v-else-if="budgets.length > 1" class="flex flex-wrap gap-x-5 gap-y-1" aria-label="Of what">
       <button
         v-for="(one, index) in budgets"
         :key="one.what"
@@ -84,7 +92,7 @@ function own(source: SourceView): string {
                   own(source),
                   source.shape === 'rectangular' ? 'rectangular' : '',
                   source.basis,
-                  source.shared ? 'shared by the set' : 'own to each reading',
+                  source.shared ? 'shared with other readings' : '',
                 ]
                   .filter(Boolean)
                   .join(' · ')
