@@ -87,7 +87,7 @@ def _protrusion(card: SpecCard) -> Iterator[FieldProblem]:
                 f"{_shown(card, least.um, small=True)} lets the liner stand below the deck: is the sign meant? Save it "
                 "as typed if it is.",
             )
-        elif least.um > 0 and least.um * _APART <= greatest.um:
+        elif least.um > 0 and least.um * _APART <= greatest.um <= _SMALL[1]:
             yield FieldProblem(
                 f"limits.least_{kind}",
                 f"{_shown(card, least.um, small=True)} is very far below the greatest, "

@@ -126,7 +126,7 @@ def _clustered(survey: Survey) -> Phrase | None:
 
 
 def budgets_of_hole(facts: JobFacts, hole: Hole) -> tuple[Budget, ...]:
-    """What is behind every ± that is shown of a hole, its plan included. [m]"""
+    """What is behind every ± that is shown of a hole, its plan included. [m] GUM 5.1.2, each by its own function."""
     now = hole_now(facts, hole)
     k, parts = facts.card.coverage_factor, now.parts
     found: list[Budget | None] = [now.survey.budget]

@@ -52,6 +52,10 @@ def format_length(
     ------
     OutOfDomain
         If the value is not finite.
+
+    Notes
+    -----
+    1 in = 25.4 mm exactly (1959); never across a limit is a house rule.
     """
     require_finite(value_m=float(value_m))
     size = MICROMETRES_PER[unit]
@@ -75,6 +79,8 @@ def format_uncertainty(expanded_m: float, unit: Unit) -> str:
     ------
     OutOfDomain
         If the value is not finite.
+
+    Rounded up: GUM 7.2.6.
     """
     require_finite(expanded_m=expanded_m)
     number = Decimal(repr(expanded_m)) * 1_000_000 / MICROMETRES_PER[unit]
@@ -91,7 +97,7 @@ def _same_side(exact: Decimal, shown: Decimal, limit: Decimal) -> bool:
 
 
 def metres(value_um: Decimal) -> float:
-    """Convert an exact length [µm] to the core's float [m]."""
+    """Convert an exact length [µm] to the core's float [m]. SI prefix, by definition."""
     return float(value_um) / 1e6
 
 
@@ -102,6 +108,8 @@ def micrometres(value_m: float, digits: int = 4) -> Decimal:
     ------
     OutOfDomain
         If the value is not finite.
+
+    SI prefix, by definition.
     """
     if not abs(value_m) < float("inf"):
         raise OutOfDomain(f"length must be finite, it is {value_m}", "value_m")

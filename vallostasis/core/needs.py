@@ -114,7 +114,7 @@ def _open_hole(facts: JobFacts, hole: Hole) -> Need:
 
 
 def slips_of_hole(facts: JobFacts, measured: MeasuredHole) -> tuple[LandSlip, ...]:
-    """Lands that would explain why parts and reading of a hole disagree."""
+    """Lands that would explain why parts and reading of a hole disagree. Common practice, no published source."""
     if measured.residual is None:
         return ()
     lands = {land.name: land.raised.metres for land in facts.card.lands}

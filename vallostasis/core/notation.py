@@ -117,6 +117,7 @@ def parse_length(
     Notes
     -----
     Exact arithmetic on fractions throughout; a fraction without a finite decimal is refused.
+    1 in = 25.4 mm exactly (1959).
     """
     typed = text.strip()
     words = _cleaned(typed)

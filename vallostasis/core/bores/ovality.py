@@ -34,12 +34,15 @@ class Ellipse:
 
     @property
     def ovality_m(self) -> float:
-        """Greatest less least diameter of the ellipse: 2·A2. [m]"""
+        """Greatest less least diameter of the ellipse: 2·A2. [m] Closed form: the cosine runs from -1 to +1."""
         return 2 * self.a2_m
 
 
 def different_axes(axes_deg: Sequence[float]) -> int:
-    """Count axes that differ; one and its opposite are the same axis. [deg]"""
+    """Count axes that differ; one and its opposite are the same axis. [deg]
+
+    House rule: nearer than a degree is one axis.
+    """
     seen: list[float] = []
     for axis in axes_deg:
         half_turn = turned(axis, 180)
@@ -136,6 +139,8 @@ def share_seen(axes_deg: Sequence[float], phi2_deg: float) -> float:
     ------
     OutOfDomain
         If there is no axis.
+
+    Closed form of cos 2θ.
     """
     if not axes_deg:
         raise OutOfDomain("without an axis nothing is seen", "axes_deg")
@@ -165,6 +170,7 @@ def share_guaranteed(axes_deg: Sequence[float]) -> float:
     -----
     The difference of any two axes is a·cos 2φ + b·sin 2φ; the greatest of their sizes is least where one of them is
     nought or where two are equal, so only those directions are looked at.
+    Closed form.
     """
     pairs = [
         (cos(2 * radians(one)) - cos(2 * radians(other)), sin(2 * radians(one)) - sin(2 * radians(other)))
@@ -178,7 +184,10 @@ def share_guaranteed(axes_deg: Sequence[float]) -> float:
 
 
 def cannot_see(axes_deg: Sequence[float], levels: int) -> tuple[str, ...]:
-    """Say in words what a pattern of diameters cannot see. [deg]"""
+    """Say in words what a pattern of diameters cannot see. [deg]
+
+    Shares of share_guaranteed; the rest is common practice.
+    """
     said = []
     count = different_axes(axes_deg)
     if count < 2:

@@ -134,6 +134,7 @@ def form_weights(there: NDArray[np.bool_], depths_m: Sequence[float]) -> FormWei
     -----
     The fitted taper is the fall of the least-squares line over the depth from first to last. The middle is level n // 2
     for an odd number of levels, the mean of the two middle ones for an even number.
+    Common practice; the fitted line by least squares.
     """
     levels = len(depths_m)
     if levels < 2:

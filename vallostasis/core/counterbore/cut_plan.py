@@ -249,6 +249,7 @@ def fixed_cut_outcomes(
     Notes
     -----
     "Cut 29, fit 30" gains its one thou only when the cutter was zeroed on the high spot.
+    Common practice, no published source.
     """
     _check(depths_m, flange_m, between_m, (shim_m,), limits)
     references = {"shallowest": min(depths_m), "mean": fmean(depths_m), "deepest": max(depths_m)}

@@ -117,6 +117,8 @@ def seat_limits(card: SpecCard) -> SeatLimits:
     ------
     OutOfDomain
         Naming the field of the card that is needed and empty.
+
+    The middle of the window where the card names no target: house rule.
     """
     limits, seat = card.limits, card.seat
     needed = {
@@ -149,7 +151,7 @@ def _greatest_depth(card: SpecCard) -> float | None:
 
 
 def cutter_trust(card: SpecCard) -> CutterTrust:
-    """How truly the card's cutter stops. [m]"""
+    """How truly the card's cutter stops. [m] From the card; 5 % of graduations is common practice."""
     return CutterTrust(
         card.cutter.graduation.metres, card.cutter.stop_accuracy.metres, card.cutter.graduation_error_percent / 100
     )
@@ -250,7 +252,10 @@ def _why_not_yet(facts: JobFacts, hole: Hole, liner: Liner | None) -> str:
 
 
 def shims_left(facts: JobFacts) -> dict[Decimal, int]:
-    """Shims on the shelf by size [µm]: the card's stock less those under the liners of this job."""
+    """Shims on the shelf by size [µm]: the card's stock less those under the liners of this job.
+
+    A count; house rule.
+    """
     fitted = Counter(
         shim.nominal_um
         for hole in facts.holes
@@ -301,6 +306,8 @@ def expected_after_cut(facts: JobFacts, hole: Hole) -> Stated | None:
 
     From the ledge as measured since the cut, from the stop while it is not. None when no cut is
     open. It stays a prediction until the protrusion is read.
+
+    The sum of the stack, GUM 5.1.2.
     """
     cut = facts.last_cut(hole.hole_id)
     liner = present_liner(facts, hole)
@@ -327,6 +334,8 @@ def depth_window(facts: JobFacts, hole: Hole) -> tuple[float | None, float | Non
 
     With the shims that are fitted, or those the last cut was made for. None where a limit or the
     flange is not known. A deeper ledge lets the liner down: the least depth belongs to the greatest protrusion.
+
+    The sum of the stack turned over; common practice.
     """
     liner = present_liner(facts, hole)
     flange = None if liner is None else flange_part(facts, liner, facts.card.measuring.land)

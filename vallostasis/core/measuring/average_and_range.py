@@ -35,12 +35,12 @@ class AverageAndRange:
 
     @property
     def gauge_m(self) -> float:
-        """Repeatability and reproducibility together. [m]"""
+        """Repeatability and reproducibility together. [m] GUM 5.1.2."""
         return hypot(self.repeatability_m, self.reproducibility_m)
 
     @property
     def percent_of_total(self) -> float:
-        """Gauge over everything. [%]"""
+        """Gauge over everything. [%] Common practice of gauge studies."""
         total = hypot(self.gauge_m, self.part_m)
         return 100 * self.gauge_m / total if total else 0.0
 

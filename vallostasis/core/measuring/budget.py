@@ -54,7 +54,7 @@ class Source:
 
     @property
     def contribution_m(self) -> float:
-        """Standard uncertainty that it brings to the result. [m]"""
+        """Standard uncertainty that it brings to the result. [m] GUM 5.1.3."""
         return abs(self.sensitivity) * self.standard
 
 
@@ -94,11 +94,11 @@ class Budget:
 
     @property
     def expanded_m(self) -> float:
-        """Expanded uncertainty. [m]"""
+        """Expanded uncertainty. [m] GUM 6.2.1; bounds are a house rule."""
         return self.coverage * self.standard_m + sum(bound.half_width_m for bound in self.bounds)
 
     def share(self, source: Source) -> float:
-        """Share of a source in the variance. [1]"""
+        """Share of a source in the variance. [1] GUM 5.1.3."""
         return 0.0 if self.standard_m == 0 else (source.contribution_m / self.standard_m) ** 2
 
     @property
@@ -294,6 +294,8 @@ def mean_of(estimates: Sequence[Estimate]) -> Estimate:
     ------
     OutOfDomain
         If there is none.
+
+    GUM 4.2.3 and F.1.2.3.
     """
     if not estimates:
         raise OutOfDomain("a mean needs at least one reading", "readings")
@@ -303,7 +305,7 @@ def mean_of(estimates: Sequence[Estimate]) -> Estimate:
 
 
 def difference_of(one: Estimate, other: Estimate) -> Estimate:
-    """Difference of two estimates: what they share cancels."""
+    """Difference of two estimates: what they share cancels. GUM F.1.2.3."""
     return weighted(((1.0, one), (-1.0, other)))
 
 
@@ -316,7 +318,7 @@ class Stated:
 
     @property
     def expanded_m(self) -> float:
-        """Expanded uncertainty. [m]"""
+        """Expanded uncertainty. [m] GUM 6.2.1; bounds are a house rule."""
         return self.budget.expanded_m
 
     @property
@@ -371,7 +373,10 @@ def stated(what: str, one: Estimate, coverage_factor: float = 2.0, bias_m: float
 
 
 def value_of(one: Estimate) -> float:
-    """Value of an estimate, half of every move taken off as stated does; quicker where no ± is asked for. [m]"""
+    """Value of an estimate, half of every move taken off as stated does; quicker where no ± is asked for. [m]
+
+    House rule of stated.
+    """
     if not one.moves:
         return one.value_m
     return stated("", one).value_m

@@ -38,7 +38,10 @@ BLUNT_TIP_UM = Decimal(1000)
 
 
 def cautions_of_tip(card: SpecCard, setup: Setup, gauge: GaugeVersion) -> tuple[str, ...]:
-    """Say where a tip is too wide for the land it stands on, or rides on a higher one beside it."""
+    """Say where a tip is too wide for the land it stands on, or rides on a higher one beside it.
+
+    Common practice, no published source.
+    """
     radius = gauge.tip_radius_um
     if setup.quantity not in (Quantity.PROTRUSION, Quantity.FLANGE_THICKNESS) or radius is None:
         return ()

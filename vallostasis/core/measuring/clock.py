@@ -37,7 +37,10 @@ def angle_of_hour(hour: float) -> float:
 
 
 def hour_of_angle(angle_deg: float) -> float:
-    """Clock position of an angle counted clockwise from the front; the mirror of angle_of_hour. [h]"""
+    """Clock position of an angle counted clockwise from the front; the mirror of angle_of_hour. [h]
+
+    House convention.
+    """
     hour = (angle_deg / 30.0 + 9.0) % 12.0
     return hour if hour > 0 else 12.0
 

@@ -51,6 +51,7 @@ def bore_change_from_ring_gap(gap_change_m: float) -> float:
     Notes
     -----
     The ring keeps its length, so the gap is the change of circumference: ΔD = Δgap/π.
+    Closed form.
     """
     return gap_change_m / pi
 

@@ -102,7 +102,7 @@ class RuleResult:
 
     @property
     def side(self) -> Side | None:
-        """The limit it is beyond, or nearest to; None where it has none."""
+        """The limit it is beyond, or nearest to; None where it has none. House rule."""
         beyond = {
             Side.LEAST: -inf if self.least_m is None else self.least_m - self.value_m,
             Side.GREATEST: -inf if self.greatest_m is None else self.value_m - self.greatest_m,
@@ -376,6 +376,7 @@ def chance_inside(value_m: float, standard_m: float, least_m: float, greatest_m:
     -----
     Difference of two normal distribution functions; a rectangular stop error is thereby
     treated as normal with the same standard deviation.
+    Definition of the normal distribution.
     """
     require_not_negative(standard_uncertainty=standard_m)
     if standard_m == 0:

@@ -49,7 +49,7 @@ class Derived:
 
     @property
     def per_side_m(self) -> float | None:
-        """Half of it where it is a difference of diameters: people confuse the two. [m]"""
+        """Half of it where it is a difference of diameters: people confuse the two. [m] By definition."""
         return self.stated.value_m / 2 if self.kind is DerivedKind.OUT_OF_ROUND else None
 
 
@@ -64,6 +64,7 @@ def centre_of(estimates: Sequence[Estimate], angles_deg: Sequence[float]) -> Est
     -----
     Round evenly spaced positions the two are one; where they are not, a mean would carry the tilt. Weights of the
     least-squares plane.
+    Common practice where they are not.
     """
     angles = np.asarray(angles_deg, dtype=np.float64)
     if different_positions(angles) < 3:
@@ -74,7 +75,7 @@ def centre_of(estimates: Sequence[Estimate], angles_deg: Sequence[float]) -> Est
 def round_the_clock(
     estimates: Sequence[Estimate], angles_deg: Sequence[float], least_count: int, k: float
 ) -> Iterator[Derived]:
-    """Mean, variation and tilt of readings round a circle."""
+    """Mean, variation and tilt of readings round a circle. Least squares; ± by extremes."""
     if not estimates:
         return
     yield Derived(DerivedKind.MEAN, "", stated("mean", centre_of(estimates, angles_deg), k), least_count)
@@ -136,7 +137,7 @@ class BoreTable:
 
 
 def of_a_bore(table: BoreTable, k: float) -> Iterator[Derived]:
-    """Everything that a survey of diameters says, level by level and between levels."""
+    """Everything that a survey of diameters says, level by level and between levels. ± by GUM 5.1.2 and extremes."""
     yield Derived(DerivedKind.MEAN, "", stated("mean", mean_of(table.read()), k), table.repeats)
     yield from _ranges(DerivedKind.OUT_OF_ROUND, table.by_level(), k, table.repeats)
     yield from _ranges(DerivedKind.TAPER, table.by_axis(), k, table.repeats)

@@ -38,7 +38,7 @@ _DIRECTIONS = 180
 
 
 def probability_of(coverage_factor: float) -> float:
-    """Probability that k standard deviations cover for a normal distribution: 2Φ(k) − 1. [1]"""
+    """Probability that k standard deviations cover for a normal distribution: 2Φ(k) − 1. [1] By definition."""
     return float(2 * special.ndtr(coverage_factor) - 1)
 
 
@@ -253,6 +253,7 @@ def direction_within(parts: tuple[Estimate, Estimate], coverage_factor: float) -
     Notes
     -----
     Seen from the origin, the circle of amplitude_factor about what was read spans ± arcsin(R/A).
+    Closed form.
     """
     length = hypot(*(value_of(part) for part in parts))
     widening = max(stated("", part, 1.0).budget.coverage for part in parts)

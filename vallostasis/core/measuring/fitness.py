@@ -173,7 +173,10 @@ _DIFFERENCES = (RuleKind.OUT_OF_ROUND, RuleKind.TAPER, RuleKind.VARIATION, RuleK
 def what_would_settle(
     rules: Iterable[RuleResult], quantity: Quantity, gauges: Iterable[GaugeVersion], coverage_factor: float
 ) -> tuple[Settling, ...]:
-    """Say for each undecided rule how many readings, or which gauge of the cabinet, would settle it."""
+    """Say for each undecided rule how many readings, or which gauge of the cabinet, would settle it.
+
+    GUM 4.2.3 by repeats_to_settle; the choice of gauges is a house rule.
+    """
     cabinet = [one for one in gauges if made_for(one, quantity) and not one.faults]
     found = []
     for rule in rules:
@@ -194,6 +197,6 @@ def what_would_settle(
 
 
 def nearest_limit(rule: RuleResult) -> float | None:
-    """The limit that a rule's value is nearest to; None where it has none. [m]"""
+    """The limit that a rule's value is nearest to; None where it has none. [m] By definition."""
     limits = [one for one in (rule.least_m, rule.greatest_m) if one is not None]
     return min(limits, key=lambda one: abs(rule.value_m - one), default=None)

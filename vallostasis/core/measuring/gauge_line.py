@@ -80,6 +80,10 @@ def read_gauge_line(line: str, pattern: re.Pattern[str], unit: Unit) -> GaugeVal
         If the line names another unit: somebody pressed the unit key.
     NotationError
         If the line does not fit the pattern.
+
+    Notes
+    -----
+    1 in = 25.4 mm by definition.
     """
     match = pattern.fullmatch(line) if len(line) <= LONGEST_LINE else None
     if match is None:

@@ -38,7 +38,10 @@ class Anova:
 
     @property
     def mean_squares_m2(self) -> tuple[float, ...]:
-        """Sums of squares over degrees of freedom; nought where there is no freedom. [m²]"""
+        """Sums of squares over degrees of freedom; nought where there is no freedom. [m²]
+
+        By definition of a mean square.
+        """
         return tuple(s / f if f else 0.0 for s, f in zip(self.squares_m2, self.freedom, strict=True))
 
 
@@ -54,22 +57,22 @@ class Components:
 
     @property
     def gauge_m(self) -> float:
-        """Repeatability and reproducibility together. [m]"""
+        """Repeatability and reproducibility together. [m] GUM 5.1.2."""
         return hypot(self.repeatability_m, self.reproducibility_m)
 
     @property
     def total_m(self) -> float:
-        """Everything. [m]"""
+        """Everything. [m] GUM 5.1.2."""
         return hypot(self.gauge_m, self.part_m)
 
     @property
     def percent_of_total(self) -> float:
-        """Gauge over everything. [%]"""
+        """Gauge over everything. [%] Common practice of gauge studies."""
         return 100 * self.gauge_m / self.total_m if self.total_m else 0.0
 
     @property
     def percent_of_tolerance(self) -> float | None:
-        """Six sigma of the gauge over the tolerance. [%]"""
+        """Six sigma of the gauge over the tolerance. [%] Common practice of gauge studies."""
         return None if self.tolerance_m is None else 100 * STUDY_SIGMAS * self.gauge_m / self.tolerance_m
 
     @property
@@ -82,7 +85,10 @@ class Components:
 
     @property
     def categories(self) -> int | None:
-        """How many classes of parts the gauge tells apart; None when the gauge shows no spread at all."""
+        """How many classes of parts the gauge tells apart; None when the gauge shows no spread at all.
+
+        Common practice of gauge studies.
+        """
         return floor(CATEGORY_FACTOR * self.part_m / self.gauge_m) if self.gauge_m else None
 
 
@@ -160,6 +166,7 @@ def study_gauge(readings_m: Sequence[Sequence[Sequence[float]]], tolerance_m: fl
     -----
     σ²_e = MS_e; σ²_po = (MS_po − MS_e)/r; σ²_o = (MS_o − MS_po)/(p·r); σ²_p = (MS_p − MS_po)/(o·r). Reproducibility is
     √(σ²_o + σ²_po). Pooled: MS_po and MS_e are merged.
+    [1]_ of the module.
     """
     table = _table(readings_m)
     if tolerance_m is not None and not tolerance_m > 0:

@@ -31,6 +31,10 @@ def hand_start(inserted_m: float, length_m: float) -> HandStart:
         How far the liner went in by hand, from the deck down. [m]
     length_m : float
         Its whole length, greater than nought. [m]
+
+    Notes
+    -----
+    Common practice, no published source.
     """
     share = inserted_m / length_m
     if inserted_m < LEAST_SHARE * length_m:

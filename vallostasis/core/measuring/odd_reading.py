@@ -28,6 +28,7 @@ def ask_if_odd(parsed: ParsedLength, others_um: tuple[Decimal, ...], tolerance_u
     -----
     Slips looked for: lost sign, decimal point moved by one, two digits exchanged. A reading that
     none of them explains is taken as it is. Needs two other readings to know what is usual.
+    Common practice, no published source.
     """
     if len(others_um) < 2 or _near(parsed.value_um, others_um, tolerance_um):
         return

@@ -51,7 +51,7 @@ class Pattern:
         return (Place(),)
 
     def name_of(self, place: Place) -> str:
-        """Name a place in words of the trade, without a unit of length."""
+        """Name a place in words of the trade, without a unit of length. SI prefix, by definition."""
         if place.along_um is not None and place.across_um is not None:
             along = _nth(self.along_um, place.along_um)
             return f"row {_nth(self.across_um, place.across_um)}, point {along}"
@@ -79,7 +79,7 @@ def _nth(values: tuple[Decimal, ...], value: Decimal) -> str:
 
 
 def place_words(place: Place) -> str:
-    """Name a place by itself, without its pattern: depths in mm."""
+    """Name a place by itself, without its pattern: depths in mm. SI prefix, by definition."""
     if place.hour is not None:
         return hour_name(place.hour)
     if place.along_um is not None and place.across_um is not None:

@@ -89,6 +89,10 @@ def propose_pattern(cylinder: Cylinder, quantity: Quantity, risk: Risk = Risk.US
     -------
     Pattern
         Depths in whole millimetres. [µm]
+
+    Notes
+    -----
+    Common practice, no published source.
     """
     feature = feature_of(quantity)
     if feature.pattern is PatternKind.CLOCK:

@@ -28,12 +28,12 @@ class PlaneFit:
 
     @property
     def tilt_amplitude_m(self) -> float:
-        """Half of high-to-low. [m]"""
+        """Half of high-to-low. [m] Closed form."""
         return hypot(self.b_m, self.c_m)
 
     @property
     def high_to_low_m(self) -> float:
-        """From the highest to the lowest point of the plane on the circle. [m]"""
+        """From the highest to the lowest point of the plane on the circle. [m] Closed form."""
         return 2.0 * self.tilt_amplitude_m
 
     @property
@@ -45,7 +45,7 @@ class PlaneFit:
 
     @property
     def rms_residual_m(self) -> float:
-        """Root of the mean squared residual, divided by the number of readings. [m]"""
+        """Root of the mean squared residual, divided by the number of readings. [m] By definition."""
         return float(np.sqrt(np.mean(self.residuals_m**2)))
 
     @property

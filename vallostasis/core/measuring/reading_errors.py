@@ -67,7 +67,7 @@ class SizeInputs:
 
     @property
     def per_reading(self) -> float:
-        """What a metre on the gauge makes at 20 °C. [1]"""
+        """What a metre on the gauge makes at 20 °C. [1] GUM 5.1.3: the derivative of the size."""
         return 1 / (1 + self.part_alpha.value * (self.part_c.value - REFERENCE_C))
 
 

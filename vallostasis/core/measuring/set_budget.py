@@ -65,6 +65,8 @@ def part_temperature(facts: JobFacts, reading_set: ReadingSet, key: str) -> Deci
     """Return how warm the part of a set was, None where nobody took it near its newest reading.
 
     As said with the set; else as taken last before that reading; else as taken first after it.
+
+    Common practice.
     """
     if reading_set.part_temp_c is not None:
         return reading_set.part_temp_c
@@ -92,7 +94,7 @@ def reading_of_gauge(gauge: GaugeVersion, reading: Hashable = 0, zero: Hashable 
 
 
 def budget_of_gauge(gauge: GaugeVersion, coverage_factor: float) -> Budget:
-    """Budget of one reading by a gauge alone. [m]"""
+    """Budget of one reading by a gauge alone. [m] GUM 5.1.2."""
     return stated(f"one reading of {gauge.name}", reading_of_gauge(gauge), coverage_factor).budget
 
 
@@ -248,6 +250,8 @@ def with_a_thermometer(facts: JobFacts, reading_set: ReadingSet, reading: Readin
     """Budget that one reading would have, had temperatures been taken in the room as it is assumed. [m]
 
     None where they were taken, or do not matter.
+
+    GUM 5.1.2.
     """
     setup = facts.setup(reading_set.setup_id)
     if not feature_of(setup.quantity).is_diameter or is_relative(facts, reading_set):

@@ -154,7 +154,10 @@ def _one_reading(facts: JobFacts, quantity: Quantity, part: Part, reading: Readi
 
 
 def mean_of_set(facts: JobFacts, reading_set: ReadingSet) -> Stated | None:
-    """Centre of one set round the clock, whether it counts now or not; None where nothing of it stands. [m]"""
+    """Centre of one set round the clock, whether it counts now or not; None where nothing of it stands. [m]
+
+    Least squares; GUM 5.1.2.
+    """
     by_hour: dict[float, list[Estimate]] = {}
     for reading in facts.standing_readings(reading_set):
         if reading.hour is not None:

@@ -46,7 +46,10 @@ class RoomAssumed:
 
     @property
     def off_reference_k(self) -> float:
-        """How far from 20 °C, as a standard uncertainty: what the mean is off counts in full. [K]"""
+        """How far from 20 °C, as a standard uncertainty: what the mean is off counts in full. [K]
+
+        GUM 5.1.2; a bias counted in full is a house rule.
+        """
         return hypot(float(self.standard_k), float(self.mean_c) - REFERENCE_C)
 
 
@@ -155,6 +158,7 @@ def to_20c(set_size_m: float, deviation_m: float, master: Body, part: Body) -> A
     -----
     D20 = (M·(1 + α_m(T_m − 20)) + d) / (1 + α(T − 20)). The gauge itself is taken to keep the temperature it was set
     at; expansion over small differences is taken as linear.
+    Definition of the mean coefficient; ISO 1.
     """
     require_finite(set_size=set_size_m, deviation=deviation_m, master_c=master.temperature_c,
                    part_c=part.temperature_c, master_alpha=master.alpha_per_k, part_alpha=part.alpha_per_k)  # fmt: skip
@@ -175,7 +179,7 @@ def to_20c_step(at: At20, deviation_m: float) -> Step:
 
 
 def warm_effect_m(size_m: float, part: Body) -> float:
-    """How much larger a part reads than it is at 20 °C, for a gauge true at 20 °C. [m]"""
+    """How much larger a part reads than it is at 20 °C, for a gauge true at 20 °C. [m] First order of to_20c; ISO 1."""
     return size_m * part.alpha_per_k * (part.temperature_c - REFERENCE_C)
 
 

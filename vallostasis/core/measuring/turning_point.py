@@ -27,7 +27,7 @@ class Rocked:
 
     @property
     def spread_m(self) -> float:
-        """Greatest less least turning point. [m]"""
+        """Greatest less least turning point. [m] By definition of a standard deviation."""
         return max(self.turning_points_m) - min(self.turning_points_m)
 
 
@@ -38,6 +38,8 @@ def rocks_in(times_s: Sequence[float], values_m: Sequence[float], rise_m: float 
     ------
     OutOfDomain
         If the numbers of times and values differ.
+
+    House rule.
     """
     if len(times_s) != len(values_m):
         raise OutOfDomain(f"{len(times_s)} times do not fit {len(values_m)} values", "times_s")

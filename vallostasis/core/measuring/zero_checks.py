@@ -33,6 +33,7 @@ def zero_holds(moved_um: Decimal, gauge: GaugeVersion) -> bool:
     Notes
     -----
     Two readings of the zero differ by chance within 2·√(2·(r²/12 + s²)); beyond that the zero has moved.
+    GUM 5.1.2 with k = 2.
     """
     return abs(moved_um) <= 2 * (2 * (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2)).sqrt()
 
@@ -66,6 +67,8 @@ def zero_of(facts: JobFacts, reading_set: ReadingSet, reading: Reading) -> Hasha
 
     A gauge is zeroed when it is chosen, anew after a look that found it moved, and for a pass of its own; where the
     setup says so, for every set.
+
+    House rule.
     """
     setup = facts.setup(reading_set.setup_id)
     zeroed = _zeroed_at(facts, setup.quantity, setup.gauge_id)

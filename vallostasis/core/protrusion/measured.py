@@ -85,7 +85,7 @@ def flange_of(facts: JobFacts, liner: Liner, land: str) -> Survey:
 
 @once
 def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
-    """Flange thickness of a liner at a land: mean of its newest set there. [m]"""
+    """Flange thickness of a liner at a land: mean of its newest set there. [m] GUM 4.2.3."""
     survey = flange_of(facts, liner, land)
     if not survey.estimates or survey.relative:
         return None
@@ -102,13 +102,13 @@ def ledge_of(facts: JobFacts, hole: Hole) -> Ledge | None:
 
 
 def nominal_part(name: str, size_m: float, half_width_m: float, basis: str) -> Part:
-    """A part that is known by its nominal size, within a half width. [m]"""
+    """A part that is known by its nominal size, within a half width. [m] GUM 4.3.7."""
     source = Source(name, rectangular(half_width_m), shape=Shape.RECTANGULAR, basis=basis, error=(name, size_m))
     return Part(name, estimate(size_m, (source,)))
 
 
 def shim_part(shim: FittedShim) -> Part:
-    """A shim under a liner, measured thickness where it is known. [m]"""
+    """A shim under a liner, measured thickness where it is known. [m] GUM 4.3.7; half widths are common practice."""
     measured = shim.measured_um is not None
     name = f"shim {shim.typed}"
     source = Source(

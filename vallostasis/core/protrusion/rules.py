@@ -136,7 +136,10 @@ def parts_rule(residual: StackResidual | None) -> tuple[RuleResult, ...]:
 
 
 def neighbour_rule(centre: Estimate | None, other: Estimate | None, number: int, book: RuleBook) -> RuleResult | None:
-    """Hold the difference to the neighbour of that number against its limit; None while one is not measured."""
+    """Hold the difference to the neighbour of that number against its limit; None while one is not measured.
+
+    GUM F.1.2.3.
+    """
     limit = book.limits.neighbour_m
     if limit is None or centre is None or other is None:
         return None

@@ -39,7 +39,7 @@ class Part:
         return value_of(self.estimate)
 
     def stated(self, coverage_factor: float) -> Stated:
-        """Its size with the budget of its ±. [m]"""
+        """Its size with the budget of its ±. [m] GUM 6.2.1."""
         return stated(self.name, self.estimate, coverage_factor)
 
 

@@ -70,6 +70,10 @@ def explain_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> tuple
     -------
     tuple of Step
         Trust in a reading, mean, plane, each rule, and the stack of parts. Lengths in m.
+
+    Notes
+    -----
+    Each step names its own source, else it is common practice.
     """
     measured, survey = measured_hole(facts, hole), protrusion_of(facts, hole)
     steps: list[Step] = []

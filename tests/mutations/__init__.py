@@ -1,0 +1,1 @@
+"""A list of changes that must not go unnoticed, and what tries them one by one."""
