@@ -61,6 +61,49 @@ def test_core_functions_with_lengths_name_their_unit(name: str) -> None:
         assert "[m]" in (ast.get_docstring(function) or "")
 
 
+SOURCE = re.compile(
+    r"GUM|JCGM|ISO \d|References|common practice|from memory|house rule|house convention|closed form|definition|Lamé"
+    r"|1959|least squares|D'Agostino|\[\d\]_",
+    re.I,
+)
+KERNELS = {"hypot", "sqrt", "weighted", "mean_of", "difference_of", "stated", "lstsq", "pinv", "brentq", "combine"}
+
+
+def _computes(function: ast.FunctionDef) -> bool:
+    """True for arithmetic beyond counting on by one, and for calls of what the arithmetic is made of."""
+    calls = {ast.unparse(node.func).split(".")[-1] for node in ast.walk(function) if isinstance(node, ast.Call)}
+    return bool(calls & KERNELS) or any(
+        isinstance(node, ast.BinOp)
+        and isinstance(node.op, ast.Mult | ast.Div | ast.Pow | ast.Sub)
+        and not any(isinstance(part, ast.Constant) and isinstance(part.value, str) for part in ast.walk(node))
+        for node in ast.walk(function)
+    )
+
+
+def _formulas() -> Iterator[tuple[str, ast.FunctionDef]]:
+    for path in _sources("vallostasis/core", "*.py"):
+        module = ast.parse(path.read_text(encoding="utf-8"))
+        for body in [module.body, *(node.body for node in ast.walk(module) if isinstance(node, ast.ClassDef))]:
+            for node in body:
+                if isinstance(node, ast.FunctionDef) and not node.name.startswith("_") and _computes(node):
+                    yield f"{path.relative_to(ROOT)}:{node.lineno}:{node.name}", node
+
+
+FORMULAS = dict(_formulas())
+
+
+@pytest.mark.parametrize("name", FORMULAS)
+def test_every_formula_of_the_core_names_its_source(name: str) -> None:
+    assert SOURCE.search(ast.get_docstring(FORMULAS[name]) or "")
+
+
+def test_core_tests_know_neither_the_demo_nor_the_services() -> None:
+    for folder in ("tests/core", "tests/truth"):
+        for path in _sources(folder, "*.py"):
+            imports = re.findall(r"^(?:from|import) (vallostasis\.\w+)", path.read_text(encoding="utf-8"), re.M)
+            assert set(imports) <= {"vallostasis.core"}, path
+
+
 def test_the_core_has_no_clock_and_no_files() -> None:
     for path in _sources("vallostasis/core", "*.py"):
         text = path.read_text(encoding="utf-8")

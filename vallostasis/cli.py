@@ -83,12 +83,16 @@ def _stop_with_parent(server: SimulatedGauge, parent: int) -> None:
 
 
 @app.command()
-def test() -> None:
+def test(
+    deep: Annotated[
+        bool, typer.Option("--deep", help="Draw thousands of readings, and try changes of the core.")
+    ] = False,
+) -> None:
     """Set up what tests need and run everything: style, types, layers, core, store, API, browser."""
     with _told():
         packages.ensure_debian_packages({**packages.FOR_RUNNING, **packages.FOR_TESTS})
         packages.ensure_web_build()
-    sys.exit(checks.run_all())
+    sys.exit(checks.run_all(deep=deep))
 
 
 @app.command()

@@ -105,6 +105,53 @@ def test_what_cannot_be_computed_names_its_quantity(
     assert field in [problem["field"] for problem in response.json()["problems"]]
 
 
+CUT = {"present_depths_m": [8.9e-3], "flange_m": 8.9e-3, "target_protrusion_m": 76e-6, "shims_m": [0.25e-3],
+       "min_protrusion_m": 50e-6, "max_protrusion_m": 125e-6, "min_cleanup_cut_m": 25e-6}  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("what", "body", "field", "words"),
+    [
+        ("stack", {"flange_m": 8.9, "depth_m": 8.815e-3}, "flange_m", "0.0089 for mm"),
+        ("stack", {"flange_m": 350, "depth_m": 8.89e-3}, "flange_m", "0.00889 for thou"),
+        ("stack", {"flange_m": 8.9e-3, "depth_m": 8.8e-3, "shims_m": [-0.25e-3]}, "shims_m", "shim"),
+        ("stack", {"flange_m": 8.9e-3, "depth_m": 8.8e-3, "shims_m": [0.0]}, "shims_m", "shim"),
+        ("stack", {"flange_m": 8.9e-3, "depth_m": 8.8e-3, "u_shims_m": [1e-6]}, "u_shims_m", "shims"),
+        ("cut-plan", {**CUT, "target_protrusion_m": 3}, "target_protrusion_m", "0.003 for mm or 7.62e-05 for thou"),
+        ("decision", {"value_m": 90, "U_m": 5e-6}, "value_m", "9e-05 for µm"),
+        ("decision", {"value_m": 9e-5, "U_m": 50}, "U_m", "0.00127 for thou or 5e-05 for µm"),
+        ("plane", {"angles_deg": [0, 1.571, 3.142, 4.712], "readings_m": [0, 1e-6, 0, 0]}, "angles_deg", "degrees"),
+    ],
+)
+def test_a_number_in_another_unit_is_refused_with_what_it_seems_to_be(
+    client: TestClient, what: str, body: dict[str, Any], field: str, words: str
+) -> None:
+    response = client.post(f"/api/compute/{what}", json=body)
+    assert response.status_code == 422
+    problems = {problem["field"].split(".")[0]: problem["message"] for problem in response.json()["problems"]}
+    assert words in problems[field]
+
+
+def test_without_a_limit_there_is_no_verdict(client: TestClient) -> None:
+    assert _post(client, "stack", {"flange_m": 9e-3, "depth_m": 8.9e-3})["decision"] is None
+    assert _post(client, "decision", {"value_m": 9e-5, "U_m": 5e-6})["decision"] is None
+
+
+def test_one_bound_alone_is_asked_about(client: TestClient) -> None:
+    ask = {"text": "900", "bare_unit": "0.01 mm", "greatest_um": 500}
+    response = client.post("/api/compute/parse", json=ask)
+    assert (response.status_code, response.json()["code"]) == (422, "asks")
+    assert _post(client, "parse", {**ask, "least_um": -500, "greatest_um": None, "text": "9"})["value_m"] == 9e-5
+
+
+def test_a_plan_is_warned_of_where_the_stop_alone_does_not_prove_it(client: TestClient) -> None:
+    wide = _post(client, "cut-plan", {**CUT, "stop_accuracy_m": 5e-6})
+    assert (wide["feasible"], wide["warnings"]) == (True, [])
+    coarse = _post(client, "cut-plan", {**CUT, "stop_accuracy_m": 100e-6})
+    assert coarse["chance_inside_by_stop"] < 0.9
+    assert any("by the stop alone" in one for one in coarse["warnings"])
+
+
 @pytest.mark.parametrize(
     ("what", "body", "answer_key"),
     [

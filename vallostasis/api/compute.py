@@ -187,7 +187,9 @@ class StackAnswer(BaseModel):
 @router.post("/stack")
 def compute_stack(ask: StackRequest) -> StackAnswer:
     """Predict protrusion from flange, shims, ledge depth and what lies between, and decide it."""
-    trusts = [*ask.u_shims_m, *([0.0] * len(ask.shims_m))]
+    if ask.u_shims_m and len(ask.u_shims_m) != len(ask.shims_m):
+        raise OutOfDomain("u_shims_m gives one standard uncertainty for each of shims_m, or none", "u_shims_m")
+    trusts = ask.u_shims_m or [0.0] * len(ask.shims_m)
     shims = tuple(part(f"shim {i + 1}", size, trusts[i]) for i, size in enumerate(ask.shims_m))
     between = tuple(part(f"between {i + 1}", size) for i, size in enumerate(ask.between_m))
     flange, depth = part("flange", ask.flange_m, ask.u_flange_m), part("depth", ask.depth_m, ask.u_depth_m)

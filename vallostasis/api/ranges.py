@@ -15,8 +15,8 @@ def _within(least: float, greatest: float, what: str) -> Callable[[float], float
     def check(value: float) -> float:
         if least <= value <= greatest:
             return value
-        meant = [unit for unit, size in _UNITS.items() if least <= value * size <= greatest]
-        hint = f" It seems to be in {meant[0]}: send metres, {value * _UNITS[meant[0]]:.6g}." if meant else ""
+        meant = [f"{value * size:.6g} for {unit}" for unit, size in _UNITS.items() if least <= value * size <= greatest]
+        hint = f" Send metres: {' or '.join(meant)}." if meant else ""
         raise ValueError(f"{what} is between {least:g} and {greatest:g} m, this is {value:g}.{hint}")
 
     return check
