@@ -13,7 +13,7 @@ const understood = useUnderstood(
 </script>
 
 <template>
-  <span class="text-sm text-ink-soft" role="status" aria-label="What it will be taken for">
+  <span class="text-sm text-ink-soft" role="status" aria-label="What the number means">
     <template v-if="understood"
       >is <b class="num text-ink">{{ understood }}</b></template
     >
