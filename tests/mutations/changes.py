@@ -43,7 +43,7 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
      "own = reading_set.reading_set_id if setup.shared_zero else None"),
     (M + "zero_checks.py", "and not zero_holds(c.moved_um, gauge)]", "]"),
     (M + "zero_checks.py", "if since < r.event < check.event]", "if r.event < check.event]"),
-    (M + "zero_checks.py", "2 * (2 * (gauge.resolution_um**2 / 12", "2 * (1 * (gauge.resolution_um**2 / 12"),
+    (M + "zero_checks.py", "2 * Decimal(2).sqrt() * look_standard_um", "2 * look_standard_um"),
     # Ranges, amplitudes, what is picked.
     (M + "extremes.py", "chance = probability_of(coverage_factor) ** (1 / groups)",
      "chance = probability_of(coverage_factor)"),

@@ -7,7 +7,7 @@ from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.places import unreadable_places
 from vallostasis.core.measuring.plan import pattern_of
-from vallostasis.core.measuring.zero_checks import Doubt, Drift, open_doubts, shift_for, zero_holds
+from vallostasis.core.measuring.zero_checks import Doubt, Drift, look_standard_um, open_doubts, shift_for, zero_holds
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.core.records import Place, Quantity
 from vallostasis.services.reading_target import known_part, surveyed_target
@@ -28,9 +28,7 @@ def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: U
         raise Refused("There is no such set in this job.", "reading_set_id")
     parsed = parse_length(text, bare_unit, FARTHEST_ZERO, confirmed=False)
     gauge = facts.gauge_version(reading_set.gauge_version_id)
-    # The zero is read once more with the same gauge, so the correction carries that reading's own part.
-    standard_um = (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()
-    new = zeros.NewCorrection(set_id, parsed.value_um, standard_um, parsed.typed, reason)
+    new = zeros.NewCorrection(set_id, parsed.value_um, look_standard_um(gauge), parsed.typed, reason)
     zeros.add_correction(conn, new, by)
 
 

@@ -27,6 +27,14 @@ class ZeroShift:
     standard_um: Decimal
 
 
+def look_standard_um(gauge: GaugeVersion) -> Decimal:
+    """Standard uncertainty of one look at the zero: it is read with the gauge like anything else. [µm]
+
+    √(r²/12 + s²), GUM 4.3.7 and 5.1.2.
+    """
+    return (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2).sqrt()
+
+
 def zero_holds(moved_um: Decimal, gauge: GaugeVersion) -> bool:
     """Whether a zero still stands: what it moved by is no more than the gauge can show.
 
@@ -35,7 +43,7 @@ def zero_holds(moved_um: Decimal, gauge: GaugeVersion) -> bool:
     Two readings of the zero differ by chance within 2·√(2·(r²/12 + s²)); beyond that the zero has moved.
     GUM 5.1.2 with k = 2.
     """
-    return abs(moved_um) <= 2 * (2 * (gauge.resolution_um**2 / 12 + gauge.repeatability_um**2)).sqrt()
+    return abs(moved_um) <= 2 * Decimal(2).sqrt() * look_standard_um(gauge)
 
 
 def shift_for(moved_um: Decimal, drift: Drift, gauge: GaugeVersion) -> ZeroShift:
@@ -48,10 +56,10 @@ def shift_for(moved_um: Decimal, drift: Drift, gauge: GaugeVersion) -> ZeroShift
     said at budget.stated. Where it moved before all of them, all of it is taken off. Either way the look itself is a
     reading of the gauge.
     """
-    look = gauge.resolution_um**2 / 12 + gauge.repeatability_um**2
+    look = look_standard_um(gauge)
     if drift is Drift.AT_ONCE:
-        return ZeroShift(-moved_um, look.sqrt())
-    return ZeroShift(-moved_um / 2, (look + moved_um**2 / 12).sqrt())
+        return ZeroShift(-moved_um, look)
+    return ZeroShift(-moved_um / 2, (look**2 + moved_um**2 / 12).sqrt())
 
 
 def drift_of(facts: JobFacts, correction: ZeroCorrection) -> tuple[ZeroCheck, Drift] | None:
