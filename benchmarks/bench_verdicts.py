@@ -14,7 +14,7 @@ from tests.core.card import limit
 from tests.core.facts import Story
 from tests.truth.draw import Face, Gauge, read_face, story, wet_card
 from vallostasis.core.measuring.decision import RuleKind, RuleResult, State
-from vallostasis.core.measuring.zero_checks import Drift, open_doubts
+from vallostasis.core.measuring.zero_checks import Drift
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import Quantity
 
@@ -80,9 +80,7 @@ def _read(told: Story, gauge: Gauge, faces: list[Face], moved: bool) -> None:
             gauge.moved_um = float(gauge.rng.uniform(-12, 12))
         read_face(told, gauge, Quantity.PROTRUSION, told.fit(number, told.liner(f"L{number}")), face, HOURS)
     if moved:
-        check = told.look_at_zero(Quantity.PROTRUSION, gauge.shown(0.0))
-        if open_doubts(told.facts()):
-            told.correct(check, Drift.SOMEWHERE)
+        told.correct(told.look_at_zero(Quantity.PROTRUSION, gauge.shown(0.0)), Drift.SOMEWHERE)
 
 
 def _holds(rule: RuleResult, number: int, faces: list[Face]) -> bool:

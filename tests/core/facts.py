@@ -89,10 +89,15 @@ class Story:
         return row
 
     def correct(self, check: ZeroCheck, drift: Any) -> None:
-        """Correct every reading that a moved zero made doubtful, as the one action on the screen does."""
+        """Correct every reading that a moved zero made doubtful, as the one action on the screen does.
+
+        A zero that moved by less than the gauge can show makes nothing doubtful: there is nothing to correct.
+        """
         from vallostasis.core.measuring.zero_checks import open_doubts, shift_for
 
-        doubt = next(one for one in open_doubts(self.facts()) if one.check == check)
+        doubt = next((one for one in open_doubts(self.facts()) if one.check == check), None)
+        if doubt is None:
+            return
         shift = shift_for(check.moved_um, drift, self.gauge)
         for one in doubt.sets:
             self._add("corrections", ZeroCorrection(one.reading_set_id, shift.correction_um, shift.standard_um, "", "",

@@ -32,7 +32,7 @@ const status = computed({
     <span class="pt-2 text-sm"
       >{{ label }} <span class="text-ink-soft">[{{ unit }}]</span></span
     >
-    <TextField v-model="typed" :label="label" :path="path" hide-label />
+    <TextField v-model="typed" :label="label" :path="path" hide-label wide-note />
     <TextField v-model="source" :label="`${label}: source`" :path="`${props.path}.source`" hide-label />
     <ChoiceField
       v-model="status"

@@ -23,12 +23,14 @@ const chosen = ref(0)
 /** More than these are chosen from a list. */
 const FEW = 5
 const refusal = ref<Refusal | null>(null)
+const busy = ref(false)
 const now = computed(() => budgets.value[chosen.value] ?? budgets.value[0])
 
 watch(
   () => props.open,
   async (open) => {
     if (!open) return
+    busy.value = true
     try {
       budgets.value = await props.fetch()
       chosen.value = Math.max(
@@ -39,6 +41,7 @@ watch(
     } catch (error) {
       refusal.value = asRefusal(error)
     }
+    busy.value = false
   },
 )
 const fine = (metres: number) => lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 3 : 2 })
@@ -52,7 +55,8 @@ function own(source: SourceView): string {
 <template>
   <DialogFrame :open="open" :title="title" @close="emit('close')">
     <RefusalNote :refusal="refusal" />
-    <p v-if="budgets.length === 0 && !refusal">
+    <p v-if="busy && budgets.length === 0">Working it out…</p>
+    <p v-else-if="budgets.length === 0 && !refusal">
       Nothing is read yet: the budget follows from the gauge and its set.
     </p>
     <label v-if="budgets.length > FEW" class="text-sm text-ink-soft"

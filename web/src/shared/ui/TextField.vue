@@ -13,6 +13,8 @@ const props = defineProps<{
   long?: boolean
   whole?: boolean
   list?: boolean
+  /** In a narrow column what is wrong runs on below its neighbours. */
+  wideNote?: boolean
 }>()
 const model = defineModel<string | number | null>({ required: true })
 const id = useId()
@@ -49,7 +51,7 @@ const problem = computed(() => problemAt(problems.value, props.path, props.list)
       v-if="problem || hint"
       :id="`${id}-note`"
       class="text-sm"
-      :class="problem ? 'text-out' : 'text-ink-soft'"
+      :class="[problem ? 'text-out' : 'text-ink-soft', wideNote && 'w-max max-w-[44rem]']"
     >
       {{ problem || hint }}
     </p>
