@@ -140,11 +140,13 @@ def test_a_move_at_an_unknown_moment_counts_by_half_its_width_on_every_mean() ->
         mean = hole_now(story.facts(), hole).mean
         assert mean is not None
         assert _um(mean.value_m) == pytest.approx(100)
-        assert _um(mean.expanded_m) >= 15 + 2 * (READING / 4) ** 0.5
-    (rule,) = _rules(story, 1, RuleKind.NEIGHBOUR)
-    # The later hole is shifted as much as the earlier, or more: half of the move lies between them, give or take.
-    assert abs(_um(rule.value_m)) <= 15
-    assert _um(rule.expanded_m) >= 15
+        assert _um(mean.expanded_m) == pytest.approx(15 + 2 * (READING / 4 + ZERO) ** 0.5)
+    # The later hole is shifted as much as the earlier, or more: half of the move lies between them, give or take; at
+    # the worst one stands on the zero and the other on the look.
+    for hole in (1, 2):
+        (rule,) = _rules(story, hole, RuleKind.NEIGHBOUR)
+        assert _um(rule.value_m) == pytest.approx(15)
+        assert _um(rule.expanded_m) == pytest.approx(15 + 2 * (2 * READING / 4 + 2 * ZERO) ** 0.5)
 
 
 # Ranges: q of the studentized range with as many degrees of freedom as there are, SciPy.

@@ -33,6 +33,25 @@ def story() -> Story:
     return Story(card=twin_card())
 
 
+def _spread(story: Story, key: str) -> float:
+    facts = story.facts()
+    part = part_with_key(facts, Quantity.BLOCK_BORE, key)
+    assert part is not None
+    phrases = cross_checks(facts, survey_of(facts, Quantity.BLOCK_BORE, part))
+    return next(term.value for phrase in phrases for term in phrase.terms if term.symbol == "spread")
+
+
+@pytest.mark.parametrize(
+    ("quantity", "key"),
+    [(Quantity.BLOCK_BORE, "hole-1"), (Quantity.LINER_BORE, "hole-1"), (Quantity.MAIN_BORE, "main-1"),
+     (Quantity.PISTON_SKIRT, "piston-1"), (Quantity.PISTON_CROWN, "piston-1"), (Quantity.LINER_OUTSIDE, "liner-Q1"),
+     (Quantity.RING_GAP, "hole-1"), (Quantity.PISTON_CLEARANCE, "piston-1")],
+)  # fmt: skip
+def test_of_what_was_not_read_nothing_is_said(story: Story, quantity: Quantity, key: str) -> None:
+    story.fit(1, story.liner("Q1"))
+    assert [words for words in _told(story, quantity, key) if "feeler" not in words] == []
+
+
 def test_a_ring_gap_tells_the_taper_over_pi(story: Story) -> None:
     # 2.5 thou on the diameter open the gap by 7.85 thou: circumference.
     assert bore_change_from_ring_gap(7.854 * 25.4e-6) == pytest.approx(2.5 * 25.4e-6, rel=1e-4)
@@ -194,6 +213,8 @@ def test_repeats_that_spread_wider_than_the_gauge_says_are_noticed(story: Story)
     story.survey(Quantity.BLOCK_BORE, {place: (127_000.0, 127_008.0, 126_995.0, 127_012.0)}, hole_id=hole)
     (told,) = (one for one in _told(story, Quantity.BLOCK_BORE, "hole-1") if "Repeats" in one)
     assert "wider than it should" in told
+    # By hand: mean 3.75, squares 14.06 + 18.06 + 76.56 + 68.06 over three.
+    assert _spread(story, "hole-1") == pytest.approx(7.676e-6, rel=1e-3)
     other = story.hole_rows[1].hole_id
     story.survey(Quantity.BLOCK_BORE, {place: (127_000.0, 127_002.0, 127_001.0)}, hole_id=other)
     (calm,) = (one for one in _told(story, Quantity.BLOCK_BORE, "hole-2") if "Repeats" in one)

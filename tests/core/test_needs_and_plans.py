@@ -177,8 +177,12 @@ def test_a_spacer_between_deck_and_gauge_makes_the_ledge_shallower() -> None:
     plan = _plan(_hole((), (8800,) * 4, 8900, card=card))
     assert _um(plan.cut.depth_m) == pytest.approx(8900 + 100 - 40 - 100)
     assert _um(plan.cut.by_gauge.standard_m) ** 2 == pytest.approx(4 * READING + 2 * SHIM)
-    least, greatest = depth_window(_hole((), (8800,) * 4, 8900, card=card).facts(), Story(card=card).hole_rows[0])
-    assert (least, greatest) == (None, None), "of another block nothing is known"
+    # The fixed cut of the same setting stands on the same stack.
+    assert [_um(one.protrusion_m) for one in plan.fixed_cuts] == pytest.approx([100] * 3)
+    story = _hole((), (8800,) * 4, 8900, card=card)
+    least, greatest = depth_window(story.facts(), story.hole_rows[0])
+    assert (_um(least), _um(greatest)) == pytest.approx((8900 - 40 - 125, 8900 - 40 - 50))
+    assert depth_window(story.facts(), story.hole_rows[1]) == (None, None)
 
 
 def test_by_the_stop_a_depth_carries_the_spot_the_cutter_was_set_on() -> None:
@@ -248,6 +252,12 @@ def test_after_a_cut_the_stop_says_what_to_expect_until_the_ledge_is_read() -> N
     assert _um(expected.value_m) == pytest.approx(100)
     # 15 µm is recorded with the cut; the flange stands on one reading and its zero.
     assert _um(expected.standard_m) ** 2 == pytest.approx(15**2 + 2 * READING + SHIM)
+    card = wet_card()
+    spaced = replace(card, measuring=replace(card.measuring, between=(Between("plate", length("0.040")),)))
+    with_plate = expected_after_cut(replace(story.facts(), card=spaced), hole)
+    assert with_plate is not None
+    assert _um(with_plate.value_m) == pytest.approx(60)
+    assert _um(with_plate.standard_m) ** 2 == pytest.approx(15**2 + 2 * READING + 2 * SHIM)
     story.read(Quantity.COUNTERBORE_DEPTH, hole.hole_id, (8910,) * 4, after_cut=cut)
     measured = expected_after_cut(story.facts(), hole)
     assert measured is not None

@@ -90,6 +90,25 @@ def test_share_seen_on_two_axes(phi: float, share: float) -> None:
     assert share_seen((0, 90), phi) == pytest.approx(share, abs=5e-5)
 
 
+@pytest.mark.parametrize(
+    ("axes", "count"),
+    [((0, 180), 1), ((0.4, 179.7), 1), ((0, 1.5), 2), ((10, 100, 190, 280), 2), ((0, 90, 179.2), 2), ((0, 60, 120), 3)],
+)
+def test_an_axis_and_its_opposite_are_one(axes: tuple[float, ...], count: int) -> None:
+    assert different_axes(axes) == count
+
+
+def test_a_share_is_sure_where_two_differences_are_equal_and_opposite() -> None:
+    """On 0, 45 and 90° an oval at φ shows the greatest of |2cos 2φ|, |cos 2φ − sin 2φ|, |cos 2φ + sin 2φ|, halved.
+
+    Least where cos 2φ is nought, a half; closed form. Uneven axes the same by a fine grid.
+    """
+    assert share_guaranteed((0, 45, 90)) == pytest.approx(0.5)
+    for axes in ((0.0, 20.0, 70.0), (0.0, 50.0, 100.0), (5.0, 35.0, 120.0, 150.0)):
+        grid = min(share_seen(axes, float(direction)) for direction in np.linspace(0, 180, 36001))
+        assert share_guaranteed(axes) == pytest.approx(grid, abs=2e-4)
+
+
 def test_too_few_axes_are_refused_and_said() -> None:
     with pytest.raises(OutOfDomain, match="three different axes"):
         fit_ellipse([0, 180, 90], [0.1, 0.1, 0.1])
