@@ -17,9 +17,10 @@ from tests.core.card import LIP, dry_card, length, limit, wet_card
 from tests.core.facts import WHEN, Story, level
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.budget import Estimate, difference_of, exactly, stated, weighted
-from vallostasis.core.measuring.decision import RuleKind, RuleResult, State
+from vallostasis.core.measuring.decision import Capability, RuleKind, RuleResult, State
 from vallostasis.core.measuring.derived import DerivedKind
 from vallostasis.core.measuring.extremes import covariance_of, range_bias, range_factor
+from vallostasis.core.measuring.fitness import capability_of_setup
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.measuring.survey import Survey, survey_of
@@ -328,7 +329,8 @@ def test_parts_that_disagree_leave_a_hole_undecided_and_never_out() -> None:
     (rule,) = _rules(story, 1, RuleKind.PARTS)
     assert _um(rule.value_m) == pytest.approx(90 - 145)
     assert rule.decision.state is State.CANNOT_TELL
-    assert judge_job(story.facts()).holes[0].state is State.CANNOT_TELL
+    judged = judge_job(story.facts()).holes[0]
+    assert (judged.state, judged.reason) == (State.CANNOT_TELL, "parts and reading disagree")
 
 
 def test_too_few_depths_for_a_plane_are_not_held_against_a_reading() -> None:
@@ -360,6 +362,33 @@ def test_a_prediction_carries_flange_ledge_and_each_shim_once() -> None:
     # Nothing else of the stack changes.
     added = prediction.stated.standard_m**2 - without.stated.standard_m**2
     assert added * 1e12 == pytest.approx(25 / 3)
+
+
+def test_a_reason_names_each_rule_and_where_it_fails() -> None:
+    story = Story()
+    _read(story, (30, 32, 90, 140), (150, 150, 150, 150))
+    first, second = judge_job(story.facts()).holes
+    assert first.reason == (
+        "below least at 12h, 3h; above greatest at 9h; variation round (9h to 12h) above greatest; "
+        "difference to neighbour (hole 2) above greatest"
+    )
+    assert second.reason == "above greatest at 12h, 3h, 6h, 9h; difference to neighbour (hole 1) above greatest"
+
+
+@pytest.mark.parametrize("empty", ["least_without_shim", "greatest_without_shim"])
+def test_a_gauge_is_fit_only_for_a_window_that_has_both_ends(empty: str) -> None:
+    card = wet_card()
+    story = Story(card=replace(card, limits=replace(card.limits, **{empty: limit(None)})))
+    setup = story.facts().present_setup(Quantity.PROTRUSION)
+    assert setup is not None
+    budget, capability = capability_of_setup(story.facts(), setup)
+    assert capability is None
+    assert (_um(budget.standard_m)) ** 2 == pytest.approx(READING + ZERO)
+    whole = Story()
+    setup = whole.facts().present_setup(Quantity.PROTRUSION)
+    assert setup is not None
+    # ±7.26 of a window of 75: within a tenth.
+    assert capability_of_setup(whole.facts(), setup)[1] is Capability.GOOD
 
 
 def test_limits_count_on_the_land_they_are_for() -> None:

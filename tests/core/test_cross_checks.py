@@ -134,6 +134,12 @@ def test_main_bores_are_told_against_the_low_limit(story: Story) -> None:
     assert any("eats the oil clearance" in one for one in _told(story, Quantity.MAIN_BORE, "main-2"))
 
 
+def test_without_a_low_limit_main_bores_are_held_against_none() -> None:
+    story = Story(card=replace(twin_card(), features=()))
+    story.survey(Quantity.MAIN_BORE, {level(0, 90.0): (66_700.0,)}, part="main-1")
+    assert _told(story, Quantity.MAIN_BORE, "main-1") == []
+
+
 def test_what_is_to_go_is_told_for_each_depth(story: Story) -> None:
     """Nominal 127.000; worn to a cone: 300 µm to go at the bottom, 100 at the top, where it is told from matters."""
     hole = story.hole_rows[0].hole_id

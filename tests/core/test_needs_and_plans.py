@@ -167,6 +167,8 @@ def test_a_plan_is_the_sum_of_its_stack() -> None:
     assert [_um(cut) for cut in plan.cut.cuts_m] == pytest.approx([40, 30, 35, 35])
     assert _um(plan.cut.from_touch_off_m) == pytest.approx(40)
     assert _um(plan.cut.protrusion_m) == pytest.approx(100)
+    assert _um(plan.cut.by_gauge.value_m) == pytest.approx(100)
+    assert _um(plan.cut.depth_by_stop.value_m) == pytest.approx(8900)
     # Once measured: flange and depth, each on its own zero, and the shim as written.
     assert _um(plan.cut.by_gauge.standard_m) ** 2 == pytest.approx(4 * READING + SHIM)
 
@@ -319,6 +321,7 @@ def test_fixed_cuts_start_from_the_same_stack() -> None:
     assert [(one.counted_from, round(_um(one.protrusion_m), 6)) for one in plan.fixed_cuts] == [
         ("shallowest", 100), ("mean", 95), ("deepest", 90)
     ]  # fmt: skip
+    assert [_um(one.least_cut_m) for one in plan.fixed_cuts] == pytest.approx([30, 35, 40])
 
 
 def test_half_a_pass_left_out_is_warned_of_where_it_leaves_the_window() -> None:
