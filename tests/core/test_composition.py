@@ -17,7 +17,7 @@ from tests.core.card import LIP, dry_card, length, limit, wet_card
 from tests.core.facts import WHEN, Story, level
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.budget import Estimate, difference_of, exactly, stated, weighted
-from vallostasis.core.measuring.decision import Capability, RuleKind, RuleResult, State
+from vallostasis.core.measuring.decision import Capability, RuleKind, RuleResult, State, repeats_to_settle
 from vallostasis.core.measuring.derived import DerivedKind
 from vallostasis.core.measuring.extremes import covariance_of, range_bias, range_factor
 from vallostasis.core.measuring.fitness import capability_of_setup
@@ -362,6 +362,41 @@ def test_a_prediction_carries_flange_ledge_and_each_shim_once() -> None:
     # Nothing else of the stack changes.
     added = prediction.stated.standard_m**2 - without.stated.standard_m**2
     assert added * 1e12 == pytest.approx(25 / 3)
+
+
+def test_repeats_do_not_shrink_what_a_moved_zero_leaves() -> None:
+    """20 from the limit with ±10 as it is: U must fall below 10, 2·√(6.583/n + 6.583) does at once, below 6 never."""
+    story = Story()
+    _read(story, (100, 100, 100, 100))
+    story.correct(story.look_at_zero(Quantity.PROTRUSION, 20), Drift.SOMEWHERE)
+    place = protrusion_of(story.facts(), story.hole_rows[0]).places[0].stated
+    assert place is not None
+    assert _um(place.value_m) == pytest.approx(90)
+    # 10 as it is, and 2·√(READING/n + ZERO): 6.28 for two, 5.93 for three.
+    assert repeats_to_settle(place, 106.5e-6) == 2
+    assert repeats_to_settle(place, 106.0e-6) == 3
+    assert repeats_to_settle(place, 104.5e-6) is None
+
+
+def test_what_is_missing_is_named_in_its_number() -> None:
+    story = Story()
+    fitting = story.fit(1, story.liner("L1"))
+    story.read(Quantity.PROTRUSION, fitting, (85, 85), hours=(12.0, 6.0))
+    assert judge_job(story.facts()).holes[0].reason == "3h, 9h are missing: read it"
+    story.read(Quantity.PROTRUSION, fitting, (85, 85, 85), hours=(12.0, 6.0, 9.0))
+    assert judge_job(story.facts()).holes[0].reason == "3h is missing: read it"
+
+
+def test_a_budget_is_read_out_the_greatest_first() -> None:
+    story = Story()
+    _read(story, (85, 85, 85, 85))
+    mean = hole_now(story.facts(), story.hole_rows[0]).mean
+    assert mean is not None
+    lines = [(line.name, round(_um(line.contribution_m), 3)) for line in mean.budget.lines]
+    assert lines == [
+        ("repeatability at the zero", 2.5), ("repeatability", 1.25),
+        ("graduation at the zero", round(2 / 12**0.5, 3)), ("graduation at the reading", round(1 / 12**0.5, 3)),
+    ]  # fmt: skip
 
 
 def test_a_reason_names_each_rule_and_where_it_fails() -> None:

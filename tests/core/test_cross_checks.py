@@ -83,6 +83,8 @@ def test_a_squeezed_skirt_is_named(story: Story) -> None:
     skirt = {level(63.5, 90.0): (120_510.0,), level(104.14, 90.0): (120_480.0,)}
     story.survey(Quantity.PISTON_SKIRT, skirt, part="piston-1")
     assert any("collapsed" in one for one in _told(story, Quantity.PISTON_SKIRT, "piston-1"))
+    story.survey(Quantity.PISTON_SKIRT, {**skirt, level(104.14, 90.0): (120_505.0,)}, part="piston-2")
+    assert _told(story, Quantity.PISTON_SKIRT, "piston-2") == [], "five micrometres are no squeeze"
 
 
 @pytest.mark.parametrize(
@@ -99,7 +101,9 @@ def test_a_feeler_beside_a_piston_is_held_against_bore_less_skirt(story: Story, 
     fitting = story.fit(1, story.liner("Q1"))
     bore = {level(14, 0.0): (127_060.0,), level(14, 90.0): (127_100.0,)}
     story.survey(Quantity.LINER_BORE, bore, fitting_id=fitting)
-    story.survey(Quantity.PISTON_SKIRT, {level(63.5, 90.0): (127_000.0,)}, part="piston-1")
+    # The widest of the skirt runs nearest to the wall.
+    skirt = {level(63.5, 90.0): (127_000.0,), level(104.14, 90.0): (126_940.0,)}
+    story.survey(Quantity.PISTON_SKIRT, skirt, part="piston-1")
     story.survey(Quantity.PISTON_CLEARANCE, {Place(): (feeler_um,)}, part="piston-1")
     (told,) = _told(story, Quantity.PISTON_CLEARANCE, "piston-1")
     assert says in told
