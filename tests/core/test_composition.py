@@ -131,6 +131,13 @@ def test_a_correction_of_a_whole_set_is_added_with_its_sign_and_keeps_both_error
     assert mean is not None
     assert _um(mean.value_m) == pytest.approx(82)
     assert _um(mean.standard_m) ** 2 == pytest.approx(READING / 4 + ZERO + 1.5**2)
+    # A newer one of the whole set takes its place; one that follows from a look at the zero is added.
+    story._add("corrections", replace(row, correction_um=Decimal(1), standard_um=Decimal(2), event=story._next()))
+    story.correct(story.look_at_zero(Quantity.PROTRUSION, 30), Drift.AT_ONCE)
+    mean = hole_now(story.facts(), story.hole_rows[0]).mean
+    assert mean is not None
+    assert _um(mean.value_m) == pytest.approx(85 + 1 - 30)
+    assert _um(mean.standard_m) ** 2 == pytest.approx(READING / 4 + ZERO + 2**2)
 
 
 def test_a_move_at_an_unknown_moment_counts_by_half_its_width_on_every_mean() -> None:

@@ -104,6 +104,17 @@ def test_a_bore_of_five_levels_and_four_axes_by_pedal(bore: Page) -> None:
     assert survey["part"]["state"] == "cannot tell"
 
 
+def test_what_cannot_be_read_is_undone_where_it_is_seen(bore: Page) -> None:
+    _read_anew(bore)
+    bore.get_by_text("This place cannot be read").click()
+    bore.get_by_placeholder("a port in the way").fill("a port in the way")
+    bore.get_by_role("button", name="Say so").click()
+    expect(bore.get_by_text("1 cannot be read")).to_be_visible()
+    bore.keyboard.press("Escape")
+    bore.keyboard.press("Control+z")
+    expect(bore.get_by_text("1 cannot be read")).to_have_count(0)
+
+
 def test_a_deck_by_keyboard_alone(page: Page) -> None:
     page.goto(f"/jobs/{_boat(page)}/measure/deck flatness/deck")
     expect(page.get_by_text("5 of 9 places read")).to_be_visible()

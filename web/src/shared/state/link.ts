@@ -34,7 +34,7 @@ function tell(jobId: string | null): void {
 }
 
 /** An echo comes within this time, or not at all: what was sent twice is recorded once. */
-const ECHO_MS = 3_000
+const ECHO_MS = 1_500
 /** When this page made a change that it has not heard of yet, job by job: who made it loads what is shown, once. */
 const echoes = new Map<string, number[]>()
 

@@ -4,6 +4,7 @@ import { ref, type Ref } from 'vue'
 import { ask, asRefusal, Refusal } from '@/api/ask'
 import { strike } from '@/api/generated'
 import type { JobNow } from '@/shared/state/job'
+import { ownChange, refresh } from '@/shared/state/link'
 import { takeBack } from '@/shared/state/outbox'
 import { person } from '@/shared/state/people'
 import { personId } from '@/shared/state/preferences'
@@ -49,7 +50,8 @@ export function useUndo(job: JobNow): Undo {
   }
 
   async function send(row: string, struck: boolean, reason: string): Promise<void> {
-    await ask(strike({ path: { row_id: row }, body: { struck, reason, person_id: personId.value } }))
+    const body = { struck, reason, person_id: personId.value }
+    await ownChange(job.jobId, () => ask(strike({ path: { row_id: row }, body })))
   }
 
   async function strikeNow(row: string, struck: boolean, reason: string): Promise<void> {
@@ -60,7 +62,7 @@ export function useUndo(job: JobNow): Undo {
     } catch (error) {
       refusal.value = asRefusal(error)
     }
-    await job.reload()
+    await refresh(job.jobId)
   }
 
   async function undoNow(): Promise<boolean> {
@@ -81,7 +83,7 @@ export function useUndo(job: JobNow): Undo {
       // Out of reach nothing was undone: the same step is next, not the one before it.
       if (refusal.value.code === 'unavailable') steps.push(last)
     }
-    await job.reload()
+    await refresh(job.jobId)
     return refusal.value === null
   }
 
