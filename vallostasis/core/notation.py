@@ -2,6 +2,10 @@
 
 ``parse_length`` turns a text into an exact decimal number of micrometres; ``lengths.format_length``
 is its mirror. What could mean two things is asked about, with the answers ready to take.
+
+References
+----------
+.. [1] International yard and pound agreement, 1959: 1 in = 25.4 mm exactly. What the words mean is common practice.
 """
 
 import re

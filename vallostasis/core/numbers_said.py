@@ -1,4 +1,7 @@
-"""The number of a length as the trade types and says it: decimals, fractions, words for them."""
+"""The number of a length as the trade types and says it: decimals, fractions, words for them.
+
+Which words are numbers, and which are no measure at all: common practice, no published source.
+"""
 
 import re
 from decimal import Decimal, localcontext

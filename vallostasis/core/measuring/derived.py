@@ -1,4 +1,9 @@
-"""What is worked out from the readings of a survey, each value with the budget of its ±."""
+"""What is worked out from the readings of a survey, each value with the budget of its ±.
+
+References
+----------
+.. [1] JCGM 100:2008 (GUM), 5.1.2 and F.1.2.3: sums of readings and what they share. Ranges and amplitudes: extremes.
+"""
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass

@@ -2,6 +2,10 @@
 
 Everything that is read is a survey, round the clock, by level and axis, on a grid or at one place. Rules between holes
 are protrusion/rules.
+
+References
+----------
+.. [1] JCGM 100:2008 (GUM), 4.2.3 and 5.1.2: a mean and its uncertainty.
 """
 
 from collections.abc import Iterator, Sequence

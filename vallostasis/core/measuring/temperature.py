@@ -38,7 +38,7 @@ EXPANSION_HALF_WIDTH = 1e-6
 class RoomAssumed:
     """How warm the shop is taken to be where nobody took a temperature: mean [°C] and standard uncertainty [K].
 
-    20 °C and 5 K: common practice, no published source; a setting of the shop.
+    A setting of the shop; 20 °C and 5 K are common practice, no published source.
     """
 
     mean_c: Decimal = Decimal(20)

@@ -1,6 +1,7 @@
 """Rocking a bore gauge: the size is the turning point of each rock, not any value on the way.
 
 A two-point gauge that is tilted in a bore reads large; where it stands square to the axis the reading is least.
+Common practice, no published source.
 """
 
 from collections.abc import Sequence

@@ -1,4 +1,9 @@
-"""The zero looked at again: what a moved zero makes doubtful, and the corrections that follow from it."""
+"""The zero looked at again: what a moved zero makes doubtful, and the corrections that follow from it.
+
+References
+----------
+.. [1] JCGM 100:2008 (GUM), 4.3.7 rectangular distribution, 5.1.2 uncorrelated inputs.
+"""
 
 from bisect import bisect_right
 from collections.abc import Hashable, Iterator

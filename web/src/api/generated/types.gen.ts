@@ -4689,7 +4689,7 @@ export type RockedView = {
  *
  * How warm the shop is taken to be where nobody took a temperature: mean [°C] and standard uncertainty [K].
  *
- * 20 °C and 5 K: common practice, no published source; a setting of the shop.
+ * A setting of the shop; 20 °C and 5 K are common practice, no published source.
  */
 export type RoomAssumed = {
     /**
