@@ -91,7 +91,7 @@ defineExpose({ focus })
       />
       <button type="submit" class="quiet min-h-11" :disabled="busy || draft.text.trim() === ''">Take</button>
       <p id="entry-echo" class="min-w-48 flex-1 text-sm leading-tight" aria-live="polite">
-        <span v-if="notYet" class="text-ink-soft">{{ notYet }}</span>
+        <span v-if="notYet && notYet !== refusal?.message" class="text-ink-soft">{{ notYet }}</span>
         <template v-else>
           <b>{{ where }}</b><template v-if="value"
             >: <b class="num">{{ value }}</b></template
