@@ -5,6 +5,7 @@ import type { BlockView } from '@/api/generated'
 import { people } from '@/shared/state/people'
 import { personId } from '@/shared/state/preferences'
 import type { JobNow } from '@/shared/state/job'
+import { onChange } from '@/shared/state/link'
 
 import { useUndo } from './useUndo'
 
@@ -164,11 +165,13 @@ describe('undo', () => {
 
   it('says why when it is refused, and loads again either way', async () => {
     sent = server(422)
-    const now = job()
-    const undo = useUndo(now)
+    const loadAgain = vi.fn()
+    const deaf = onChange(loadAgain)
+    const undo = useUndo(job())
     undo.took('a', [])
     await undo.undo()
+    deaf()
     expect(undo.refusal.value?.message).toBe('It is struck already.')
-    expect(now.reload).toHaveBeenCalled()
+    expect(loadAgain).toHaveBeenCalledExactlyOnceWith('j')
   })
 })
