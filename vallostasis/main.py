@@ -24,6 +24,7 @@ from vallostasis.api import (
     shop,
     spec_cards,
     surveys,
+    tape,
 )
 from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
@@ -73,6 +74,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.add_middleware(SecurityHeaders)
     # Readings first: addresses are tried in this order, and a bench waits for each of them.
     app.include_router(readings.router, dependencies=[pairing.LetIn])
+    app.include_router(tape.router, dependencies=[pairing.LetIn])
     for module in (health, pairing):
         app.include_router(module.router)
     for module in (changes, jobs, counterbore, spec_cards, shop, gauge_links, compute, compute_measuring,

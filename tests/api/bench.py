@@ -37,6 +37,22 @@ class Bench:
     def take(self, text: str, **fields: Any) -> Response:
         return self.client.post(f"/api/jobs/{self.job_id}/readings", json=self.reading(text, **fields))
 
+    def tape_url(self, event: int) -> str:
+        return f"/api/jobs/{self.job_id}/tape/{event}/strikes"
+
+    def undo_step(self, name: str = "Wren") -> dict[str, Any] | None:
+        """What Undo would take back next for somebody."""
+        return next((one for one in self.block()["undo"] if one["by"] == name), None)
+
+    def undo(self) -> str:
+        """Take it back; returns what it was in words."""
+        step = self.undo_step()
+        assert step is not None
+        body = {"event": step["event"], "person_id": self.person_id}
+        answer = self.client.post(f"/api/jobs/{self.job_id}/undo", json=body)
+        assert answer.status_code == 201, answer.text
+        return str(answer.json()["words"])
+
 
 def field_of(response: Response) -> str:
     return str(response.json()["problems"][0]["field"])

@@ -64,7 +64,8 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"{job}/setups", {"quantity": "protrusion", "gauge_id": setup["gauge"]["gauge_id"], "land": "lip", **who}),
         (f"{job}/sets/{hole['set_id']}/zero-corrections", {"text": "1", "bare_unit": "µm", **who}),
         (f"/api/stages/{block['stages'][0]['stage_id']}/marks", {"done": False, **who}),
-        (f"/api/recorded/{block['readings'][0]['reading_id']}/strikes", {"struck": True, **who}),
+        (f"{job}/tape/{block['readings'][0]['event']}/strikes", {"struck": True, **who}),
+        (f"{job}/undo", {"event": 1, **who}),
         (f"/api/holes/{hole['hole_id']}/fittings", {"fitting_id": str(uuid4()), "liner_mark": "L6", "shims":
          [{"nominal": "0.1"}], **who}),
         (f"/api/holes/{hole['hole_id']}/cuts", {"cut_id": str(uuid4()), "depth": "8.898", "passes": 2, "shim": "0.1",

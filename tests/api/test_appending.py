@@ -49,7 +49,7 @@ def test_whatever_is_done_what_is_known_is_what_stands(
         if what == "strike":
             last = bench.block()["readings"][-1]
             struck = {"struck": not last["struck"], "person_id": bench.person_id}
-            answer = bench.client.post(f"/api/recorded/{last['reading_id']}/strikes", json=struck)
+            answer = bench.client.post(bench.tape_url(last["event"]), json=struck)
         else:
             answers = {"new_pass": True} if what == "new pass" else {"read_before": what}
             answer = bench.take("8.5", hole=hole, hour=hour, confirmed=True, **answers)

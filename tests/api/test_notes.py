@@ -54,9 +54,9 @@ def test_a_note_sent_again_is_not_doubled_and_can_be_struck(bench: Bench) -> Non
     for _ in range(2):
         assert _note(bench, reading, words="burr at the edge", note_id=note_id).status_code == 201
     assert _note(bench, reading, words="another", note_id=note_id).status_code == 409
-    event = bench.block()["event"]
+    event = bench.block()["notes"][0]["event"]
     struck = {"struck": True, "reason": "wrong reading", "person_id": bench.person_id}
-    assert bench.client.post(f"/api/recorded/{note_id}/strikes", json=struck).status_code == 201
+    assert bench.client.post(bench.tape_url(event), json=struck).status_code == 201
     (row,) = bench.block()["notes"]
     assert row["struck"]
     assert bench.block()["event"] > event

@@ -93,8 +93,7 @@ def test_a_liner_thickness_can_be_read_on_the_land_named(bench: Bench) -> None:
 
 
 def test_block_shows_a_strike_and_its_undoing(bench: Bench) -> None:
-    row = bench.block()["readings"][-1]["reading_id"]
-    url = f"/api/recorded/{row}/strikes"
+    url = bench.tape_url(bench.block()["readings"][-1]["event"])
     assert bench.client.post(url, json={"struck": True, "person_id": bench.person_id}).status_code == 201
     assert bench.hole(6)["state"] == "not measured"
     assert bench.block()["readings"][-1]["struck"]

@@ -14,7 +14,7 @@ from vallostasis.core.records import Hole, Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.devices.simulated_gauge import parse_tip
-from vallostasis.services import block, fitting, readings, setups, zeros
+from vallostasis.services import block, fitting, readings, setups, tape, zeros
 from vallostasis.services.demo_loading import standing_truth_um
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs
@@ -177,11 +177,11 @@ def test_a_position_read_twice_is_asked_about_and_both_answers_work(demo: Conn, 
 def test_striking_and_restoring_are_rows_and_undo_each_other(demo: Conn, demo_job: UUID, wren: UUID) -> None:
     facts = load_job_facts(demo, demo_job)
     newest = facts.readings[-1]
-    readings.strike(demo, newest.reading_id, True, "slipped", wren)
+    tape.strike(demo, demo_job, newest.event, True, "slipped", wren)
     assert states(demo, demo_job)[6] is State.NOT_MEASURED
     with pytest.raises(Refused, match="struck already"):
-        readings.strike(demo, newest.reading_id, True, "", wren)
-    readings.strike(demo, newest.reading_id, False, "", wren)
+        tape.strike(demo, demo_job, newest.event, True, "", wren)
+    tape.strike(demo, demo_job, newest.event, False, "", wren)
     assert states(demo, demo_job)[6] is State.CANNOT_TELL
     assert len(load_job_facts(demo, demo_job).strikes) == len(facts.strikes) + 2
 
@@ -191,9 +191,9 @@ def test_a_cut_can_be_taken_back_until_something_stands_on_it(demo: Conn, demo_j
     facts = load_job_facts(demo, demo_job)
     cut, refit = facts.cuts[-1], facts.fittings[-1]
     with pytest.raises(Refused, match="strike that first"):
-        readings.strike(demo, cut.cut_id, True, "", wren)
-    readings.strike(demo, refit.fitting_id, True, "", wren)
-    readings.strike(demo, cut.cut_id, True, "", wren)
+        tape.strike(demo, demo_job, cut.event, True, "", wren)
+    tape.strike(demo, demo_job, refit.event, True, "", wren)
+    tape.strike(demo, demo_job, cut.event, True, "", wren)
     assert states(demo, demo_job)[5] is State.OUT, "as it stood before the cut"
 
 
@@ -258,7 +258,7 @@ def test_a_position_that_cannot_be_read_leaves_the_hole_undecided_with_the_reaso
     demo: Conn, demo_job: UUID, wren: UUID
 ) -> None:
     newest = [r for r in load_job_facts(demo, demo_job).readings if r.hour == 6.0][-6]
-    readings.strike(demo, newest.reading_id, True, "the tip slipped off", wren)
+    tape.strike(demo, demo_job, newest.event, True, "the tip slipped off", wren)
     assert states(demo, demo_job)[1] is State.NOT_MEASURED
     with pytest.raises(Refused, match="Type the reason"):
         _mark(demo, demo_job, wren, 6.0, True, " ")

@@ -10,7 +10,7 @@ import psycopg
 import pytest
 
 from vallostasis.core.records import Place, Quantity
-from vallostasis.services import fitting, proof, readings, spec_cards, zeros
+from vallostasis.services import fitting, proof, readings, spec_cards, tape, zeros
 from vallostasis.services.block import block_of_job
 from vallostasis.services.job_import import import_job
 from vallostasis.services.refused import RefusalCode, Refused
@@ -35,7 +35,9 @@ def rich_job(demo: Conn, demo_job: UUID, wren: UUID) -> UUID:
     holes = {hole.number: hole.hole_id for hole in facts.holes}
     zeros.correct_zero(demo, demo_job, facts.sets[-1].reading_set_id, "2", "µm", "dropped", wren)
     zeros.mark_place_unreadable(demo, demo_job, Quantity.PROTRUSION, "hole-1", Place(hour=6.0), True, "a stud", wren)
-    readings.strike(demo, facts.readings[-1].reading_id, True, "dirt", wren)
+    tape.strike(demo, demo_job, facts.readings[-1].event, True, "dirt", wren)
+    tape.strike(demo, demo_job, load_job_facts(demo, demo_job).corrections[-1].event, True, "was right", wren)
+    tape.strike(demo, demo_job, facts.sets[-2].event, True, "opened by mistake", wren)
     fitting.record_cut(demo, holes[5], fitting.CutMade(uuid4(), "8.998", "mm", 6, "0.20", "slow", True), wren)
     fitting.record_fitting(demo, holes[5], uuid4(), "L7", (fitting.ShimFitted("0.20", "0.199", "bevel up"),), wren)
     jobs.mark_stage(demo, facts.stages[4].stage_id, True, wren)

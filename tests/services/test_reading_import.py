@@ -8,7 +8,7 @@ from uuid import UUID, uuid4
 import pytest
 
 from vallostasis.core.records import Quantity, Reading, Strike
-from vallostasis.services import proof, readings, shop
+from vallostasis.services import proof, shop, tape
 from vallostasis.services.block import block_of_job
 from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict, import_readings
 from vallostasis.services.refused import Refused
@@ -154,7 +154,7 @@ def test_a_file_that_is_no_table_is_refused_at_its_field(demo: Conn, demo_job: U
 def test_imported_readings_may_be_undone_like_any(demo: Conn, demo_job: UUID, wren: UUID) -> None:
     import_readings(demo, demo_job, _table(*ROUND), _wish(), wren)
     newest = load_job_facts(demo, demo_job).readings[-1]
-    readings.strike(demo, newest.reading_id, True, "wrong engine", wren)
+    tape.strike(demo, demo_job, newest.event, True, "wrong engine", wren)
     assert newest.reading_id in load_job_facts(demo, demo_job).struck
 
 

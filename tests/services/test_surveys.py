@@ -18,7 +18,7 @@ from vallostasis.demo import narrow_boat
 from vallostasis.demo.survey_play import SLEEVE_RING, master_um
 from vallostasis.documents.proof import proof_html
 from vallostasis.documents.readings_csv import readings_csv
-from vallostasis.services import cabinet, proof, readings, setups, surveys, zeros
+from vallostasis.services import cabinet, proof, readings, setups, surveys, tape, zeros
 from vallostasis.services.job_import import import_job
 from vallostasis.services.reading_import import ImportWish, Take, import_readings
 from vallostasis.services.refused import RefusalCode, Refused
@@ -304,7 +304,7 @@ def test_surveys_go_out_and_come_back_in_another_shop(demo: Conn, boat: UUID, wr
     zeros.settle_doubt(demo, boat, doubt.check.zero_check_id, "correct", Drift.AT_ONCE, wren)
     surveys.stamp_part(demo, boat, Quantity.BLOCK_BORE, "hole-2", "B", wren)
     taken = load_job_facts(demo, boat).temperatures[0]
-    readings.strike(demo, taken.temperature_id, True, "held in the hand", wren)
+    tape.strike(demo, boat, taken.event, True, "held in the hand", wren)
     zeros.mark_place_unreadable(demo, boat, Quantity.DECK_FLATNESS, "deck",
                                 _survey(demo, boat, Quantity.DECK_FLATNESS, "deck").missing[0].place, True, "a stud",
                                 wren)  # fmt: skip

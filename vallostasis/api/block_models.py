@@ -9,7 +9,16 @@ from pydantic import BaseModel, Field
 from vallostasis.api.hole_models import HoleView, RuleView, hole_view
 from vallostasis.api.layout_models import LayoutView, layout_fields
 from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
-from vallostasis.api.tape_models import DoneRow, NoteRow, ReadingRow, done_rows, note_rows, reading_rows
+from vallostasis.api.tape_models import (
+    NoteRow,
+    ReadingRow,
+    TapeLine,
+    UndoView,
+    note_rows,
+    reading_rows,
+    tape_lines,
+    undo_views,
+)
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.places import protrusion_limits
@@ -73,7 +82,8 @@ class BlockView(BaseModel):
     shims: list[ShimNeed]
     setups: list[SetupView]
     readings: list[ReadingRow]
-    done: list[DoneRow]
+    tape: list[TapeLine]
+    undo: list[UndoView]
     notes: list[NoteRow]
     doubts: list[DoubtView]
     event: int = Field(description="The newest thing recorded; grows with every change.")
@@ -112,7 +122,8 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
             if (setup := facts.present_setup(quantity)) is not None
         ],
         readings=reading_rows(facts),
-        done=done_rows(facts),
+        tape=tape_lines(facts),
+        undo=undo_views(facts),
         notes=note_rows(facts),
         doubts=[DoubtView.of(doubt) for doubt in open_doubts(facts)],
         event=facts.newest_event,

@@ -50,14 +50,6 @@ class ReadingBody(BaseModel):
     person_id: UUID
 
 
-class StrikeBody(BaseModel):
-    """Strike out, or restore."""
-
-    struck: bool
-    reason: ShortText = ""
-    person_id: UUID
-
-
 class SetupBody(BaseModel):
     """Gauge, its zero, land, datum and clamp from now on."""
 
@@ -113,12 +105,6 @@ async def take_reading(job_id: UUID, body: ReadingBody, request: Request) -> Res
 def _take_with_job_locked(request: Request, job_id: UUID, ask: ReadingToTake, person_id: UUID) -> Reading:
     with request.app.state.pool.connection() as conn:
         return readings.take_and_know(conn, job_id, ask, person_id)
-
-
-@router.post("/recorded/{row_id}/strikes", status_code=201)
-def strike(row_id: UUID, body: StrikeBody, conn: Conn) -> Done:
-    """Strike out or restore a reading, cut or fitting; nothing is ever erased."""
-    return Done(job_id=readings.strike(conn, row_id, body.struck, body.reason, body.person_id))
 
 
 @router.post("/jobs/{job_id}/setups", status_code=201)

@@ -210,7 +210,7 @@ class WarmthView(BaseModel):
     master_c: Decimal | None
     room_c: Decimal | None
     effect_m: float | None = Field(description="How much larger the part reads than at 20 °C. [m]")
-    part_temperature_id: UUID | None = Field(description="What to strike where the part's was taken wrongly.")
+    part_temperature_event: int | None = Field(description="What to strike where the part's was taken wrongly.")
     soak_s: float | None = Field(description="Until the part is as warm as the room; null where it cannot be told.")
 
 
@@ -349,7 +349,7 @@ def survey_view(now: SurveyNow) -> SurveyView:
             master_c=now.warmth.master_c,
             room_c=now.warmth.room_c,
             effect_m=now.warmth.effect_m,
-            part_temperature_id=now.warmth.taken[-1].temperature_id if now.warmth.taken else None,
+            part_temperature_event=now.warmth.taken[-1].event if now.warmth.taken else None,
             soak_s=None if now.warmth.soak is None else now.warmth.soak.seconds_left,
         ),
         stamp=now.stamp,

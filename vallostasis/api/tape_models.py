@@ -1,4 +1,4 @@
-"""The tape as it goes over the wire: readings, cuts and fittings in the order recorded."""
+"""The tape as it goes over the wire: readings, notes and everything else in the order recorded."""
 
 from dataclasses import dataclass
 from datetime import datetime
@@ -11,6 +11,8 @@ from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.pattern import place_words
 from vallostasis.core.notes import PhotoMark
 from vallostasis.core.records import Quantity, Setup
+from vallostasis.core.tape import TapeKind, tape_of
+from vallostasis.core.undo import undo_steps
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,21 +37,34 @@ class ReadingRow:
     taken_at: datetime
     taken_by: str
     struck: bool
+    struck_by: str
     strike_reason: str
     event: int
 
 
-class DoneRow(BaseModel):
-    """A cut or fitting on the tape."""
+class TapeLine(BaseModel):
+    """Anything else on the tape: a cut, a set-up, a look at the zero, a temperature."""
 
-    row_id: UUID
-    kind: str
-    hole: int
-    words: str
-    done_at: datetime
-    done_by: str
-    struck: bool
     event: int
+    kind: TapeKind
+    hole: int | None
+    part: str
+    words: str
+    recorded_at: datetime
+    recorded_by: str
+    struck: bool
+    struck_by: str
+    strike_reason: str
+
+
+class UndoView(BaseModel):
+    """What Undo takes back next for one person."""
+
+    by: str
+    event: int
+    words: str
+    hole: int | None
+    part: str
 
 
 class NoteRow(BaseModel):
@@ -124,6 +139,7 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
                 taken_at=reading.taken_at,
                 taken_by=reading.taken_by,
                 struck=strike is not None,
+                struck_by="" if strike is None else strike.made_by,
                 strike_reason="" if strike is None else strike.reason,
                 event=reading.event,
             )
@@ -131,35 +147,29 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
     return rows
 
 
-def done_rows(facts: JobFacts) -> list[DoneRow]:
-    """Show cuts and fittings in the order recorded."""
-    numbers = {hole.hole_id: hole.number for hole in facts.holes}
-    rows = [
-        DoneRow(
-            row_id=cut.cut_id,
-            kind="cut",
-            hole=numbers[cut.hole_id],
-            words=f"cut to {cut.typed}",
-            done_at=cut.cut_at,
-            done_by=cut.cut_by,
-            struck=cut.cut_id in facts.struck,
-            event=cut.event,
+def tape_lines(facts: JobFacts) -> list[TapeLine]:
+    """Show everything but readings and notes in the order recorded."""
+    return [
+        TapeLine(
+            event=row.event,
+            kind=row.kind,
+            hole=row.where.hole,
+            part=row.where.part,
+            words=row.words,
+            recorded_at=row.recorded_at,
+            recorded_by=row.recorded_by,
+            struck=row.strike is not None,
+            struck_by="" if row.strike is None else row.strike.made_by,
+            strike_reason="" if row.strike is None else row.strike.reason,
         )
-        for cut in facts.cuts
+        for row in tape_of(facts)
+        if row.kind is not TapeKind.NOTE
     ]
-    for fitting in facts.fittings:
-        shims = " + ".join(shim.typed for shim in facts.shims_of(fitting.fitting_id))
-        words = f"{facts.liner(fitting.liner_id).mark} fitted" + (f" on {shims} shim" if shims else "")
-        rows.append(
-            DoneRow(
-                row_id=fitting.fitting_id,
-                kind="fitting",
-                hole=numbers[fitting.hole_id],
-                words=words,
-                done_at=fitting.fitted_at,
-                done_by=fitting.fitted_by,
-                struck=fitting.fitting_id in facts.struck,
-                event=fitting.event,
-            )
-        )
-    return sorted(rows, key=lambda row: row.event)
+
+
+def undo_views(facts: JobFacts) -> list[UndoView]:
+    """Show for everybody what Undo takes back next."""
+    return [
+        UndoView(by=one.by, event=one.event, words=one.words, hole=one.where.hole, part=one.where.part)
+        for one in undo_steps(facts).values()
+    ]

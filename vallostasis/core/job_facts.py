@@ -15,6 +15,7 @@ from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, Setti
 from vallostasis.core.measuring.temperature import Material, RoomAssumed, Temperature
 from vallostasis.core.notes import ReadingNote
 from vallostasis.core.records import (
+    CardChosen,
     CardVersion,
     Cut,
     FittedShim,
@@ -28,6 +29,7 @@ from vallostasis.core.records import (
     ReadingSet,
     Setup,
     Stage,
+    StageMark,
     Stamp,
     Strike,
     Unreadable,
@@ -66,6 +68,8 @@ class JobFacts:
     materials: tuple[Material, ...] = ()
     master_readings: tuple[MasterReading, ...] = ()
     room: RoomAssumed = RoomAssumed()
+    stage_marks: tuple[StageMark, ...] = ()
+    cards_chosen: tuple[CardChosen, ...] = ()
 
     @cached_property
     def worked_out(self) -> dict[Hashable, Any]:
@@ -82,13 +86,46 @@ class JobFacts:
 
     @cached_property
     def struck(self) -> dict[UUID, Strike]:
-        """Readings, cuts, fittings, notes and temperatures that are struck now, with the strike that holds."""
-        newest: dict[UUID, Strike] = {}
-        for strike in self.strikes:
-            row_id = strike.reading_id or strike.cut_id or strike.fitting_id or strike.note_id or strike.temperature_id
-            if row_id is not None:
-                newest[row_id] = strike
-        return {row_id: strike for row_id, strike in newest.items() if strike.struck}
+        """Readings, cuts, fittings, notes and temperatures that are struck now, with the strike that holds.
+
+        A reading of a set that was closed is struck with it.
+        """
+        struck = {row: one for row, one in self.newest_strikes.items() if isinstance(row, UUID) and one.struck}
+        for closed in self.sets if self.struck_events else ():
+            if (strike := self.struck_events.get(closed.event)) is not None:
+                for reading in self.readings_by_set.get(closed.reading_set_id, ()):
+                    struck.setdefault(reading.reading_id, strike)
+        return struck
+
+    @cached_property
+    def struck_events(self) -> dict[int, Strike]:
+        """Events of what else is struck now, with the strike that holds: sets, setups, looks, corrections, letters."""
+        return {row: one for row, one in self.newest_strikes.items() if isinstance(row, int) and one.struck}
+
+    @cached_property
+    def newest_strikes(self) -> dict[UUID | int, Strike]:
+        """The strike that holds of everything that was ever struck or restored."""
+        return {strike.row: strike for strike in self.strikes if strike.row is not None}
+
+    @cached_property
+    def standing_corrections(self) -> tuple[ZeroCorrection, ...]:
+        """Zero corrections that are not struck, oldest first."""
+        return tuple(one for one in self.corrections if one.event not in self.struck_events)
+
+    @cached_property
+    def standing_zero_checks(self) -> tuple[ZeroCheck, ...]:
+        """Looks at a zero that are not struck, oldest first."""
+        return tuple(one for one in self.zero_checks if one.event not in self.struck_events)
+
+    @cached_property
+    def standing_unreadables(self) -> tuple[Unreadable, ...]:
+        """What stands of what was said about places that cannot be read, oldest first."""
+        return tuple(one for one in self.unreadables if one.event not in self.struck_events)
+
+    @cached_property
+    def standing_stamps(self) -> tuple[Stamp, ...]:
+        """Letters on parts that are not struck, oldest first."""
+        return tuple(one for one in self.stamps if one.event not in self.struck_events)
 
     def reading(self, reading_id: UUID) -> Reading | None:
         """Return one reading of the job, struck or not, or None."""
@@ -107,6 +144,8 @@ class JobFacts:
             readings_by_set={**self.readings_by_set, reading.reading_set_id: of_set},
             _readings_by_id={**self._readings_by_id, reading.reading_id: reading},
             struck=self.struck,
+            struck_events=self.struck_events,
+            newest_strikes=self.newest_strikes,
             _present_fittings=self._present_fittings,
         )
         return facts
@@ -126,6 +165,8 @@ class JobFacts:
             self.zero_checks,
             self.temperatures,
             self.stamps,
+            self.stage_marks,
+            self.cards_chosen,
         )
         return max((rows[-1].event for rows in recorded if rows), default=0)
 
@@ -142,8 +183,8 @@ class JobFacts:
         return next(setup for setup in self.setups if setup.setup_id == setup_id)
 
     def present_setup(self, quantity: Quantity) -> Setup | None:
-        """Return the newest setup for a quantity."""
-        chosen = [setup for setup in self.setups if setup.quantity is quantity]
+        """Return the newest setup for a quantity that is not struck."""
+        chosen = [one for one in self.setups if one.quantity is quantity and one.event not in self.struck_events]
         return chosen[-1] if chosen else None
 
     def newest_gauge(self, gauge_id: UUID) -> GaugeVersion:
@@ -217,9 +258,9 @@ class JobFacts:
         )  # fmt: skip
 
     def sets_of(self, quantity: Quantity) -> list[ReadingSet]:
-        """Return all sets of one feature, oldest first."""
+        """Return the sets of one feature that were not closed, oldest first."""
         of = self._quantity_of_setup
-        return [s for s in self.sets if of[s.setup_id] is quantity]
+        return [s for s in self.sets if of[s.setup_id] is quantity and s.event not in self.struck_events]
 
     @cached_property
     def _quantity_of_setup(self) -> dict[UUID, Quantity]:
@@ -243,12 +284,13 @@ class JobFacts:
 
     def correction_of(self, reading_set: ReadingSet) -> ZeroCorrection | None:
         """Return the newest zero correction of a whole set."""
-        made = [c for c in self.corrections if c.reading_set_id == reading_set.reading_set_id and c.after_event is None]
+        of_set = [c for c in self.standing_corrections if c.reading_set_id == reading_set.reading_set_id]
+        made = [c for c in of_set if c.after_event is None]
         return made[-1] if made else None
 
     def corrections_of(self, reading: Reading) -> tuple[ZeroCorrection, ...]:
         """Return every zero correction that holds for a reading: the newest of its set, and those between checks."""
-        of_set = [c for c in self.corrections if c.reading_set_id == reading.reading_set_id]
+        of_set = [c for c in self.standing_corrections if c.reading_set_id == reading.reading_set_id]
         whole = [c for c in of_set if c.after_event is None]
         between = {(c.after_event, c.until_event): c for c in of_set if c.after_event is not None and c.covers(reading)}
         return (*whole[-1:], *between.values())

@@ -123,6 +123,8 @@ class CardChosen:
     chosen_at: datetime
     chosen_by: str
     event: int
+    name: str = ""
+    version: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -276,6 +278,7 @@ class Reading:
     axis_deg: float | None = None
     along_um: Decimal | None = None
     across_um: Decimal | None = None
+    recorded_at: datetime | None = None
 
     @property
     def place(self) -> Place:
@@ -295,7 +298,10 @@ class Reading:
 
 @dataclass(frozen=True, slots=True)
 class Strike:
-    """A reading, cut, fitting, note or temperature struck out or restored; the newest one holds."""
+    """Something recorded struck out or restored; the newest one holds.
+
+    What has no field of its own here is named by its event. ``undoes`` says that Undo made it.
+    """
 
     reading_id: UUID | None
     cut_id: UUID | None
@@ -307,6 +313,14 @@ class Strike:
     event: int
     note_id: UUID | None = None
     temperature_id: UUID | None = None
+    of_event: int | None = None
+    undoes: bool = False
+
+    @property
+    def row(self) -> UUID | int | None:
+        """What is struck or restored: its id, or its event where it has none of its own here."""
+        by_id = self.reading_id or self.cut_id or self.fitting_id or self.note_id or self.temperature_id
+        return by_id or self.of_event
 
 
 @dataclass(frozen=True, slots=True)

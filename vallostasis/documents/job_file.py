@@ -8,7 +8,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import CardChosen, CardVersion, StageMark, ZeroCorrection
+from vallostasis.core.records import CardChosen, CardVersion, StageMark, Strike, ZeroCorrection
 from vallostasis.core.spec_card import SpecCard
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
@@ -73,8 +73,8 @@ def job_file(facts: JobFacts, history: JobHistory, written_at: datetime) -> byte
     numbers = sorted(event_numbers(facts, history))
     places = {number: place for place, number in enumerate(numbers, start=1)}
     facts, history = with_events(facts, history, places)
-    # What gauges showed on the shop's masters belongs to the shop, not to the job.
-    facts = replace(facts, master_readings=())
+    # What gauges showed on the shop's masters belongs to the shop, not to the job; marks and choices are its history.
+    facts = replace(facts, master_readings=(), stage_marks=(), cards_chosen=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
 
 
@@ -113,6 +113,7 @@ def with_events(facts: JobFacts, history: JobHistory, numbers: dict[int, int]) -
 
     # A correction that follows from a look at the zero names two other events; they keep their places.
     facts = replace(facts, corrections=tuple(_between(row, numbers) for row in facts.corrections))
+    facts = replace(facts, strikes=tuple(_of_event(row, numbers) for row in facts.strikes))
     parts: dict[str, Any] = {part: renumbered(getattr(facts, part)) for part in EVENTFUL}
     return (
         replace(facts, **parts),
@@ -122,6 +123,11 @@ def with_events(facts: JobFacts, history: JobHistory, numbers: dict[int, int]) -
             cards_chosen=renumbered(history.cards_chosen),
         ),
     )
+
+
+def _of_event(strike: Strike, numbers: dict[int, int]) -> Strike:
+    """A strike that names what it strikes by its event."""
+    return strike if strike.of_event is None else replace(strike, of_event=numbers.get(strike.of_event))
 
 
 def _between(correction: ZeroCorrection, numbers: dict[int, int]) -> ZeroCorrection:

@@ -20,7 +20,7 @@ from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, Zeroe
 from vallostasis.core.spec_card import SpecCard, sheet_of
 from vallostasis.services.reading_target import ReadingToTake, known_land, target_of
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import gauges, jobs, readings
+from vallostasis.store import gauges, readings
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.known_jobs import newest_known, remember_job
 from vallostasis.store.rows import AsyncConn, Conn
@@ -247,56 +247,3 @@ def new_set(conn: Conn, job_id: UUID, target: Target, setup: Setup, part_temp_c:
     new = readings.NewSet(job_id, setup.setup_id, gauge.gauge_version_id, target.fitting_id, target.hole_id,
                           target.after_cut_id, target.liner_id, part_temp_c, target.part)  # fmt: skip
     return readings.add_set(conn, new, by)
-
-
-def strike(conn: Conn, row_id: UUID, struck: bool, reason: str, by: UUID) -> UUID:
-    """Strike out or restore a reading, cut, fitting, note or temperature; return the job it belongs to."""
-    job_id = jobs.job_of_recorded(conn, row_id)
-    jobs.lock_job(conn, job_id)
-    facts = load_job_facts(conn, job_id)
-    if (row_id in facts.struck) is struck:
-        raise Refused("It is struck already." if struck else "It is not struck.", "struck")
-    kind = "reading_id"
-    if any(cut.cut_id == row_id for cut in facts.cuts):
-        kind = "cut_id"
-    elif any(fitting.fitting_id == row_id for fitting in facts.fittings):
-        kind = "fitting_id"
-    elif any(note.note_id == row_id for note in facts.notes):
-        kind = "note_id"
-    elif any(one.temperature_id == row_id for one in facts.temperatures):
-        kind = "temperature_id"
-    builds_on = kind in ("cut_id", "fitting_id")
-    if builds_on:
-        _only_the_newest(facts, row_id)
-    readings.add_strike(conn, job_id, struck, reason, by, **{kind: row_id})
-    if builds_on:
-        _no_liner_twice(load_job_facts(conn, job_id))
-    return job_id
-
-
-def _only_the_newest(facts: JobFacts, row_id: UUID) -> None:
-    """Cuts and fittings of a hole build on each other: only the last one standing can be taken back."""
-    for hole in facts.holes:
-        rows = [(cut.event, cut.cut_id) for cut in facts.cuts if cut.hole_id == hole.hole_id]
-        rows += [(f.event, f.fitting_id) for f in facts.fittings if f.hole_id == hole.hole_id]
-        if row_id not in [row for _, row in rows]:
-            continue
-        later = [row for event, row in rows if event > dict((r, e) for e, r in rows)[row_id]]
-        if any(row not in facts.struck for row in later):
-            raise Refused(f"Something was recorded for hole {hole.number} after it: strike that first.", "row_id")
-
-
-def _no_liner_twice(facts: JobFacts) -> None:
-    seen: dict[UUID, int] = {}
-    for hole in facts.holes:
-        fitting = facts.present_fitting(hole.hole_id)
-        if fitting is None:
-            continue
-        if fitting.liner_id in seen:
-            mark = facts.liner(fitting.liner_id).mark
-            raise Refused(
-                f"That would put {mark} into holes {seen[fitting.liner_id]} and {hole.number} at once: "
-                "take it out of the other hole first.",
-                "row_id",
-            )
-        seen[fitting.liner_id] = hole.number

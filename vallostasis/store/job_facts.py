@@ -73,6 +73,8 @@ def _read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         materials=materials.list_materials(conn),
         master_readings=master_readings.list_master_readings(conn),
         room=room.get_room(conn),
+        stage_marks=jobs.list_stage_marks(conn, job_id),
+        cards_chosen=jobs.list_cards_chosen(conn, job_id),
     )
 
 

@@ -58,27 +58,6 @@ def job_of_stage(conn: Conn, stage_id: UUID) -> UUID:
     return UUID(str(job_id))
 
 
-def job_of_recorded(conn: Conn, row_id: UUID) -> UUID:
-    """Return the job of a reading, cut, fitting, note or temperature; raise NotFound if there is no such record."""
-    query = """
-        SELECT s.job_id FROM reading r JOIN reading_set s USING (reading_set_id) WHERE r.reading_id = %(row_id)s
-        UNION ALL
-        SELECT b.job_id FROM cut c JOIN hole h USING (hole_id) JOIN block b USING (block_id) WHERE c.cut_id = %(row_id)s
-        UNION ALL
-        SELECT b.job_id FROM fitting f JOIN hole h USING (hole_id) JOIN block b USING (block_id)
-         WHERE f.fitting_id = %(row_id)s
-        UNION ALL
-        SELECT s.job_id FROM reading_note n JOIN reading r USING (reading_id) JOIN reading_set s USING (reading_set_id)
-         WHERE n.note_id = %(row_id)s
-        UNION ALL
-        SELECT t.job_id FROM temperature t WHERE t.temperature_id = %(row_id)s
-    """
-    job_id = fetch_value(conn, query, {"row_id": row_id})
-    if job_id is None:
-        raise NotFound("reading, cut, fitting, note or temperature", row_id)
-    return UUID(str(job_id))
-
-
 def add_job(conn: Conn, new: NewJob) -> UUID:
     """Add a job and its block; the database refuses a job number twice."""
     query = """
@@ -139,7 +118,10 @@ def list_stages(conn: Conn, job_id: UUID) -> tuple[Stage, ...]:
         SELECT s.stage_id, s.place, s.name, s.planned_hours, coalesce(m.done, false) AS done
           FROM stage s
           LEFT JOIN LATERAL (
-                SELECT done FROM stage_mark WHERE stage_id = s.stage_id ORDER BY event DESC LIMIT 1
+                SELECT m.done
+                  FROM stage_mark m
+                 WHERE m.stage_id = s.stage_id AND NOT is_struck(s.job_id, m.event)
+                 ORDER BY m.event DESC LIMIT 1
                ) m ON true
          WHERE s.job_id = %(job_id)s
          ORDER BY s.place
@@ -169,8 +151,10 @@ def list_stage_marks(conn: Conn, job_id: UUID) -> tuple[StageMark, ...]:
 def list_cards_chosen(conn: Conn, job_id: UUID) -> tuple[CardChosen, ...]:
     """Return every choice of a card version for a job, oldest first."""
     query = """
-        SELECT c.spec_card_version_id, c.chosen_at, p.name AS chosen_by, c.event
-          FROM job_card c JOIN person p ON p.person_id = c.chosen_by
+        SELECT c.spec_card_version_id, c.chosen_at, p.name AS chosen_by, c.event, v.card ->> 'name' AS name, v.version
+          FROM job_card c
+          JOIN person p ON p.person_id = c.chosen_by
+          JOIN spec_card_version v USING (spec_card_version_id)
          WHERE c.job_id = %(job_id)s
          ORDER BY c.event
     """
@@ -179,7 +163,12 @@ def list_cards_chosen(conn: Conn, job_id: UUID) -> tuple[CardChosen, ...]:
 
 def present_card_version(conn: Conn, job_id: UUID) -> UUID:
     """Return the card version that judges a job now."""
-    query = "SELECT spec_card_version_id FROM job_card WHERE job_id = %(job_id)s ORDER BY event DESC LIMIT 1"
+    query = """
+        SELECT spec_card_version_id
+          FROM job_card
+         WHERE job_id = %(job_id)s AND NOT is_struck(job_id, event)
+         ORDER BY event DESC LIMIT 1
+    """
     version_id = fetch_value(conn, query, {"job_id": job_id})
     if version_id is None:
         raise NotFound("job", job_id)

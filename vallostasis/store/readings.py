@@ -168,7 +168,7 @@ def add_set(conn: Conn, new: NewSet, opened_by: UUID) -> UUID:
 
 READING_COLUMNS = """
     r.reading_id, r.reading_set_id, r.hour::float8 AS hour, r.value_um, r.typed, r.typed_unit, r.taken_at,
-    p.name AS taken_by, r.event, r.level_um, r.axis_deg::float8 AS axis_deg, r.along_um, r.across_um
+    p.name AS taken_by, r.event, r.level_um, r.axis_deg::float8 AS axis_deg, r.along_um, r.across_um, r.recorded_at
 """
 READING_FROM = "reading r JOIN reading_set s USING (reading_set_id) JOIN person p ON p.person_id = r.taken_by"
 
@@ -193,7 +193,8 @@ ADD_READING = f"{INTO_READING} VALUES ({NEW_ROW})"
 # In the order of the type's fields. Nobody's name is found only where nobody has that id: the row itself is refused.
 AS_RECORDED = """
     reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
-    (SELECT name FROM person WHERE person_id = taken_by), event, level_um, axis_deg::float8, along_um, across_um
+    (SELECT name FROM person WHERE person_id = taken_by), event, level_um, axis_deg::float8, along_um, across_um,
+    recorded_at
 """
 
 
@@ -286,7 +287,7 @@ def list_strikes(conn: Conn, job_id: UUID) -> tuple[Strike, ...]:
     """Return all strikes and un-strikes of a job, oldest first."""
     query = """
         SELECT k.reading_id, k.cut_id, k.fitting_id, k.struck, k.reason, k.made_at, p.name AS made_by, k.event,
-               k.note_id, k.temperature_id
+               k.note_id, k.temperature_id, k.of_event, k.undoes
           FROM strike k JOIN person p ON p.person_id = k.made_by
          WHERE k.job_id = %(job_id)s
          ORDER BY k.event
@@ -306,13 +307,16 @@ def add_strike(
     fitting_id: UUID | None = None,
     note_id: UUID | None = None,
     temperature_id: UUID | None = None,
+    of_event: int | None = None,
+    undoes: bool = False,
 ) -> None:
-    """Strike out or restore one reading, cut, fitting, note or temperature."""
+    """Strike out or restore one thing recorded: named by its id, or by its event where it is of another kind."""
     conn.execute(
         """
-        INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, struck, reason, made_by)
-        VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(struck)s,
-                %(reason)s, %(made_by)s)
+        INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, of_event, struck, reason,
+                            undoes, made_by)
+        VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(of_event)s,
+                %(struck)s, %(reason)s, %(undoes)s, %(made_by)s)
         """,
         {
             "job_id": job_id,
@@ -321,6 +325,8 @@ def add_strike(
             "fitting_id": fitting_id,
             "note_id": note_id,
             "temperature_id": temperature_id,
+            "of_event": of_event,
+            "undoes": undoes,
             "struck": struck,
             "reason": reason,
             "made_by": made_by,

@@ -267,10 +267,10 @@ ADD_SET = """
 """
 ADD_READING = """
     INSERT INTO reading (reading_id, reading_set_id, hour, level_um, axis_deg, along_um, across_um, value_um, typed,
-                         typed_unit, taken_at, taken_by, event)
+                         typed_unit, taken_at, taken_by, event, recorded_at)
     VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(level_um)s, %(axis_deg)s, %(along_um)s, %(across_um)s,
             %(value_um)s, %(typed)s, %(typed_unit)s, %(taken_at)s,
-            %(taken_by_id)s, %(event)s)
+            %(taken_by_id)s, %(event)s, %(recorded_at)s)
 """
 ADD_NOTE = """
     INSERT INTO reading_note (note_id, reading_id, words, photo, photo_type, photo_sha256, photo_bytes, marks, made_at,
@@ -279,10 +279,10 @@ ADD_NOTE = """
             %(marks)s, %(made_at)s, %(made_by_id)s, %(event)s)
 """
 ADD_STRIKE = """
-    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, struck, reason, made_at,
-                        made_by, event)
-    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(struck)s,
-            %(reason)s, %(made_at)s, %(made_by_id)s, %(event)s)
+    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, of_event, struck, reason,
+                        undoes, made_at, made_by, event)
+    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(of_event)s,
+            %(struck)s, %(reason)s, %(undoes)s, %(made_at)s, %(made_by_id)s, %(event)s)
 """
 ADD_CORRECTION = """
     INSERT INTO zero_correction (reading_set_id, correction_um, standard_um, typed, reason, made_at, made_by, event,

@@ -69,7 +69,7 @@ def shift_for(moved_um: Decimal, drift: Drift, gauge: GaugeVersion) -> ZeroShift
 
 def drift_of(facts: JobFacts, correction: ZeroCorrection) -> tuple[ZeroCheck, Drift] | None:
     """Return the look a correction follows from, and how the zero was said to have moved; None for a whole set's."""
-    check = next((one for one in facts.zero_checks if one.event == correction.until_event), None)
+    check = next((one for one in facts.standing_zero_checks if one.event == correction.until_event), None)
     if check is None:
         return None
     return check, Drift.AT_ONCE if correction.correction_um == -check.moved_um else Drift.SOMEWHERE
@@ -94,9 +94,10 @@ def zero_of(facts: JobFacts, reading_set: ReadingSet, reading: Reading) -> Hasha
 def _zeroed_at(facts: JobFacts, quantity: Quantity, gauge_id: UUID) -> tuple[int, ...]:
     """Events at which a gauge was zeroed for a feature, rising."""
     setups = {s.setup_id: s for s in facts.setups if s.quantity is quantity and s.gauge_id == gauge_id}
-    events = [setup.event for setup in setups.values()]
+    events = [setup.event for setup in setups.values() if setup.event not in facts.struck_events]
     gauge = facts.newest_gauge(gauge_id)
-    events += [c.event for c in facts.zero_checks if c.setup_id in setups and not zero_holds(c.moved_um, gauge)]
+    looks = [one for one in facts.standing_zero_checks if one.setup_id in setups]
+    events += [look.event for look in looks if not zero_holds(look.moved_um, gauge)]
     seen: set[Hashable] = set()
     for one in facts.sets_of(quantity):
         if one.setup_id not in setups:
@@ -124,7 +125,8 @@ def is_zero_looked_at(facts: JobFacts, reading_set: ReadingSet) -> bool:
     readings = facts.standing_readings(reading_set)
     newest = readings[-1].event if readings else reading_set.event
     quantity = facts.setup(reading_set.setup_id).quantity
-    return any(check.event > newest and facts.setup(check.setup_id).quantity is quantity for check in facts.zero_checks)
+    looks = [one for one in facts.standing_zero_checks if facts.setup(one.setup_id).quantity is quantity]
+    return any(look.event > newest for look in looks)
 
 
 def open_doubts(facts: JobFacts) -> tuple[Doubt, ...]:
@@ -140,7 +142,7 @@ def doubtful_readings(facts: JobFacts) -> dict[UUID, Doubt]:
 
 def _doubts(facts: JobFacts) -> Iterator[Doubt]:
     good_since: dict[UUID, int] = {}
-    for check in facts.zero_checks:
+    for check in facts.standing_zero_checks:
         setup = facts.setup(check.setup_id)
         since = good_since.get(setup.setup_id, setup.event)
         if zero_holds(check.moved_um, facts.newest_gauge(setup.gauge_id)):
@@ -155,7 +157,7 @@ def _doubts(facts: JobFacts) -> Iterator[Doubt]:
         for one in sets:
             corrected = any(
                 c.reading_set_id == one.reading_set_id and (c.after_event, c.until_event) == (since, check.event)
-                for c in facts.corrections
+                for c in facts.standing_corrections
             )
             found = [r.reading_id for r in facts.standing_readings(one) if since < r.event < check.event]
             if found and not corrected:

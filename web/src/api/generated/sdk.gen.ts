@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MarkStageData, MarkStageErrors, MarkStageResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MarkStageData, MarkStageErrors, MarkStageResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, UndoData, UndoErrors, UndoResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -33,20 +33,6 @@ export const takeReading = <ThrowOnError extends boolean = false>(options: Optio
 });
 
 /**
- * Strike
- *
- * Strike out or restore a reading, cut or fitting; nothing is ever erased.
- */
-export const strike = <ThrowOnError extends boolean = false>(options: Options<StrikeData, ThrowOnError>) => (options.client ?? client).post<StrikeResponses, StrikeErrors, ThrowOnError>({
-    url: '/api/recorded/{row_id}/strikes',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
  * Change Setup
  *
  * Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open.
@@ -67,6 +53,34 @@ export const changeSetup = <ThrowOnError extends boolean = false>(options: Optio
  */
 export const correctZero = <ThrowOnError extends boolean = false>(options: Options<CorrectZeroData, ThrowOnError>) => (options.client ?? client).post<CorrectZeroResponses, CorrectZeroErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/sets/{set_id}/zero-corrections',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Strike
+ *
+ * Strike out or restore anything on the tape; nothing is ever erased.
+ */
+export const strike = <ThrowOnError extends boolean = false>(options: Options<StrikeData, ThrowOnError>) => (options.client ?? client).post<StrikeResponses, StrikeErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/tape/{event}/strikes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Undo
+ *
+ * Take back the newest step of a person; 409 where another came after the one that was named.
+ */
+export const undo = <ThrowOnError extends boolean = false>(options: Options<UndoData, ThrowOnError>) => (options.client ?? client).post<UndoResponses, UndoErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/undo',
     ...options,
     headers: {
         'Content-Type': 'application/json',

@@ -87,9 +87,13 @@ export type BlockView = {
      */
     readings: Array<ReadingRow>;
     /**
-     * Done
+     * Tape
      */
-    done: Array<DoneRow>;
+    tape: Array<TapeLine>;
+    /**
+     * Undo
+     */
+    undo: Array<UndoView>;
     /**
      * Notes
      */
@@ -1530,46 +1534,6 @@ export type Done = {
      * Job Id
      */
     job_id: string;
-};
-
-/**
- * DoneRow
- *
- * A cut or fitting on the tape.
- */
-export type DoneRow = {
-    /**
-     * Row Id
-     */
-    row_id: string;
-    /**
-     * Kind
-     */
-    kind: string;
-    /**
-     * Hole
-     */
-    hole: number;
-    /**
-     * Words
-     */
-    words: string;
-    /**
-     * Done At
-     */
-    done_at: string;
-    /**
-     * Done By
-     */
-    done_by: string;
-    /**
-     * Struck
-     */
-    struck: boolean;
-    /**
-     * Event
-     */
-    event: number;
 };
 
 /**
@@ -4391,6 +4355,10 @@ export type Reading = {
      * Across Um
      */
     across_um?: number | string | null;
+    /**
+     * Recorded At
+     */
+    recorded_at?: string | null;
 };
 
 /**
@@ -4639,6 +4607,10 @@ export type ReadingRow = {
      * Struck
      */
     struck: boolean;
+    /**
+     * Struck By
+     */
+    struck_by: string;
     /**
      * Strike Reason
      */
@@ -5964,6 +5936,58 @@ export type TalkingGaugeView = {
 };
 
 /**
+ * TapeKind
+ *
+ * What stands on the tape.
+ */
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'stage' | 'card';
+
+/**
+ * TapeLine
+ *
+ * Anything else on the tape: a cut, a set-up, a look at the zero, a temperature.
+ */
+export type TapeLine = {
+    /**
+     * Event
+     */
+    event: number;
+    kind: TapeKind;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Recorded At
+     */
+    recorded_at: string;
+    /**
+     * Recorded By
+     */
+    recorded_by: string;
+    /**
+     * Struck
+     */
+    struck: boolean;
+    /**
+     * Struck By
+     */
+    struck_by: string;
+    /**
+     * Strike Reason
+     */
+    strike_reason: string;
+};
+
+/**
  * TemperatureBody
  *
  * How warm something is: °C, or °F where it says so. The client makes the id.
@@ -6234,6 +6258,64 @@ export type TriedShimView = {
 };
 
 /**
+ * UndoBody
+ *
+ * The step that is to be taken back, as it was named before.
+ */
+export type UndoBody = {
+    /**
+     * Event
+     *
+     * Newest event of the step.
+     */
+    event: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * UndoView
+ *
+ * What Undo takes back next for one person.
+ */
+export type UndoView = {
+    /**
+     * By
+     */
+    by: string;
+    /**
+     * Event
+     */
+    event: number;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    /**
+     * Part
+     */
+    part: string;
+};
+
+/**
+ * Undone
+ *
+ * What was taken back.
+ */
+export type Undone = {
+    /**
+     * Words
+     */
+    words: string;
+};
+
+/**
  * UnreadableHour
  *
  * A required position that cannot be read, and why.
@@ -6291,11 +6373,11 @@ export type WarmthView = {
      */
     effect_m: number | null;
     /**
-     * Part Temperature Id
+     * Part Temperature Event
      *
      * What to strike where the part's was taken wrongly.
      */
-    part_temperature_id: string | null;
+    part_temperature_event: number | null;
     /**
      * Soak S
      *
@@ -6426,64 +6508,6 @@ export type TakeReadingResponses = {
 
 export type TakeReadingResponse = TakeReadingResponses[keyof TakeReadingResponses];
 
-export type StrikeData = {
-    body: StrikeBody;
-    path: {
-        /**
-         * Row Id
-         */
-        row_id: string;
-    };
-    query?: never;
-    url: '/api/recorded/{row_id}/strikes';
-};
-
-export type StrikeErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type StrikeError = StrikeErrors[keyof StrikeErrors];
-
-export type StrikeResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type StrikeResponse = StrikeResponses[keyof StrikeResponses];
-
 export type ChangeSetupData = {
     body: SetupBody;
     path: {
@@ -6603,6 +6627,128 @@ export type CorrectZeroResponses = {
 };
 
 export type CorrectZeroResponse = CorrectZeroResponses[keyof CorrectZeroResponses];
+
+export type StrikeData = {
+    body: StrikeBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Event
+         *
+         * Number under which it was recorded.
+         */
+        event: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/tape/{event}/strikes';
+};
+
+export type StrikeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type StrikeError = StrikeErrors[keyof StrikeErrors];
+
+export type StrikeResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type StrikeResponse = StrikeResponses[keyof StrikeResponses];
+
+export type UndoData = {
+    body: UndoBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/undo';
+};
+
+export type UndoErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type UndoError = UndoErrors[keyof UndoErrors];
+
+export type UndoResponses = {
+    /**
+     * Successful Response
+     */
+    201: Undone;
+};
+
+export type UndoResponse = UndoResponses[keyof UndoResponses];
 
 export type ReadHealthData = {
     body?: never;

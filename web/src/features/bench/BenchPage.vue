@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
 import { bareUnit } from '@/shared/format/bareUnit'
@@ -8,24 +8,29 @@ import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
-import { useUndo } from '@/shared/state/useUndo'
+import { useJobUndo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TakenLine from '@/shared/ui/TakenLine.vue'
+import UndoButton from '@/shared/ui/UndoButton.vue'
+import UndoNote from '@/shared/ui/UndoNote.vue'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 import ZeroLook from '@/shared/ui/ZeroLook.vue'
-import { isTyping } from '@/shared/ui/typing'
 
 import BenchNote from './BenchNote.vue'
 import BenchNumbers from './BenchNumbers.vue'
 import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
 import { useBench } from './useBench'
+import { useBenchKeys } from './useBenchKeys'
 
 /** Full screen, one thing to measure now: hole, clock hand, what the gauge says, one large key. */
 const job = useJob()
-const undo = useUndo(job)
+const undo = useJobUndo(() => ({
+  hole: spot.value?.hole ?? null,
+  part: spot.value ? `hole-${spot.value.hole}` : '',
+}))
 const bench = useBench(job, undo)
 const { lens, quantity, spot, hole, taken, refusal, pass } = bench
 const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
@@ -70,35 +75,7 @@ const repeat = () => takeFromGauge('repeat')
 async function takeTyped(): Promise<void> {
   if (await bench.take({ text: typed.value })) typed.value = ''
 }
-const withoutField = (run: () => void) => (event: KeyboardEvent) => {
-  if (isTyping(event) || event.ctrlKey || event.metaKey) return
-  event.preventDefault()
-  run()
-}
-/** A pedal is a keyboard with one key: these are what pedals send. */
-onKeyStroke(
-  [' ', 'PageDown', 'F8'],
-  withoutField(() => takeFromGauge()),
-)
-onKeyStroke(
-  ['ArrowRight', ']'],
-  withoutField(() => bench.step(1)),
-)
-onKeyStroke(
-  ['ArrowLeft', '['],
-  withoutField(() => bench.step(-1)),
-)
-onKeyStroke(
-  'r',
-  withoutField(() => void (refusal.value ? bench.again('repeat') : repeat())),
-)
-onKeyStroke(
-  'c',
-  withoutField(() => void (refusal.value ? bench.again('correct') : undefined)),
-)
-onKeyStroke('z', (event) => {
-  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()
-})
+useBenchKeys(bench, { take: () => takeFromGauge(), repeat })
 </script>
 
 <template>
@@ -161,10 +138,14 @@ onKeyStroke('z', (event) => {
           >
             Repeat
           </button>
-          <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="bench.takeBack()">
-            Undo
-          </button>
+          <UndoButton
+            class="min-h-16 text-lg"
+            :undo="undo"
+            :asked="refusal !== null"
+            @undo="bench.takeBack()"
+          />
         </div>
+        <UndoNote :undo="undo" />
         <TakenLine class="pt-2" :taken="taken" />
         <ZeroDoubts :doubts="doubts" :job-id="job.jobId" @settled="job.reload()" />
         <BenchNote

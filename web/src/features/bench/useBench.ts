@@ -1,6 +1,6 @@
 /** The bench: one spot to read now, taken from the gauge or typed, then the next one by itself. */
 import { useLocalStorage } from '@vueuse/core'
-import { computed, type ComputedRef, type Ref } from 'vue'
+import { computed, type ComputedRef, type Ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import type { HoleView, Quantity } from '@/api/generated'
@@ -9,7 +9,6 @@ import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { waitingFor } from '@/shared/state/outbox'
 import { unit } from '@/shared/state/preferences'
-import { standingAt } from '@/shared/state/standing'
 import { type Capture, type CaptureSpot, useCapture } from '@/shared/state/useCapture'
 import type { Undo } from '@/shared/state/useUndo'
 
@@ -103,13 +102,27 @@ export function useBench(job: JobNow, undo: Undo): Bench {
       place: { hour: at.hour },
       where: { hole: at.hole, hour: at.hour },
       bareUnit: bareUnit(quantity.value, unit.value),
-      before: standingAt(job.block.value, quantity.value, at.hole, at.hour),
       unreadable: lens.value === 'protrusion' ? said : '',
       opensSet: opensSet(at),
     }
   }
 
+  /** What was taken back is to be read again in this pass too. */
+  watch(
+    () => undo.said.value,
+    () => {
+      const at = lastTaken
+      if (pass.value && at && undo.said.value) {
+        pass.value = { done: pass.value.done.filter((key) => key !== at.key) }
+        void go({ hole: at.where.hole ?? 0, hour: at.where.hour ?? 0 })
+      }
+      lastTaken = null
+    },
+  )
+  let lastTaken: CaptureSpot | null = null
+
   async function settled(at: CaptureSpot): Promise<void> {
+    lastTaken = at
     if (pass.value) pass.value = { done: [...new Set([...pass.value.done, at.key])] }
     const next = nextAfter({ hole: at.where.hole ?? 0, hour: at.where.hour ?? 0 })
     if (next !== null) await go(next)

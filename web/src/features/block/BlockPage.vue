@@ -3,7 +3,6 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { useJob } from '@/shared/state/job'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import BlockDeck from './BlockDeck.vue'
 import EntryLine from './EntryLine.vue'
@@ -17,7 +16,7 @@ import SetupDialog from './SetupDialog.vue'
 import TapePanel from './TapePanel.vue'
 import { useBlockKeys } from './useBlockKeys'
 import { useEntry } from './useEntry'
-import { useUndo } from '@/shared/state/useUndo'
+import { useJobUndo } from '@/shared/state/useUndo'
 import WhyPanel from './WhyPanel.vue'
 
 /** The block is the home of a job: every hole, the one chosen, what it needs, and the line to type on. */
@@ -25,11 +24,14 @@ const job = useJob()
 const route = useRoute()
 const router = useRouter()
 const place = useBlockPlace()
-const undo = useUndo(job)
+const { lens, number, hour, open, quantity } = place
+const undo = useJobUndo(() => ({
+  hole: number.value,
+  part: number.value === null ? '' : `hole-${number.value}`,
+}))
 const entry = useEntry(job, place, undo)
 const line = ref<InstanceType<typeof EntryLine> | null>(null)
 
-const { lens, number, hour, open, quantity } = place
 const { preview } = entry
 const block = computed(() => job.block.value)
 const hole = computed(() => block.value?.holes.find((one) => one.number === number.value) ?? null)
@@ -75,12 +77,18 @@ function bench(): void {
   void router.push({ name: 'bench', params: { job: job.jobId, lens: lens.value } })
 }
 
+/** What is asked about was never recorded: it is dropped, nothing else is taken back. */
+function takeBack(): void {
+  if (entry.refusal.value !== null) entry.drop()
+  else void undo.undo()
+}
+
 function typeOnLine(character: string): void {
   entry.type(entry.draft.value.text + character)
   line.value?.focus()
 }
 
-useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void undo.undo(), bench })
+useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, bench })
 </script>
 
 <template>
@@ -145,7 +153,6 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
         <div v-else class="text-lg text-ink-soft">
           Choose a hole: click its ring, or type its number and Enter.
         </div>
-        <RefusalNote v-if="open !== 'tape'" class="mt-2" :refusal="undo.refusal.value" />
       </aside>
     </main>
     <EntryLine
@@ -153,7 +160,8 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: () => void
       :block="block"
       :place="place"
       :entry="entry"
-      @undo="undo.undo()"
+      :undo="undo"
+      @undo="takeBack"
       @tape="place.go({ open: open === 'tape' ? '' : 'tape' })"
     />
     <SetupDialog

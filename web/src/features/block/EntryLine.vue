@@ -7,13 +7,16 @@ import { hourText } from '@/shared/format/clock'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { unit } from '@/shared/state/preferences'
+import type { Undo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
+import UndoButton from '@/shared/ui/UndoButton.vue'
+import UndoNote from '@/shared/ui/UndoNote.vue'
 
 import type { BlockPlace } from './place'
 import type { Entry } from './useEntry'
 
 /** One line to type a reading; what it means stands beside it before it is taken. */
-const props = defineProps<{ block: BlockView; place: BlockPlace; entry: Entry }>()
+const props = defineProps<{ block: BlockView; place: BlockPlace; entry: Entry; undo: Undo }>()
 const emit = defineEmits<{ undo: []; tape: [] }>()
 const input = ref<HTMLInputElement | null>(null)
 
@@ -72,6 +75,7 @@ defineExpose({ focus })
       @answer="answer"
       @read-before="(what) => take({ readBefore: what })"
     />
+    <UndoNote :undo="undo" />
     <form class="flex flex-wrap items-center gap-x-4 gap-y-2" @submit.prevent="take()">
       <label for="entry" class="font-bold">{{ lens === 'protrusion' ? 'Protrusion' : 'Ledge depth' }}</label>
       <input
@@ -109,7 +113,7 @@ defineExpose({ focus })
           {{ placeText(row) }}
           <b class="text-ink">{{ shown(row) }}</b>
         </span>
-        <button type="button" class="quiet" title="Ctrl+Z" @click="emit('undo')">Undo</button>
+        <UndoButton :undo="undo" :asked="refusal !== null" @undo="emit('undo')" />
         <button type="button" class="quiet mr-6" title="T" @click="emit('tape')">Tape</button>
       </div>
     </form>

@@ -6,7 +6,6 @@ import { hourText } from '@/shared/format/clock'
 import { asTyped } from '@/shared/format/lengths'
 import { whenText } from '@/shared/format/time'
 import NoteDialog from '@/shared/ui/NoteDialog.vue'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import type { Undo } from '@/shared/state/useUndo'
 import ZeroForm from './ZeroForm.vue'
@@ -17,23 +16,26 @@ const emit = defineEmits<{ close: []; changed: [] }>()
 const onlyHole = ref(false)
 const setId = computed(() => props.block.holes.find((one) => one.number === props.hole)?.set_id ?? null)
 
-interface TapeLine {
-  row: string
+interface Line {
+  event: number
   where: string
   words: string
   who: string
   when: string
   struck: boolean
   reason: string
-  event: number
   hole: number | null
-  /** Notes that stand on a reading; null on what takes none. */
-  notes: NoteRow[] | null
+  /** The reading's id and the notes that stand on it; null on what takes none. */
+  reading: string | null
+  notes: NoteRow[]
+  /** What the strike key says, and what brings it back. */
+  verbs: [string, string]
 }
 
-const lines = computed<TapeLine[]>(() => {
+const struckWords = (by: string, why: string) => [by, why].filter(Boolean).join(', ')
+const lines = computed<Line[]>(() => {
   const readings = props.block.readings.map((row) => ({
-    row: row.reading_id,
+    event: row.event,
     where:
       row.hole === null
         ? row.liner_mark || row.part
@@ -47,31 +49,31 @@ const lines = computed<TapeLine[]>(() => {
     who: row.taken_by,
     when: row.taken_at,
     struck: row.struck,
-    reason: row.strike_reason,
-    event: row.event,
+    reason: struckWords(row.struck_by, row.strike_reason),
     hole: row.hole,
+    reading: row.reading_id,
     notes: props.block.notes.filter((note) => note.reading_id === row.reading_id && !note.struck),
+    verbs: ['Strike', 'Restore'] as [string, string],
   }))
-  const done = props.block.done.map((row) => ({
-    row: row.row_id,
-    where: String(row.hole),
-    words: row.words,
-    who: row.done_by,
-    when: row.done_at,
-    struck: row.struck,
-    reason: '',
+  const others = props.block.tape.map((row) => ({
     event: row.event,
+    where: row.hole === null ? row.part.replace(/^liner-/, '') : String(row.hole),
+    words: row.words,
+    who: row.recorded_by,
+    when: row.recorded_at,
+    struck: row.struck,
+    reason: struckWords(row.struck_by, row.strike_reason),
     hole: row.hole,
-    notes: null,
+    reading: null,
+    notes: [],
+    verbs: (row.kind === 'set' ? ['Close', 'Open again'] : ['Strike', 'Restore']) as [string, string],
   }))
-  return [...readings, ...done]
+  return [...readings, ...others]
     .filter((line) => !onlyHole.value || line.hole === props.hole)
     .sort((a, b) => b.event - a.event)
 })
-const noted = ref<TapeLine | null>(null)
+const noted = ref<Line | null>(null)
 const noteWords = (note: NoteRow) => [note.words, note.has_photo ? 'photo' : ''].filter(Boolean).join(' · ')
-
-const refusal = computed(() => props.undo.refusal.value)
 </script>
 
 <template>
@@ -83,7 +85,6 @@ const refusal = computed(() => props.undo.refusal.value)
       >
       <button type="button" class="quiet text-sm" @click="emit('close')">Close</button>
     </div>
-    <RefusalNote :refusal="refusal" />
     <ZeroForm
       v-if="setId"
       :key="setId"
@@ -95,7 +96,7 @@ const refusal = computed(() => props.undo.refusal.value)
     <ol class="text-sm">
       <li
         v-for="line in lines"
-        :key="line.row"
+        :key="line.event"
         class="grid grid-cols-[4.2rem_1fr_auto_auto] items-center gap-2 border-b border-rule py-1"
       >
         <b class="num">{{ line.where }}</b>
@@ -105,14 +106,14 @@ const refusal = computed(() => props.undo.refusal.value)
           }}</span>
           <span class="block text-xs text-ink-soft">
             {{ line.who }} {{ whenText(line.when)
-            }}<template v-if="line.struck"> · struck: {{ line.reason || 'no reason given' }}</template>
+            }}<template v-if="line.struck"> · struck: {{ line.reason }}</template>
           </span>
-          <span v-for="note in line.notes ?? []" :key="note.note_id" class="block text-xs"
+          <span v-for="note in line.notes" :key="note.note_id" class="block text-xs"
             >note: {{ noteWords(note) }}</span
           >
         </span>
         <button
-          v-if="line.notes"
+          v-if="line.reading"
           type="button"
           class="quiet text-xs"
           :aria-label="`Note on ${line.where} ${line.words}`"
@@ -124,17 +125,17 @@ const refusal = computed(() => props.undo.refusal.value)
         <button
           type="button"
           class="quiet text-xs"
-          :aria-label="`${line.struck ? 'Restore' : 'Strike'} ${line.where} ${line.words}`"
-          @click="undo.setStruck(line.row, !line.struck, line.struck ? 'restored' : 'struck on the tape')"
+          :aria-label="`${line.verbs[line.struck ? 1 : 0]} ${line.where} ${line.words}`"
+          @click="undo.setStruck(line.event, !line.struck, line.struck ? 'restored' : 'struck on the tape')"
         >
-          {{ line.struck ? 'Restore' : 'Strike' }}
+          {{ line.verbs[line.struck ? 1 : 0] }}
         </button>
       </li>
     </ol>
     <NoteDialog
-      :key="noted?.row ?? ''"
+      :key="noted?.reading ?? ''"
       :open="noted !== null"
-      :reading-id="noted?.row ?? ''"
+      :reading-id="noted?.reading ?? ''"
       :where="noted ? `${noted.where} ${noted.words}` : ''"
       :undo="undo"
       @close="noted = null"

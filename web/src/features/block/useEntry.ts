@@ -10,7 +10,6 @@ import type { JobNow } from '@/shared/state/job'
 import { linkFailed, ownChange, refresh, soon } from '@/shared/state/link'
 import { keep, mustWait } from '@/shared/state/outbox'
 import { personId, unit } from '@/shared/state/preferences'
-import { standingAt } from '@/shared/state/standing'
 
 import { type BlockPlace, placeAfter } from './place'
 import type { Preview } from '@/shared/charts/rings'
@@ -38,6 +37,8 @@ export interface Entry {
   preview: ComputedRef<Preview | null>
   type: (text: string) => void
   take: (as?: TakeAs) => Promise<void>
+  /** Leave what is asked about as it stands typed: it was not recorded. */
+  drop: () => void
   answer: (suggestion: Suggestion) => Promise<void>
 }
 
@@ -99,6 +100,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
       await undo.inTurn(() => understandAndSend(as))
     } catch (error) {
       const why = asRefusal(error)
+      undo.took(null)
       if (why.code !== 'unavailable') refusal.value = why
       else {
         linkFailed()
@@ -147,13 +149,12 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   }
 
   async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
-    const before = standingAt(job.block.value, place.quantity.value, parsed.hole, parsed.hour)
     const body = bodyOf(as, parsed.hole, parsed.hour, parsed.typed)
     const sent = body.reading_id
     const taken = await ownChange(job.jobId, () =>
       ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
     )
-    undo.took(taken.reading_id, as.readBefore === 'correct' ? before : [])
+    undo.took(taken.event)
     // What was typed on while this one was under way belongs to the next reading.
     if (draft.value.id === sent) type('')
     // The gauge moves on at once: the next reading may be typed before the block is loaded again.
@@ -168,6 +169,11 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     return take({ confirmed: suggestion.confirm })
   }
 
+  function drop(): void {
+    refusal.value = null
+    undo.said.value = 'nothing: it was not recorded'
+  }
+
   const preview = computed<Preview | null>(() => {
     const answer = understood.value
     if (!answer || answer.hole === null || answer.hour === null || answer.value_m === null) return null
@@ -178,5 +184,5 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   watch([unit, () => draft.value.text, place.quantity, place.number, place.hour], () => void understand(), {
     immediate: true,
   })
-  return { draft, understood, notYet, refusal, busy, preview, type, take, answer }
+  return { draft, understood, notYet, refusal, busy, preview, type, take, drop, answer }
 }

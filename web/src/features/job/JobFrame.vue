@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { onMounted, provide } from 'vue'
+import { computed, onMounted, provide } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { whenText } from '@/shared/format/time'
 import { JOB, useJobLoading } from '@/shared/state/job'
 import { welcome } from '@/shared/state/preferences'
+import { UNDO, useUndo } from '@/shared/state/useUndo'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import UndoButton from '@/shared/ui/UndoButton.vue'
+import UndoNote from '@/shared/ui/UndoNote.vue'
 
 import JobChips from './JobChips.vue'
 import RouteRule from './RouteRule.vue'
@@ -15,6 +18,10 @@ import WelcomeNote from './WelcomeNote.vue'
 const route = useRoute()
 const job = useJobLoading(String(route.params['job']))
 provide(JOB, job)
+const undo = useUndo(job)
+provide(UNDO, undo)
+/** The block and the benches show it where the hand is. */
+const hasOwnUndo = computed(() => ['block', 'bench', 'survey'].includes(String(route.name)))
 onMounted(() => void job.reload())
 const { block, refusal, seenAt } = job
 </script>
@@ -28,6 +35,10 @@ const { block, refusal, seenAt } = job
   <p v-if="seenAt" class="no-print bg-act-wash px-5 pb-2">
     This is the block as it was last seen, {{ whenText(new Date(seenAt).toISOString()) }}.
   </p>
+  <div v-if="block && !hasOwnUndo" class="no-print flex items-center gap-4 px-5 pt-2">
+    <UndoNote class="min-w-0 flex-1" :undo="undo" />
+    <UndoButton :undo="undo" @undo="undo.undo()" />
+  </div>
   <div v-if="refusal" class="px-5 py-2">
     <RefusalNote :refusal="refusal" />
     <RouterLink v-if="!block" to="/" class="link">To the floor: all jobs</RouterLink>

@@ -10,6 +10,7 @@ import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { ownChange, refresh } from '@/shared/state/link'
 import { personId, unit } from '@/shared/state/preferences'
+import { useJobUndo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -17,6 +18,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 /** Thickness of one flange at one land: what is known, and a field to read it into. */
 const props = defineProps<{ mark: string; land: string; flange: LandThickness | null; wanted: boolean }>()
 const job = useJob()
+const undo = useJobUndo()
 const draft = useLocalStorage(`vallo-flange-${job.jobId}-${props.mark}-${props.land}`, { text: '', id: '' })
 const refusal = ref<Refusal | null>(null)
 const input = ref<HTMLInputElement | null>(null)
@@ -43,7 +45,7 @@ async function take(
 ): Promise<void> {
   if (draft.value.text.trim() === '') return
   try {
-    await ownChange(job.jobId, () =>
+    const taken = await ownChange(job.jobId, () =>
       ask(
         takeReading({
           path: { job_id: job.jobId },
@@ -62,9 +64,11 @@ async function take(
         }),
       ),
     )
+    undo.took(taken.event)
     type('')
     await refresh(job.jobId)
   } catch (error) {
+    undo.took(null)
     refusal.value = asRefusal(error)
   }
 }

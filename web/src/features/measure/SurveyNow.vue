@@ -4,16 +4,19 @@ import { computed, ref } from 'vue'
 import { bareFor } from '@/shared/format/bareUnit'
 import { digitsFor, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import type { Undo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TakenLine from '@/shared/ui/TakenLine.vue'
+import UndoButton from '@/shared/ui/UndoButton.vue'
+import UndoNote from '@/shared/ui/UndoNote.vue'
 
 import NeedleCounter from './NeedleCounter.vue'
 import type { SurveyBench } from './useSurvey'
 import type { SurveyGauge } from './useSurveyGauge'
 
 /** The place to read now, what the gauge says in huge digits, and the keys to take it. */
-const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge }>()
+const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge; undo: Undo }>()
 const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: []; choose: []; zero: [] }>()
 const typed = defineModel<string>('typed', { required: true })
 const { survey, here, taken, refusal, missing, deviates } = props.bench
@@ -95,8 +98,9 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     <button type="button" class="quiet min-h-16 text-lg" :disabled="!said" title="R" @click="emit('repeat')">
       Repeat
     </button>
-    <button type="button" class="quiet min-h-16 text-lg" title="Ctrl+Z" @click="emit('undo')">Undo</button>
+    <UndoButton class="min-h-16 text-lg" :undo="undo" :asked="refusal !== null" @undo="emit('undo')" />
   </div>
+  <UndoNote :undo="undo" />
   <form
     v-if="survey?.setup"
     class="mt-3 flex flex-wrap items-center gap-3"

@@ -3,7 +3,7 @@ import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
-import { useUndo } from '@/shared/state/useUndo'
+import { useJobUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { isTyping } from '@/shared/ui/typing'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
@@ -21,7 +21,7 @@ import { useSurveyGauge } from './useSurveyGauge'
 
 /** The bench for any feature: the part drawn with its pattern, one place to read now, one large key. */
 const job = useJob()
-const undo = useUndo(job)
+const undo = useJobUndo(() => ({ hole: survey.value?.part.hole ?? null, part: bench.partKey.value }))
 const bench = useSurvey(job, undo)
 const { survey, here, at, refusal } = bench
 const gauge = useSurveyGauge(job.jobId, bench)
@@ -107,6 +107,7 @@ onKeyStroke(
           v-model:typed="typed"
           :bench="bench"
           :gauge="gauge"
+          :undo="undo"
           @take="takeFromGauge()"
           @repeat="takeFromGauge('repeat')"
           @take-typed="takeTyped"

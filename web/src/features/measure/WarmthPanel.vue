@@ -78,10 +78,10 @@ function takeFrom(one: ThermometerView): Promise<void> {
 
 function strikeLast(): Promise<void> {
   return send(async () => {
-    const row = warmth.value.part_temperature_id
-    if (!row) return
+    const event = warmth.value.part_temperature_event
+    if (event === null) return
     const body = { struck: true, reason: 'taken wrongly', person_id: personId.value }
-    await ask(strike({ path: { row_id: row }, body }))
+    await ask(strike({ path: { job_id: props.jobId, event }, body }))
     await props.bench.load()
   })
 }
@@ -108,7 +108,7 @@ async function note(of: 'part' | 'room', typed: string): Promise<void> {
         <b class="num mr-4">{{ Number(celsius) }} °C</b></template
       >
       <button
-        v-if="warmth.part_temperature_id"
+        v-if="warmth.part_temperature_event !== null"
         type="button"
         class="link mr-4 text-sm"
         :disabled="busy"

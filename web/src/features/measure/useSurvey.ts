@@ -97,7 +97,6 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
       place: row.place,
       where: { part: partKey.value, liner_mark: liner.value, ...row.place },
       bareUnit: bareFor(now !== null && now.is_size && !deviates.value, unit.value),
-      before: row.readings.map((one) => one.reading_id),
       unreadable: row.unreadable,
       opensSet: false,
     }

@@ -4,6 +4,8 @@ import { computed, ref, shallowRef } from 'vue'
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
 import { computeParse, type ReadingBody, takeReading } from '@/api/generated'
 
+import { hourText } from '@/shared/format/clock'
+
 import { linkUp, onChange } from './link'
 import { shelf, type WaitingReading } from './shelf'
 
@@ -12,6 +14,12 @@ const TRY_AGAIN_MS = 2_000
 export const waiting = shallowRef<WaitingReading[]>([])
 /** Why the first one is not taken: it has to be answered before the rest goes on. */
 export const held = ref<Refusal | null>(null)
+/** What waits, in the words of the entry line. */
+export function waitingWords(one: WaitingReading): string {
+  if (one.line !== '') return one.line
+  const { hole, hour, part, text } = one.body
+  return `${hole ?? part ?? ''}${hour ? `·${hourText(hour)}` : ''} ${text}`.trim()
+}
 export const waitingFor = (jobId: string) => waiting.value.filter((one) => one.jobId === jobId)
 /** Whether a new reading has to wait behind others, or for the link. */
 export const mustWait = computed(() => !linkUp.value || waiting.value.length > 0)

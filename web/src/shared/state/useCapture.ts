@@ -29,8 +29,6 @@ export interface CaptureSpot {
   /** What says in a reading where it stands. */
   where: Partial<ReadingBody>
   bareUnit: ReadingBody['bare_unit']
-  /** Readings that stand there. */
-  before: string[]
   unreadable: string
   /** Its first reading opens a set of its own. */
   opensSet: boolean
@@ -52,7 +50,7 @@ export function useCapture(
   spot: () => CaptureSpot | null,
   done: (spot: CaptureSpot) => Promise<void>,
 ): Capture {
-  const taken = useTaken(undo)
+  const taken = useTaken()
   const refusal = ref<Refusal | null>(null)
   const sender = useSender(jobId)
   let asked: TakeAs | null = null
@@ -78,13 +76,14 @@ export function useCapture(
           new_pass: as.readBefore === 'new pass' || at.opensSet,
           person_id: personId.value,
         })
-        if (now.readingId) undo.took(now.readingId, readBefore === 'correct' ? at.before : [])
+        undo.took(now.event)
         return now
       })
       await settle(at, sent.words, sent.readingId)
       return true
     } catch (error) {
       refusal.value = asRefusal(error)
+      undo.took(null)
       tell(refusal.value.message, false)
       return false
     } finally {
@@ -99,8 +98,16 @@ export function useCapture(
     await done(at)
   }
 
+  /** What was refused or is asked about was never recorded: it is dropped, nothing else is taken back. */
   async function takeBack(): Promise<void> {
-    refusal.value = await taken.takeBack()
+    if (refusal.value !== null) {
+      refusal.value = null
+      undo.said.value = 'nothing: it was not recorded'
+      return
+    }
+    if (!(await undo.undo())) return
+    taken.forget()
+    tell(`undone: ${undo.said.value}`, true)
   }
 
   function again(answer: Suggestion | ReadBefore): Promise<boolean> {
@@ -124,7 +131,6 @@ export function useCapture(
     try {
       await undo.inTurn(async () => {
         await mark(unreadable, reason)
-        undo.did(async () => void (await mark(at.unreadable !== '', at.unreadable)))
       })
       refusal.value = null
       if (unreadable) await settle(at, 'cannot be read')

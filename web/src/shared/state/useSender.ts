@@ -9,8 +9,9 @@ import { keep, mustWait } from './outbox'
 export interface Sent {
   /** What to say of it: as it was recorded, or that it waits. */
   words: string
-  /** Empty while it waits. */
+  /** Empty and null while it waits. */
   readingId: string
+  event: number | null
 }
 
 export interface Sender {
@@ -23,7 +24,7 @@ export function useSender(jobId: string): Sender {
 
   async function wait(body: ReadingBody): Promise<Sent> {
     await keep(jobId, body)
-    return { words: `${body.text}, waiting for the link`, readingId: '' }
+    return { words: `${body.text}, waiting for the link`, readingId: '', event: null }
   }
 
   /** Out of reach, the reading is kept here under the same id, and the next place comes all the same. */
@@ -32,7 +33,7 @@ export function useSender(jobId: string): Sender {
       const reading = await ownChange(jobId, () =>
         ask(takeReading({ path: { job_id: jobId }, body, signal: soon() })),
       )
-      return { words: reading.typed, readingId: reading.reading_id }
+      return { words: reading.typed, readingId: reading.reading_id, event: reading.event }
     } catch (error) {
       if (asRefusal(error).code !== 'unavailable') throw error
       linkFailed()

@@ -1,177 +1,149 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref, shallowRef } from 'vue'
 
-import type { BlockView } from '@/api/generated'
-import { people } from '@/shared/state/people'
-import { personId } from '@/shared/state/preferences'
+import type { BlockView, UndoView } from '@/api/generated'
 import type { JobNow } from '@/shared/state/job'
 import { onChange } from '@/shared/state/link'
+import { people } from '@/shared/state/people'
+import { personId } from '@/shared/state/preferences'
 
 import { useUndo } from './useUndo'
 
-interface Sent {
-  row: string
-  struck: boolean
-}
-
-/** A server that keeps what it is told and answers as told. */
+/** A server that keeps what it is asked to take back, and answers as told. */
 function server(status = 201) {
-  const sent: Sent[] = []
+  const asked: unknown[] = []
   const fetch = vi.fn(async (request: Request) => {
-    const { struck } = (await request.json()) as { struck: boolean }
-    sent.push({ row: request.url.split('/').at(-2) ?? '', struck })
+    asked.push(await request.json())
     const body =
       status === 201
-        ? { job_id: 'j' }
-        : { code: 'wrong', message: 'It is struck already.', problems: [], suggestions: [] }
+        ? { words: 'hole 5: 54' }
+        : { code: 'stale', message: 'Meanwhile something else.', problems: [], suggestions: [] }
     return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
   })
   vi.stubGlobal('fetch', fetch)
-  return sent
+  return asked
 }
 
-const reading = (id: string, event: number, struck = false, taken_by = 'Wren') => ({
-  reading_id: id,
-  event,
-  struck,
-  taken_by,
-})
-const job = (rows: object[] = []): JobNow => ({
-  jobId: 'j',
-  block: shallowRef({ readings: rows, done: [] } as unknown as BlockView),
-  seenAt: ref(null),
-  refusal: ref(null),
-  reload: vi.fn(async () => undefined),
+const step = (changed: Partial<UndoView> = {}): UndoView => ({
+  by: 'Wren',
+  event: 7,
+  words: 'hole 5: 54',
+  hole: 5,
+  part: 'hole-5',
+  ...changed,
 })
 
+function job(steps: UndoView[], event = 7): JobNow {
+  const liners = [{ liner: { mark: 'L5' }, hole: 5 }]
+  return {
+    jobId: 'j',
+    block: shallowRef({ undo: steps, event, liners } as unknown as BlockView),
+    seenAt: ref(null),
+    refusal: ref(null),
+    reload: vi.fn(async () => undefined),
+  }
+}
+
 describe('undo', () => {
-  let sent: Sent[]
+  let asked: unknown[]
   beforeEach(() => {
-    sent = server()
+    asked = server()
     people.value = [{ person_id: 'w', name: 'Wren' }]
     personId.value = 'w'
   })
   afterEach(() => vi.unstubAllGlobals())
 
-  it('strikes what was just taken', async () => {
-    const undo = useUndo(job())
-    undo.took('a', [])
-    await undo.undo()
-    expect(sent).toEqual([{ row: 'a', struck: true }])
-  })
-
-  it('brings back what a correction struck with it', async () => {
-    const undo = useUndo(job())
-    undo.took('new', ['old'])
-    await undo.undo()
-    expect(sent).toEqual([
-      { row: 'new', struck: true },
-      { row: 'old', struck: false },
-    ])
-  })
-
-  it('goes back step by step, striking and restoring', async () => {
-    const undo = useUndo(job())
-    undo.took('a', [])
-    await undo.setStruck('b', true, 'slip')
-    await undo.undo()
-    await undo.undo()
-    expect(sent.map((one) => [one.row, one.struck])).toEqual([
-      ['b', true],
-      ['b', false],
-      ['a', true],
-    ])
-  })
-
-  it('takes the newest thing standing when it was recorded before a reload', async () => {
-    await useUndo(job([reading('a', 1), reading('c', 3, true), reading('b', 2)])).undo()
-    expect(sent).toEqual([{ row: 'b', struck: true }])
-  })
-
-  it('never takes back what somebody else recorded at another bench', async () => {
-    await useUndo(job([reading('mine', 1), reading('theirs', 2, false, 'Ines')])).undo()
-    expect(sent).toEqual([{ row: 'mine', struck: true }])
-  })
-
-  it('waits for what is still under way, and strikes that, not the one before', async () => {
-    const undo = useUndo(job([reading('before', 1)]))
-    let answered = (): void => undefined
-    const recorded = undo.inTurn(async () => {
-      await new Promise<void>((resolve) => (answered = resolve))
-      undo.took('new', [])
-    })
-    const undone = undo.undo()
-    await Promise.resolve()
-    answered()
-    await Promise.all([recorded, undone])
-    expect(sent).toEqual([{ row: 'new', struck: true }])
-  })
-
-  it('goes on after something that was refused', async () => {
-    const undo = useUndo(job([reading('before', 1)]))
-    const refused = undo.inTurn(() => Promise.reject(new Error('not a measure')))
-    const undone = undo.undo()
-    await expect(refused).rejects.toThrow('not a measure')
-    expect(await undone).toBe(true)
-    expect(sent).toEqual([{ row: 'before', struck: true }])
-  })
-
-  it('out of reach undoes nothing, and the same step the next time', async () => {
-    const undo = useUndo(job())
-    undo.took('a', [])
-    undo.took('b', [])
-    vi.stubGlobal(
-      'fetch',
-      vi.fn(() => Promise.reject(new TypeError('Failed to fetch'))),
-    )
-    expect(await undo.undo()).toBe(false)
-    sent = server()
+  it('names its target, and asks for exactly that', async () => {
+    const undo = useUndo(job([step({ by: 'Ines', event: 9 }), step()]))
+    expect(undo.next.value?.words).toBe('hole 5: 54')
     expect(await undo.undo()).toBe(true)
-    expect(sent).toEqual([{ row: 'b', struck: true }])
+    expect(asked).toEqual([{ event: 7, person_id: 'w' }])
+    expect(undo.said.value).toBe('hole 5: 54')
   })
 
-  it('goes on where the link broke half-way through a correction', async () => {
-    const undo = useUndo(job())
-    undo.took('new', ['old'])
-    const answering = fetch
-    let asked = 0
-    vi.stubGlobal('fetch', (request: Request) =>
-      ++asked === 1 ? answering(request) : Promise.reject(new TypeError('Failed to fetch')),
-    )
+  it('takes nothing back that somebody else recorded', async () => {
+    const undo = useUndo(job([step({ by: 'Ines' })]))
+    expect(undo.next.value).toBeNull()
     expect(await undo.undo()).toBe(false)
-    vi.stubGlobal('fetch', answering)
-    expect(await undo.undo()).toBe(true)
-    expect(sent).toEqual([
-      { row: 'new', struck: true },
-      { row: 'old', struck: false },
-    ])
-  })
-
-  it('takes back what is no row to strike by what records the opposite', async () => {
-    const undo = useUndo(job([reading('before', 1)]))
-    const back = vi.fn(async () => undefined)
-    undo.did(back)
-    expect(await undo.undo()).toBe(true)
-    expect(back).toHaveBeenCalledOnce()
-    expect(sent).toEqual([])
-  })
-
-  it('says so when nothing is left to undo', async () => {
-    const undo = useUndo(job([reading('theirs', 2, false, 'Ines')]))
-    expect(await undo.undo()).toBe(false)
-    expect(sent).toEqual([])
+    expect(asked).toEqual([])
     expect(undo.refusal.value?.message).toBe('Nothing that Wren recorded is left to undo.')
   })
 
+  it('asks before it takes back what lies on another part', async () => {
+    const undo = useUndo(job([step({ words: 'liner L2: flange', hole: null, part: 'liner-L2' })]))
+    undo.standAt(() => ({ hole: 5, part: 'hole-5' }))
+    expect(await undo.undo()).toBe(false)
+    expect(asked).toEqual([])
+    expect(undo.asking.value?.words).toBe('liner L2: flange')
+    expect(await undo.undo(true)).toBe(true)
+    expect(asked).toHaveLength(1)
+    expect(undo.asking.value).toBeNull()
+  })
+
+  it.each([
+    ['the same hole', step()],
+    ['the liner that sits in it', step({ hole: null, part: 'liner-L5' })],
+    ['what holds for the whole job', step({ hole: null, part: '' })],
+  ])('does not ask about %s', async (_, one) => {
+    const undo = useUndo(job([one]))
+    undo.standAt(() => ({ hole: 5, part: 'hole-5' }))
+    expect(await undo.undo()).toBe(true)
+  })
+
+  it('does not ask about what was just taken here, but does once an entry was refused', () => {
+    const undo = useUndo(job([step()]))
+    undo.standAt(() => ({ hole: 6, part: 'hole-6' }))
+    undo.took(7)
+    expect(undo.next.value?.elsewhere).toBe(false)
+    const after = useUndo(job([step()]))
+    after.standAt(() => ({ hole: 6, part: 'hole-6' }))
+    after.took(7)
+    after.took(null)
+    expect(after.next.value?.elsewhere).toBe(true)
+  })
+
+  it('looks again where what was taken last is not shown yet', async () => {
+    const now = job([step()], 7)
+    now.reload = vi.fn(async () => {
+      now.block.value = { undo: [step({ event: 8, words: 'hole 5: 60' })], event: 8, liners: [] } as never
+    })
+    const undo = useUndo(now)
+    undo.took(8)
+    await undo.undo()
+    expect(asked).toEqual([{ event: 8, person_id: 'w' }])
+  })
+
+  it('waits for what is still under way', async () => {
+    const now = job([step()])
+    const undo = useUndo(now)
+    let finish: () => void = () => undefined
+    const taking = undo.inTurn(() => new Promise<void>((resolve) => (finish = resolve)))
+    const undoing = undo.undo()
+    await Promise.resolve()
+    expect(undo.underWay.value).toBe(true)
+    expect(asked).toEqual([])
+    finish()
+    await Promise.all([taking, undoing])
+    expect(asked).toHaveLength(1)
+    expect(undo.underWay.value).toBe(false)
+  })
+
   it('says why when it is refused, and loads again either way', async () => {
-    sent = server(422)
+    asked = server(409)
     const loadAgain = vi.fn()
     const deaf = onChange(loadAgain)
-    const undo = useUndo(job())
-    undo.took('a', [])
-    await undo.undo()
+    const undo = useUndo(job([step()]))
+    expect(await undo.undo()).toBe(false)
     deaf()
-    expect(undo.refusal.value?.message).toBe('It is struck already.')
+    expect(undo.refusal.value?.message).toBe('Meanwhile something else.')
+    expect(undo.said.value).toBe('')
     expect(loadAgain).toHaveBeenCalledExactlyOnceWith('j')
+  })
+
+  it('forgets what it said once something else is recorded', async () => {
+    const undo = useUndo(job([step()]))
+    await undo.undo()
+    await undo.inTurn(() => Promise.resolve())
+    expect(undo.said.value).toBe('')
   })
 })

@@ -1,125 +1,151 @@
-/** Undo strikes what was just recorded, or restores what was just struck; nothing is erased. */
-import { ref, type Ref } from 'vue'
+/** Undo says what it will take back, and takes back only that: the newest step of who works here that still holds. */
+import { computed, type ComputedRef, inject, type InjectionKey, onBeforeUnmount, ref, type Ref } from 'vue'
 
 import { ask, asRefusal, Refusal } from '@/api/ask'
-import { strike } from '@/api/generated'
+import { strike, undo as undoStep } from '@/api/generated'
 import type { JobNow } from '@/shared/state/job'
 import { ownChange, refresh } from '@/shared/state/link'
-import { takeBack } from '@/shared/state/outbox'
+import { takeBack, waitingFor, waitingWords } from '@/shared/state/outbox'
 import { person } from '@/shared/state/people'
 import { personId } from '@/shared/state/preferences'
 
-/** What takes one thing back. */
-type Step = () => Promise<void>
-
-export interface Undo {
-  refusal: Ref<Refusal | null>
-  took: (row: string, struckWithIt: string[]) => void
-  /** Something was recorded that is no row to strike; ``back`` records that it does not hold. */
-  did: (back: Step) => void
-  /** Recording and undoing one after the other: whoever undoes at once means what is still under way. */
-  inTurn: <T>(work: () => Promise<T>) => Promise<T>
-  setStruck: (row: string, struck: boolean, reason: string) => Promise<void>
-  /** Whether anything was undone. */
-  undo: () => Promise<boolean>
+/** What is looked at: a step on another part is asked about before it is taken back. */
+export interface Here {
+  hole: number | null
+  part: string
 }
 
+/** What Undo takes back next; ``event`` is null for a reading that still waits in this browser. */
+export interface NextUndo {
+  event: number | null
+  words: string
+  elsewhere: boolean
+}
+
+export interface Undo {
+  next: ComputedRef<NextUndo | null>
+  refusal: Ref<Refusal | null>
+  /** What was taken back last, until something else happens. */
+  said: Ref<string>
+  /** The step that lies elsewhere, while it is asked about. */
+  asking: Ref<NextUndo | null>
+  underWay: Ref<boolean>
+  /** A reading of this page was recorded, or refused: null. What was taken here last is what Undo means. */
+  took: (event: number | null) => void
+  /** Recording and undoing one after the other: whoever undoes at once means what is still under way. */
+  inTurn: <T>(work: () => Promise<T>) => Promise<T>
+  setStruck: (event: number, struck: boolean, reason: string) => Promise<void>
+  /** Whether anything was undone. ``sure`` answers what was asked. */
+  undo: (sure?: boolean) => Promise<boolean>
+  leave: () => void
+  standAt: (here: (() => Here) | null) => void
+}
+
+export const UNDO: InjectionKey<Undo> = Symbol('undo')
+
 export function useUndo(job: JobNow): Undo {
-  const steps: Step[] = []
   const refusal = ref<Refusal | null>(null)
-  let underWay: Promise<unknown> = Promise.resolve()
+  const said = ref('')
+  const asking = ref<NextUndo | null>(null)
+  const pending = ref(0)
+  const here = ref<(() => Here) | null>(null)
+  let takenHere: number | null = null
+  let turn: Promise<unknown> = Promise.resolve()
 
   function inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const mine = underWay.then(work, work)
-    underWay = mine
+    pending.value++
+    refusal.value = null
+    asking.value = null
+    said.value = ''
+    const mine = turn.then(work, work)
+    turn = mine.then(
+      () => pending.value--,
+      () => pending.value--,
+    )
     return mine
   }
 
-  function took(row: string, struckWithIt: string[]): void {
-    // What is sent is sent: after a link that broke half-way only the rest is left to do.
-    const left = [
-      () => send(row, true, 'undone'),
-      ...struckWithIt.map((other) => () => send(other, false, 'correction undone')),
-    ]
-    steps.push(async () => {
-      for (let next = left[0]; next; next = left[0]) {
-        await next()
-        left.shift()
-      }
-    })
+  function isElsewhere(hole: number | null, part: string): boolean {
+    if (here.value === null || (hole === null && part === '')) return false
+    const at = here.value()
+    if (at.hole === null && at.part === '') return false
+    const liner = job.block.value?.liners.find((one) => `liner-${one.liner.mark}` === part)
+    const holeOf = hole ?? liner?.hole ?? null
+    return part !== at.part && (holeOf === null || holeOf !== at.hole)
   }
 
-  async function send(row: string, struck: boolean, reason: string): Promise<void> {
-    const body = { struck, reason, person_id: personId.value }
-    await ownChange(job.jobId, () => ask(strike({ path: { row_id: row }, body })))
-  }
+  const next = computed<NextUndo | null>(() => {
+    const kept = waitingFor(job.jobId).at(-1)
+    if (kept) return { event: null, words: `${waitingWords(kept)}, still waiting`, elsewhere: false }
+    const step = job.block.value?.undo.find((one) => one.by === person.value?.name)
+    if (!step) return null
+    const elsewhere = step.event !== takenHere && isElsewhere(step.hole, step.part)
+    return { event: step.event, words: step.words, elsewhere }
+  })
 
-  async function strikeNow(row: string, struck: boolean, reason: string): Promise<void> {
+  async function setStruckNow(event: number, struck: boolean, reason: string): Promise<void> {
     try {
-      await send(row, struck, reason)
-      steps.push(() => send(row, !struck, 'undone'))
-      refusal.value = null
+      const body = { struck, reason, person_id: personId.value }
+      await ownChange(job.jobId, () => ask(strike({ path: { job_id: job.jobId, event }, body })))
     } catch (error) {
       refusal.value = asRefusal(error)
     }
     await refresh(job.jobId)
   }
 
-  async function undoNow(): Promise<boolean> {
-    refusal.value = null
-    if (await takeBack(job.jobId)) return true
-    const last = steps.pop() ?? newest()
-    if (!last) {
+  async function undoNow(sure: boolean): Promise<boolean> {
+    // What was recorded a moment ago may not be shown yet.
+    if (takenHere !== null && (job.block.value?.event ?? 0) < takenHere) await job.reload()
+    const step = next.value
+    if (step === null) {
       refusal.value = new Refusal(
         'nothing',
         `Nothing that ${person.value?.name ?? 'you'} recorded is left to undo.`,
       )
       return false
     }
+    if (step.elsewhere && !sure) {
+      asking.value = step
+      return false
+    }
     try {
-      await last()
+      if (step.event === null) await takeBack(job.jobId)
+      else await send(step.event)
+      said.value = step.words
     } catch (error) {
       refusal.value = asRefusal(error)
-      // Out of reach nothing was undone: the same step is next, not the one before it.
-      if (refusal.value.code === 'unavailable') steps.push(last)
     }
-    await refresh(job.jobId)
+    if (step.event !== null) await refresh(job.jobId)
     return refusal.value === null
   }
 
-  /** After a reload there is no list of steps: undone is the newest thing standing of who works here, nobody else's. */
-  function newest(): Step | null {
-    const block = job.block.value
-    const rows = [
-      ...(block?.readings ?? []).map((row) => ({
-        row: row.reading_id,
-        by: row.taken_by,
-        event: row.event,
-        struck: row.struck,
-      })),
-      ...(block?.done ?? []).map((row) => ({
-        row: row.row_id,
-        by: row.done_by,
-        event: row.event,
-        struck: row.struck,
-      })),
-      ...(block?.notes ?? []).map((row) => ({
-        row: row.note_id,
-        by: row.made_by,
-        event: row.event,
-        struck: row.struck,
-      })),
-    ].filter((row) => !row.struck && row.by === person.value?.name)
-    const last = rows.sort((a, b) => a.event - b.event).at(-1)
-    return last ? () => send(last.row, true, 'undone') : null
+  async function send(event: number): Promise<void> {
+    const body = { event, person_id: personId.value }
+    await ownChange(job.jobId, () => ask(undoStep({ path: { job_id: job.jobId }, body })))
   }
 
   return {
+    next,
     refusal,
-    took,
-    did: (back) => void steps.push(back),
+    said,
+    asking,
+    underWay: computed(() => pending.value > 0),
+    took: (event) => (takenHere = event),
     inTurn,
-    setStruck: (row, struck, reason) => inTurn(() => strikeNow(row, struck, reason)),
-    undo: () => inTurn(undoNow),
+    setStruck: (event, struck, reason) => inTurn(() => setStruckNow(event, struck, reason)),
+    undo: (sure = false) => inTurn(() => undoNow(sure)),
+    leave: () => (asking.value = null),
+    standAt: (at) => (here.value = at),
   }
+}
+
+/** The one Undo of a job; a view that looks at one part of the block says at which. */
+export function useJobUndo(here: (() => Here) | null = null): Undo {
+  const undo = inject(UNDO)
+  if (!undo) throw new Error('This view belongs inside a job.')
+  if (here !== null) {
+    undo.standAt(here)
+    onBeforeUnmount(() => undo.standAt(null))
+  }
+  return undo
 }

@@ -1,23 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { hourText } from '@/shared/format/clock'
 import { whenText } from '@/shared/format/time'
 import { downSince, linkUp } from '@/shared/state/link'
-import { answerHeld, dropHeld, held, waiting } from '@/shared/state/outbox'
-import type { WaitingReading } from '@/shared/state/shelf'
+import { answerHeld, dropHeld, held, waiting, waitingWords } from '@/shared/state/outbox'
 
 import RefusalChoices from './RefusalChoices.vue'
 
 /** Said on every view while the link is down or readings wait: what is kept here, and what must not be done. */
 const canReload = window.isSecureContext
 const shown = computed(() => !linkUp.value || waiting.value.length > 0)
-
-function words(one: WaitingReading): string {
-  if (one.line !== '') return one.line
-  const { hole, hour, text } = one.body
-  return `${hole ?? ''}${hour ? `·${hourText(hour)}` : ''} ${text}`
-}
 </script>
 
 <template>
@@ -34,7 +26,7 @@ function words(one: WaitingReading): string {
         {{ waiting.length === 1 ? 'One reading waits' : `${waiting.length} readings wait` }} here:
       </span>
       <span v-else>Readings taken now wait here and are sent in order.</span>
-      <b v-for="one in waiting" :key="one.order" class="num" data-waiting>{{ words(one) }}</b>
+      <b v-for="one in waiting" :key="one.order" class="num" data-waiting>{{ waitingWords(one) }}</b>
       <span v-if="!linkUp && !canReload" class="w-full">
         Do not reload or close this page before the link is back: over the shop's network it cannot be loaded
         without it.

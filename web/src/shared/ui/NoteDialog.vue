@@ -62,8 +62,7 @@ function keep(): Promise<void> {
       file: photo.value,
     }
     await props.undo.inTurn(async () => {
-      const note = await ask(addNote({ path: { reading_id: props.readingId }, body }))
-      props.undo.took(note.note_id, [])
+      await ask(addNote({ path: { reading_id: props.readingId }, body }))
     })
     clear()
     emit('added')
@@ -81,7 +80,7 @@ function keep(): Promise<void> {
           type="button"
           class="quiet text-xs"
           :aria-label="`${note.struck ? 'Restore' : 'Strike'} the note`"
-          @click="undo.setStruck(note.note_id, !note.struck, note.struck ? 'restored' : 'note struck')"
+          @click="undo.setStruck(note.event, !note.struck, note.struck ? 'restored' : 'note struck')"
         >
           {{ note.struck ? 'Restore' : 'Strike' }}
         </button>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Taken } from '@/shared/state/useTaken'
 
-/** What was taken last, that it was undone, or why nothing was taken. */
+/** What was taken last, or why nothing was taken. */
 const props = defineProps<{ taken: Taken }>()
-const { words, undone, missed } = props.taken
+const { words, missed } = props.taken
 </script>
 
 <template>
@@ -11,7 +11,6 @@ const { words, undone, missed } = props.taken
     <template v-if="words"
       >taken: <b class="num whitespace-normal">{{ words }}</b></template
     >
-    <template v-else-if="undone">undone: what was recorded last</template>
     <b v-else-if="missed" class="text-unsure">not taken: {{ missed }}</b>
   </span>
 </template>

@@ -1,0 +1,35 @@
+/** Keys of the bench; a pedal is a keyboard with one key, and works whatever has the focus. */
+import { onKeyStroke } from '@vueuse/core'
+
+import { isTyping } from '@/shared/ui/typing'
+
+import type { Bench } from './useBench'
+
+export function useBenchKeys(bench: Bench, actions: { take: () => void; repeat: () => void }): void {
+  const free = (run: () => void) => (event: KeyboardEvent) => {
+    if (isTyping(event) || event.ctrlKey || event.metaKey) return
+    event.preventDefault()
+    run()
+  }
+  /** These are what pedals send. */
+  onKeyStroke([' ', 'PageDown', 'F8'], free(actions.take))
+  onKeyStroke(
+    ['ArrowRight', ']'],
+    free(() => bench.step(1)),
+  )
+  onKeyStroke(
+    ['ArrowLeft', '['],
+    free(() => bench.step(-1)),
+  )
+  onKeyStroke(
+    'r',
+    free(() => void (bench.refusal.value ? bench.again('repeat') : actions.repeat())),
+  )
+  onKeyStroke(
+    'c',
+    free(() => void (bench.refusal.value ? bench.again('correct') : undefined)),
+  )
+  onKeyStroke('z', (event) => {
+    if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()
+  })
+}
