@@ -149,7 +149,7 @@ def test_a_stage_and_a_card_chosen_are_taken_back(bench: Bench) -> None:
     card = bench.client.get(f"/api/spec-cards/{version['spec_card_id']}").json()
     saved = bench.client.post(
         f"/api/spec-cards/{version['spec_card_id']}/versions",
-        json={"card": card["versions"][0]["card"] if "versions" in card else card["card"], "based_on_version":
+        json={"card": card["cards"][0], "based_on_version":
               version["version"], "person_id": bench.person_id},
     )  # fmt: skip
     assert saved.status_code == 201, saved.text

@@ -82,7 +82,7 @@ def test_repeat_correct_and_undo_at_the_bench(bench: Page) -> None:
     bench.keyboard.press("r")
     expect(bench.get_by_label("Numbers")).to_contain_text("mean of 2")
     bench.get_by_role("button", name="Undo").click()
-    expect(bench.get_by_label("Taken")).to_contain_text("undone")
+    expect(bench.get_by_label("Undone")).to_contain_text("hole 6: protrusion")
     expect(bench.get_by_label("Numbers")).to_contain_text("once")
     _expect_ready(bench)
     bench.keyboard.press("Space")
@@ -115,7 +115,7 @@ def test_a_position_that_cannot_be_read_is_said_with_its_reason(bench: Page) -> 
     # Undoing it strikes no reading: the position counts as readable again, with what was read there.
     before = len(_standing(bench))
     bench.get_by_role("button", name="Undo").click()
-    expect(bench.get_by_label("Taken")).to_contain_text("undone")
+    expect(bench.get_by_label("Undone")).to_contain_text("hole 1: protrusion 12h cannot be read: a stud in the way")
     assert len(_standing(bench)) == before
     hole = next(one for one in _block(bench)["holes"] if one["number"] == 1)
     assert hole["unreadable"] == []

@@ -87,9 +87,9 @@ def test_readings_wait_while_the_link_is_down_also_over_a_reload(browser: Browse
         _type_at_bench(page, 1, 9, "9.9")
         page.get_by_role("button", name="Undo").click()
         expect(page.locator("[data-waiting]")).to_have_count(2)
+        # It is to be read again in this pass: the bench stands there, also after a reload.
+        expect(page.get_by_role("heading", name="Hole 1 at 9 h")).to_be_visible()
         page.reload()
-        expect(page.get_by_role("heading", name="Hole 2 at 12 h")).to_be_visible()
-        page.keyboard.press("[")
         expect(page.get_by_role("heading", name="Hole 1 at 9 h")).to_be_visible()
         expect(page.locator("[data-waiting]")).to_have_text(["1·6h 8.3", "1·3h 8.2"][::-1])
         _type_at_bench(page, 1, 9, "8.4")

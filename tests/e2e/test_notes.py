@@ -68,8 +68,9 @@ def test_a_note_at_the_bench_is_of_the_reading_taken_last(page: Page, block: Blo
     page.get_by_role("button", name="Tape").click()
     expect(page.get_by_role("region", name="Tape")).to_contain_text("note: tip on clean metal")
     # The newest thing is undone first, also after the page was loaded again: the note, then its reading.
-    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name="Undo: hole 1: note: tip on clean metal").click()
+    expect(page.get_by_label("Undone")).to_contain_text("note: tip on clean metal")
     expect(page.get_by_role("region", name="Tape")).not_to_contain_text("note: tip on clean metal")
-    expect(page.get_by_role("region", name="Tape")).not_to_contain_text("struck: undone")
+    expect(page.get_by_role("region", name="Tape")).not_to_contain_text("struck: Wren, undone")
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_role("region", name="Tape")).to_contain_text("struck: undone")
+    expect(page.get_by_role("region", name="Tape")).to_contain_text("undone")

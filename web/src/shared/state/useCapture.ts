@@ -133,8 +133,10 @@ export function useCapture(
         await mark(unreadable, reason)
       })
       refusal.value = null
-      if (unreadable) await settle(at, 'cannot be read')
-      else await refresh(jobId)
+      taken.say(unreadable ? at.name : '', unreadable ? 'cannot be read' : 'it can be read again')
+      await refresh(jobId)
+      undo.took(undo.next.value?.event ?? null)
+      if (unreadable) await done(at)
       return true
     } catch (error) {
       refusal.value = asRefusal(error)

@@ -49,7 +49,7 @@ export function useUndo(job: JobNow): Undo {
   const asking = ref<NextUndo | null>(null)
   const pending = ref(0)
   const here = ref<(() => Here) | null>(null)
-  let takenHere: number | null = null
+  const takenHere = ref<number | null>(null)
   let turn: Promise<unknown> = Promise.resolve()
 
   function inTurn<T>(work: () => Promise<T>): Promise<T> {
@@ -79,7 +79,7 @@ export function useUndo(job: JobNow): Undo {
     if (kept) return { event: null, words: `${waitingWords(kept)}, still waiting`, elsewhere: false }
     const step = job.block.value?.undo.find((one) => one.by === person.value?.name)
     if (!step) return null
-    const elsewhere = step.event !== takenHere && isElsewhere(step.hole, step.part)
+    const elsewhere = step.event !== takenHere.value && isElsewhere(step.hole, step.part)
     return { event: step.event, words: step.words, elsewhere }
   })
 
@@ -95,7 +95,7 @@ export function useUndo(job: JobNow): Undo {
 
   async function undoNow(sure: boolean): Promise<boolean> {
     // What was recorded a moment ago may not be shown yet.
-    if (takenHere !== null && (job.block.value?.event ?? 0) < takenHere) await job.reload()
+    if (takenHere.value !== null && (job.block.value?.event ?? 0) < takenHere.value) await job.reload()
     const step = next.value
     if (step === null) {
       refusal.value = new Refusal(
@@ -130,7 +130,7 @@ export function useUndo(job: JobNow): Undo {
     said,
     asking,
     underWay: computed(() => pending.value > 0),
-    took: (event) => (takenHere = event),
+    took: (event) => (takenHere.value = event),
     inTurn,
     setStruck: (event, struck, reason) => inTurn(() => setStruckNow(event, struck, reason)),
     undo: (sure = false) => inTurn(() => undoNow(sure)),
