@@ -56,7 +56,7 @@ def test_whatever_is_done_what_is_known_is_what_stands(
         assert answer.status_code == 201, answer.text
     job = UUID(benches[0].job_id)
     with psycopg.connect(dsn, autocommit=True) as conn:
-        assert job_facts.load_job_facts(conn, job) == job_facts._read_job_facts(conn, job)
+        assert job_facts.load_job_facts(conn, job) == job_facts.read_job_facts(conn, job)
 
 
 def test_most_readings_need_no_lock(client: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:

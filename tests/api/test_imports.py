@@ -24,6 +24,7 @@ def test_a_table_is_taken_and_a_bad_one_is_not(client: TestClient) -> None:
     assert good.json() == {
         "rows": [{"number": 2, "where": "1 at 6h", "words": "85", "verdict": "good", "message": ""}],
         "taken": 1,
+        "changes": [],
     }
     empty = client.post(address, data=_form(bench), files={"file": ("r.csv", b"")})
     assert empty.status_code == 422

@@ -2,11 +2,13 @@
 
 import csv
 import io
+from dataclasses import replace
 from decimal import Decimal
 from uuid import UUID, uuid4
 
 import pytest
 
+from vallostasis.core.measuring.decision import State
 from vallostasis.core.records import Quantity, Reading, Strike
 from vallostasis.services import proof, shop, tape
 from vallostasis.services.block import block_of_job
@@ -169,3 +171,20 @@ def test_a_row_the_gauge_cannot_have_shown_is_bad_unless_taken_as_written(
     assert "reads from 0 to 8 mm" in _messages(report)[2]
     as_written = _wish(quantity=Quantity.FLANGE_THICKNESS, as_written=True)
     assert import_readings(demo, demo_job, content, as_written, wren).taken == 1
+
+
+def test_before_anything_is_taken_every_state_that_would_change_is_told(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    """Told by a user: four rows turned two proven holes into "not measured", and nobody had been told before."""
+    before = block_of_job(demo, demo_job)
+    proven = [hole.hole for hole in before.judgement.holes if hole.state is State.IN]
+    rows = "hole,clock_h,reading,unit\n" + "".join(f"{hole},12,{v},0.01 mm\n" for hole in proven for v in ("8.6",))
+    wish = ImportWish(uuid4(), Take.ONLY_CHECK, Quantity.PROTRUSION, "0.01 mm", "mm", False)
+    report = import_readings(demo, demo_job, rows.encode(), wish, wren)
+    told = {(one.where, one.before, one.after) for one in report.changes}
+    assert {(f"hole {hole}", State.IN, State.NOT_MEASURED) for hole in proven} <= told
+    # Looking changed nothing.
+    assert [h.state for h in block_of_job(demo, demo_job).judgement.holes] == [h.state for h in before.judgement.holes]
+    taken = import_readings(demo, demo_job, rows.encode(), replace(wish, take=Take.ALL_OR_NOTHING), wren)
+    assert taken.taken == len(proven)
+    after = {hole.hole: hole.state for hole in block_of_job(demo, demo_job).judgement.holes}
+    assert all(after[one.hole] is one.after for one in report.changes if one.hole is not None)

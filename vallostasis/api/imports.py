@@ -11,6 +11,7 @@ from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity
 from vallostasis.services import job_import, reading_import
+from vallostasis.services.block import ChangedState
 from vallostasis.services.reading_import import ImportWish, Take, Verdict
 
 router = APIRouter(prefix="/api", tags=["imports"], responses=ERROR_RESPONSES)
@@ -27,10 +28,11 @@ class ImportedRow(BaseModel):
 
 
 class ImportedReadings(BaseModel):
-    """Every row of the file, and how many readings were recorded."""
+    """Every row of the file, how many readings were recorded, and which states the good rows change."""
 
     rows: list[ImportedRow]
     taken: int
+    changes: list[ChangedState]
 
 
 @router.post("/jobs/{job_id}/imports")
@@ -53,7 +55,7 @@ def import_readings(
         ImportedRow(number=r.number, where=r.where, words=r.words, verdict=r.verdict, message=r.message)
         for r in report.rows
     ]
-    return ImportedReadings(rows=rows, taken=report.taken)
+    return ImportedReadings(rows=rows, taken=report.taken, changes=list(report.changes))
 
 
 class JobBroughtInView(BaseModel):

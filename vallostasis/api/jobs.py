@@ -15,6 +15,7 @@ from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.records import Job, Liner
 from vallostasis.services import block, jobs, spec_cards
+from vallostasis.services.block import ChangedState
 from vallostasis.store.jobs import NewJob
 
 router = APIRouter(prefix="/api", tags=["jobs"], responses=ERROR_RESPONSES)
@@ -90,15 +91,6 @@ class CardChoice(BaseModel):
     only_preview: bool = False
 
 
-class ChangedHoleView(BaseModel):
-    """A hole whose state changes with the card."""
-
-    hole: int
-    before: State
-    after: State
-    reason: str
-
-
 @router.get("/jobs")
 def list_jobs(conn: Conn) -> list[FloorStrip]:
     """Every job as a strip of rings."""
@@ -155,10 +147,6 @@ def mark_stage(stage_id: UUID, body: StageMarkBody, conn: Conn) -> JobMade:
 
 
 @router.post("/jobs/{job_id}/card")
-def choose_card(job_id: UUID, body: CardChoice, conn: Conn) -> list[ChangedHoleView]:
-    """Judge a job by another card version; lists the holes whose state changes."""
-    changed = spec_cards.choose_version(conn, job_id, body.spec_card_version_id, body.person_id, body.only_preview)
-    return [
-        ChangedHoleView(hole=one.hole, before=State(one.before), after=State(one.after), reason=one.reason)
-        for one in changed
-    ]
+def choose_card(job_id: UUID, body: CardChoice, conn: Conn) -> list[ChangedState]:
+    """Judge a job by another card version; lists every state that changes."""
+    return list(spec_cards.choose_version(conn, job_id, body.spec_card_version_id, body.person_id, body.only_preview))

@@ -4,7 +4,11 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.fitness import Settling, what_would_settle
+from vallostasis.core.measuring.parts import parts_of
+from vallostasis.core.measuring.plan import surveyed_features
+from vallostasis.core.measuring.survey import survey_of
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.protrusion.why import explain_hole
@@ -42,6 +46,35 @@ def block_of_job(conn: Conn, job_id: UUID) -> BlockNow:
 def judge_facts(facts: JobFacts) -> BlockNow:
     """Judge a block."""
     return BlockNow(facts, judge_job(facts))
+
+
+@dataclass(frozen=True, slots=True)
+class ChangedState:
+    """What would become of a hole, or of a feature of a part, and why."""
+
+    where: str
+    hole: int | None
+    before: State
+    after: State
+    reason: str
+
+
+def changed_states(before: JobFacts, after: JobFacts) -> tuple[ChangedState, ...]:
+    """List every state that differs between two views of the same job: holes, then surveys of what was measured."""
+    pairs = zip(judge_job(before).holes, judge_job(after).holes, strict=True)
+    changed = [
+        ChangedState(f"hole {new.hole}", new.hole, old.state, new.state, new.reason)
+        for old, new in pairs
+        if old.state is not new.state
+    ]
+    measured = {after.setup(one.setup_id).quantity for one in after.sets}
+    for quantity in (one for one in surveyed_features(after.card) if one in measured):
+        for part in parts_of(after, quantity):
+            old_survey, new_survey = survey_of(before, quantity, part), survey_of(after, quantity, part)
+            if old_survey.state is not new_survey.state:
+                changed.append(ChangedState(f"{quantity.value}, {part.title}", part.hole, old_survey.state,
+                                            new_survey.state, new_survey.reason))  # fmt: skip
+    return tuple(changed)
 
 
 def why_of_hole(conn: Conn, hole_id: UUID) -> HoleWhy:

@@ -17,6 +17,7 @@ from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.notation import ParsedLength, parse_length
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.documents.readings_table import NotATable, TableRow, read_table
+from vallostasis.services.block import ChangedState, changed_states
 from vallostasis.services.reading_target import (
     ReadingToTake,
     known_land,
@@ -31,7 +32,7 @@ from vallostasis.services.readings import (
 )
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs, people, readings
-from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.job_facts import load_job_facts, read_job_facts
 from vallostasis.store.rows import Conn
 
 
@@ -76,10 +77,11 @@ class RowReport:
 
 @dataclass(frozen=True, slots=True)
 class ImportReport:
-    """Every row of a file, and how many readings were recorded."""
+    """Every row of a file, how many readings were recorded, and which states change with the good rows."""
 
     rows: tuple[RowReport, ...]
     taken: int
+    changes: tuple[ChangedState, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,7 +119,7 @@ def import_readings(conn: Conn, job_id: UUID, content: bytes, wish: ImportWish, 
     reports = [checker.check(row) for row in table]
     bad = any(report.verdict is Verdict.BAD for report in reports)
     if wish.take is Take.ONLY_CHECK or (bad and wish.take is Take.ALL_OR_NOTHING):
-        return ImportReport(tuple(reports), 0)
+        return ImportReport(tuple(reports), 0, _changes(conn, checker.facts, checker.good, by))
     _record(conn, checker.facts, checker.good, by)
     return ImportReport(tuple(reports), len(checker.good))
 
@@ -247,6 +249,13 @@ class _Checker:
         self._rows_of_place[place] = reading.row.number
         if not reading.row["struck"]:
             others.append(reading.parsed.value_um)
+
+
+def _changes(conn: Conn, facts: JobFacts, good: list[_Reading], by: UUID) -> tuple[ChangedState, ...]:
+    """Find what the good rows would change, by recording them for once and taking it all back."""
+    with conn.transaction(force_rollback=True):
+        _record(conn, facts, good, by)
+        return changed_states(facts, read_job_facts(conn, facts.job.job_id))
 
 
 def _record(conn: Conn, facts: JobFacts, good: list[_Reading], by: UUID) -> None:

@@ -8,15 +8,14 @@ from uuid import UUID
 
 from vallostasis.core.card_slips import unlikely_lengths
 from vallostasis.core.errors import NotationError, Suggestion
-from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.plan import Cylinder, Risk, check_features, propose_pattern
 from vallostasis.core.notation import parse_length
-from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records import CardVersion, Quantity
 from vallostasis.core.spec_card import CardUnit, Construction, FieldProblem, Length, SpecCard, check_card
+from vallostasis.services.block import ChangedState, changed_states
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import jobs, spec_cards
 from vallostasis.store.job_facts import load_job_facts
@@ -33,16 +32,6 @@ SIZES = (
 )
 LONGEST_FIELD = 400
 LONGEST_UM = Decimal(10_000_000)
-
-
-@dataclass(frozen=True, slots=True)
-class ChangedHole:
-    """What another card version makes of a hole."""
-
-    hole: int
-    before: str
-    after: str
-    reason: str
 
 
 def bare_unit(card: SpecCard, field: str) -> Unit:
@@ -197,8 +186,8 @@ def save_version(
 
 def choose_version(
     conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID, only_preview: bool
-) -> tuple[ChangedHole, ...]:
-    """Judge a job by another card version, and list the holes whose state changes with it."""
+) -> tuple[ChangedState, ...]:
+    """Judge a job by another card version, and list every state that changes with it."""
     jobs.lock_job(conn, job_id)
     facts = load_job_facts(conn, job_id)
     version, card = spec_cards.get_version(conn, spec_card_version_id)
@@ -207,17 +196,7 @@ def choose_version(
             f"That card is for {card.layout.holes} holes, this block has {len(facts.holes)}: choose another card.",
             "spec_card_version_id",
         )
-    changed = changed_holes(facts, replace(facts, card=card, card_version=version))
+    changed = changed_states(facts, replace(facts, card=card, card_version=version))
     if not only_preview:
         jobs.choose_card_version(conn, job_id, spec_card_version_id, chosen_by)
     return changed
-
-
-def changed_holes(before: JobFacts, after: JobFacts) -> tuple[ChangedHole, ...]:
-    """List the holes whose state differs between two views of the same job."""
-    pairs = zip(judge_job(before).holes, judge_job(after).holes, strict=True)
-    return tuple(
-        ChangedHole(new.hole, old.state.value, new.state.value, new.reason)
-        for old, new in pairs
-        if old.state is not new.state
-    )

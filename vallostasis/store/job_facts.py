@@ -36,15 +36,16 @@ def lock_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
 def _facts_at(conn: Conn, job_id: UUID, revision: Revision | None) -> JobFacts:
     """What is known at that revision, else everything read anew; without a revision nothing is kept."""
     if revision is None:
-        return _read_job_facts(conn, job_id)
+        return read_job_facts(conn, job_id)
     facts = known_job(conn, job_id, revision)
     if facts is None:
-        facts = _read_job_facts(conn, job_id)
+        facts = read_job_facts(conn, job_id)
         remember_job(conn, job_id, revision, facts)
     return facts
 
 
-def _read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
+def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
+    """Read all facts of one job anew, whatever is known of it: within a transaction that may come to nothing."""
     job = jobs.get_job(conn, job_id)
     version, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
     return JobFacts(

@@ -203,7 +203,7 @@ export const markStage = <ThrowOnError extends boolean = false>(options: Options
 /**
  * Choose Card
  *
- * Judge a job by another card version; lists the holes whose state changes.
+ * Judge a job by another card version; lists every state that changes.
  */
 export const chooseCard = <ThrowOnError extends boolean = false>(options: Options<ChooseCardData, ThrowOnError>) => (options.client ?? client).post<ChooseCardResponses, ChooseCardErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/card',

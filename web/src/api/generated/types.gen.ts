@@ -894,15 +894,19 @@ export type ChangeView = {
 };
 
 /**
- * ChangedHoleView
+ * ChangedState
  *
- * A hole whose state changes with the card.
+ * What would become of a hole, or of a feature of a part, and why.
  */
-export type ChangedHoleView = {
+export type ChangedState = {
+    /**
+     * Where
+     */
+    where: string;
     /**
      * Hole
      */
-    hole: number;
+    hole: number | null;
     before: State;
     after: State;
     /**
@@ -2554,7 +2558,7 @@ export type HoleWhyView = {
 /**
  * ImportedReadings
  *
- * Every row of the file, and how many readings were recorded.
+ * Every row of the file, how many readings were recorded, and which states the good rows change.
  */
 export type ImportedReadings = {
     /**
@@ -2565,6 +2569,10 @@ export type ImportedReadings = {
      * Taken
      */
     taken: number;
+    /**
+     * Changes
+     */
+    changes: Array<ChangedState>;
 };
 
 /**
@@ -7400,7 +7408,7 @@ export type ChooseCardResponses = {
      *
      * Successful Response
      */
-    200: Array<ChangedHoleView>;
+    200: Array<ChangedState>;
 };
 
 export type ChooseCardResponse = ChooseCardResponses[keyof ChooseCardResponses];

@@ -2,11 +2,15 @@
 import { computed } from 'vue'
 
 import { bareUnit, bareWords } from '@/shared/format/bareUnit'
+import { ask } from '@/api/ask'
+import { listFeatures, type Quantity } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import FileField from '@/shared/ui/FileField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import StateChanges from '@/shared/ui/StateChanges.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 import ImportedRows from './ImportedRows.vue'
@@ -17,10 +21,15 @@ const job = useJob()
 const form = useForm()
 const { refusal, busy } = form
 const { name, quantity, asWritten, report, taken, good, bad, here, choose, take } = useReadingsFile(job, form)
-const QUANTITIES = ['protrusion', 'counterbore depth', 'flange thickness'].map((value) => ({
-  value,
-  label: value,
-}))
+const CLOCKED: Quantity[] = ['protrusion', 'counterbore depth', 'flange thickness']
+/** Everything that this block can have measured. */
+const features = useLoaded(() => ask(listFeatures({ path: { job_id: job.jobId } })))
+const quantities = computed(() =>
+  [...CLOCKED, ...(features.data.value?.features ?? []).map((one) => one.quantity)].map((value) => ({
+    value,
+    label: value,
+  })),
+)
 const bareSaid = computed(
   () =>
     `${bareWords(bareUnit('protrusion', unit.value))}, depths and thicknesses ${bareWords(bareUnit('counterbore depth', unit.value))}`,
@@ -41,7 +50,7 @@ const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '
         :largest-mb="5"
         @chosen="choose"
       />
-      <ChoiceField v-model="quantity" label="What was read, where no column says" :choices="QUANTITIES" />
+      <ChoiceField v-model="quantity" label="What was read, where no column says" :choices="quantities" />
       <label class="flex items-start gap-2"
         ><input v-model="asWritten" type="checkbox" class="mt-1 size-5" /> take readings that look like a slip
         as they are written</label
@@ -92,6 +101,17 @@ const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '
             <span class="text-ink-soft">or put the file right and choose it again</span>
           </template>
         </div>
+        <section
+          v-if="taken === null && good.length > 0"
+          aria-label="Before it is taken"
+          class="border-l-4 py-1 pl-3"
+          :class="report.changes.length > 0 ? 'border-unsure' : 'border-rule'"
+        >
+          <p v-if="report.changes.length > 0">
+            Each hole and part in the file gets a new set, which then counts alone. With these rows:
+          </p>
+          <StateChanges :changes="report.changes" />
+        </section>
         <ImportedRows :rows="report.rows" />
       </template>
       <p v-else-if="!busy" class="max-w-prose py-8 text-lg text-ink-soft">

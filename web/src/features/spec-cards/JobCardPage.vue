@@ -5,15 +5,15 @@ import { ask, asRefusal, type Refusal } from '@/api/ask'
 import {
   type CardVersion,
   type CardWithVersions,
-  type ChangedHoleView,
+  type ChangedState,
   chooseCard,
   readCard,
 } from '@/api/generated'
-import StateGate from '@/shared/charts/StateGate.vue'
 import { whenText } from '@/shared/format/time'
 import { useJob } from '@/shared/state/job'
 import { personId } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import StateChanges from '@/shared/ui/StateChanges.vue'
 
 import LimitList from './LimitList.vue'
 
@@ -21,7 +21,7 @@ import LimitList from './LimitList.vue'
 const job = useJob()
 const versions = shallowRef<CardWithVersions | null>(null)
 const tried = ref<CardVersion | null>(null)
-const changes = shallowRef<ChangedHoleView[]>([])
+const changes = shallowRef<ChangedState[]>([])
 const refusal = ref<Refusal | null>(null)
 
 const present = computed(() => job.block.value?.card.version)
@@ -97,13 +97,7 @@ async function choose(version: CardVersion, onlyPreview: boolean): Promise<void>
             What would change?
           </button>
           <div v-if="tried?.spec_card_version_id === one.spec_card_version_id" class="mt-2 text-sm">
-            <p v-if="changes.length === 0">No hole changes its state.</p>
-            <ul v-else>
-              <li v-for="change in changes" :key="change.hole" class="flex items-center gap-2">
-                <b>hole {{ change.hole }}</b> <StateGate :state="change.before" /> {{ change.before }} →
-                <StateGate :state="change.after" /> {{ change.after }}
-              </li>
-            </ul>
+            <StateChanges :changes="changes" />
             <button type="button" class="act mt-2" @click="choose(one, false)">
               Judge this job by version {{ one.version }}
             </button>
