@@ -153,7 +153,8 @@ def test_a_stage_and_a_card_chosen_are_taken_back(bench: Bench) -> None:
               version["version"], "person_id": bench.person_id},
     )  # fmt: skip
     assert saved.status_code == 201, saved.text
-    newest = saved.json()["spec_card_version_id"]
+    card = bench.client.get(f"/api/spec-cards/{version['spec_card_id']}").json()
+    newest = card["versions"][0]["spec_card_version_id"]
     _post(bench, "card", spec_card_version_id=newest)
     assert bench.block()["card"]["version"]["version"] == version["version"] + 1
     assert "version 2" in bench.undo()

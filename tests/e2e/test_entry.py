@@ -226,3 +226,52 @@ def test_a_set_opened_by_mistake_is_closed_on_the_tape(page: Page, block: BlockV
     block.expect_marks(6, 4)
     page.get_by_role("button", name="Open again 6 set of protrusion opened").first.click()
     block.expect_marks(6, 1)
+
+
+def test_an_inch_typed_as_a_thou_is_asked_about_at_the_bench_and_on_forms(page: Page, block: BlockView) -> None:
+    """Told by users: .0035 at the bench under thou became nothing, .003 as a gauge's step 0.076 µm."""
+    block.open(6)
+    page.get_by_role("group", name="Unit").get_by_role("button", name="thou").click()
+    page.locator("#entry").fill("6 1.5h .0035")
+    page.locator("#entry").press("Enter")
+    line = page.get_by_role("region", name="Entry line")
+    expect(line.get_by_role("alert")).to_contain_text("less than this gauge can show")
+    line.get_by_role("button", name="0.0035 inch", exact=True).click()
+    expect(page.locator("#entry")).to_have_value("")
+    block.expect_marks(6, 5)
+    page.goto("/shop")
+    form = page.get_by_role("form", name="Add a gauge")
+    form.get_by_label("Name on it").fill("Dial")
+    step = form.get_by_label("One step of its scale")
+    step.fill(".001 thou")
+    expect(form).to_contain_text("is +0.0010 thou, +0.025 µm")
+    form.get_by_label("Repeats within, one standard deviation").fill("1 µm")
+    form.get_by_role("button", name="Add the gauge").click()
+    expect(form.get_by_role("alert")).to_contain_text("did you mean one of these?")
+    form.get_by_role("button", name="0.001 inch", exact=True).click()
+    expect(step).to_have_value("")
+    expect(page.get_by_role("cell", name=re.compile("Dial")).first).to_be_visible()
+
+
+def test_a_whole_size_on_a_ring_and_a_temperature_in_fahrenheit(page: Page) -> None:
+    """Told by users: a full bore size typed where a deviation is meant; 70 in a field of °C."""
+    page.goto("/")
+    jobs = page.request.get("/api/jobs").json()
+    job = next(one["job"]["job_id"] for one in jobs if one["job"]["number"] == "26-057")
+    page.goto(f"/jobs/{job}/measure/block bore/hole-2")
+    zero = page.request.get(f"/api/jobs/{job}/surveys/block bore/hole-2").json()["setup"]["zero_m"]
+    field = page.get_by_label("Type a reading")
+    field.fill(f"{zero * 1000 + 0.0125:.4f}")
+    hint = page.get_by_label("What the number means")
+    expect(hint).to_contain_text("the size")
+    expect(hint).to_contain_text("+12 µm")
+    field.press("Enter")
+    if page.get_by_role("button", name="A repeat: keep both").count():
+        page.get_by_role("button", name="A repeat: keep both").click()
+    expect(page.get_by_label("Taken")).to_contain_text(f"{zero * 1000 + 0.0125:.4f} mm")
+    warm = page.get_by_role("region", name="Temperature")
+    warm.get_by_label("is").fill("70")
+    warm.get_by_role("button", name="Note it").click()
+    expect(warm.get_by_role("alert")).to_contain_text("70 °C is unlikely")
+    warm.get_by_role("button", name="70 °F, 21.1 °C").click()
+    expect(warm).to_contain_text("21.11 °C (70 °F)")

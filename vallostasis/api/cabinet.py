@@ -40,6 +40,7 @@ class MasterBody(BaseModel):
     due_on: date | None = None
     owner: ShortText = ""
     note: LongText = ""
+    confirmed: bool = Field(False, description="Take lengths that look like a slip as typed.")
     based_on_version: int = Field(0, ge=0, le=1_000_000)
 
 

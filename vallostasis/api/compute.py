@@ -37,6 +37,7 @@ from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.notation import ExpectedRange, parse_length, unit_step
 from vallostasis.core.protrusion.stack import part, predict_protrusion
 from vallostasis.core.records import Quantity
+from vallostasis.core.usual_lengths import whole_size_of
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
@@ -61,6 +62,9 @@ class ParseRequest(BaseModel):
         [], max_length=99, description="Hole numbers; given, the text is read as [hole] [clock]h value."
     )
     quantity: Quantity | None = Field(None, description="What is read: it says which sign deep or tight give.")
+    zero_um: Decimal | None = Field(
+        None, gt=0, le=10_000_000, description="Size the gauge was zeroed on: a whole size is understood. [µm]"
+    )
     present_hole: int | None = Field(None, ge=1, le=99)
     present_hour: float | None = Field(None, gt=0, le=12)
 
@@ -75,6 +79,7 @@ class ParseAnswer(BaseModel):
     number: Decimal | None = Field(description="The number as it was given.")
     unit: Unit | None = Field(description="The unit it was given in.")
     unit_was_typed: bool
+    is_whole_size: bool = Field(description="The whole size was typed; the value is what it deviates from the zero.")
     typed: str = Field(description="The length as typed, without hole and clock position.")
     trail: list[StepView]
 
@@ -96,6 +101,8 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         position, reading = line.position, line.reading
     else:
         position, reading = present, parse_length(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
+    size = None if reading is None or ask.zero_um is None else whole_size_of(reading, ask.zero_um)
+    reading = size or reading
     return ParseAnswer(
         hole=position.hole,
         hour=position.hour,
@@ -104,6 +111,7 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         number=None if reading is None else reading.number,
         unit=None if reading is None else reading.unit,
         unit_was_typed=reading is not None and reading.unit_was_typed,
+        is_whole_size=size is not None,
         typed="" if reading is None else reading.typed,
         trail=[] if reading is None else [StepView.of(unit_step(reading))],
     )

@@ -170,14 +170,15 @@ class CutBody(BaseModel):
     depth: LengthText = Field(description="Depth from the deck by the stop, as typed.")
     depth_unit: Unit = "mm"
     passes: Annotated[int, Field(ge=0, le=1000)]
-    shim: LengthText = Field(description="The shim it was cut for; a bare number is mm.")
+    shim: LengthText = Field(description="The shim it was cut for.")
+    shim_unit: Unit = "mm"
     note: LongText = ""
     confirmed: bool = False
     person_id: UUID
 
 
 class ShimBody(BaseModel):
-    """A shim as fitted; bare numbers are mm."""
+    """A shim as fitted."""
 
     nominal: LengthText
     measured: LengthText = ""
@@ -190,6 +191,8 @@ class FittingBody(BaseModel):
     fitting_id: UUID
     liner_mark: ShortText
     shims: Annotated[list[ShimBody], Field(max_length=4)] = []
+    bare_unit: Unit = Field("mm", description="Of shims without a unit.")
+    confirmed: bool = False
     person_id: UUID
 
 
@@ -258,6 +261,9 @@ def record_cut(hole_id: UUID, body: CutBody, conn: Conn) -> Done:
 @router.post("/{hole_id}/fittings", status_code=201)
 def record_fitting(hole_id: UUID, body: FittingBody, conn: Conn) -> Done:
     """Record a liner fitted with its shims; the hole is not measured until it is read."""
-    shims = tuple(fitting.ShimFitted(**shim.model_dump()) for shim in body.shims)
+    shims = tuple(
+        fitting.ShimFitted(**shim.model_dump(), bare_unit=body.bare_unit, confirmed=body.confirmed)
+        for shim in body.shims
+    )
     fitting.record_fitting(conn, hole_id, body.fitting_id, body.liner_mark, shims, body.person_id)
     return Done(job_id=job_rows.job_of_hole(conn, hole_id))

@@ -34,6 +34,7 @@ class StudyBody(BaseModel):
     parts: int = Field(ge=2, le=20)
     trials: int = Field(ge=2, le=10)
     people: Annotated[list[UUID], Field(max_length=12)]
+    confirmed: bool = Field(False, description="Take lengths that look like a slip as typed.")
     person_id: UUID
 
 

@@ -65,9 +65,11 @@ class SetupBody(BaseModel):
     load: ShortText = Field("", description="Caps torqued, plate on, free; dry or oiled.")
     method: ShortText = ""
     setting_master_id: UUID | None = Field(None, description="Master of the cabinet that the gauge was set on.")
-    master_temp_c: Temperature | None = None
-    gauge_temp_c: Temperature | None = None
+    master_temp: LengthText = Field("", description="Of the master when the gauge was set: °C, or °F where it says so.")
+    gauge_temp: LengthText = Field("", description="Of the gauge then.")
     bare_unit: Unit = "mm"
+    corrects: bool = Field(False, description="Temperatures were noted wrongly: put right for what was read.")
+    confirmed: bool = False
     person_id: UUID
 
 
@@ -110,9 +112,9 @@ def _take_with_job_locked(request: Request, job_id: UUID, ask: ReadingToTake, pe
 @router.post("/jobs/{job_id}/setups", status_code=201)
 def change_setup(job_id: UUID, body: SetupBody, conn: Conn) -> Done:
     """Read with another gauge, zero, land, datum or clamp from now on; holes read otherwise re-open."""
-    fields = body.model_dump(exclude={"person_id", "zero", "bare_unit", "setting_master_id"})
-    new = NewSetup(job_id=job_id, zero_typed=body.zero, **fields)
-    setups.change_setup(conn, new, body.person_id, body.bare_unit, body.setting_master_id)
+    how = setups.HowTyped(**{name: getattr(body, name) for name in setups.HowTyped.__slots__})
+    fields = body.model_dump(exclude={"person_id", "zero", *setups.HowTyped.__slots__})
+    setups.change_setup(conn, NewSetup(job_id=job_id, zero_typed=body.zero, **fields), body.person_id, how)
     return Done(job_id=job_id)
 
 

@@ -39,6 +39,7 @@ class GaugeBody(BaseModel):
     owner: ShortText = Field("", description="Whose it is; empty for the shop's own.")
     master: ShortText = Field("", description="What it was checked against.")
     faults: LongText = ""
+    confirmed: bool = Field(False, description="Take lengths that look like a slip as typed.")
     based_on_version: int = Field(0, ge=0, le=1_000_000)
 
 

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Path
-from pydantic import BaseModel, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints
 
 from vallostasis.api.budget_models import BudgetView
 from vallostasis.api.deps import Conn, LengthText, ShortText
@@ -66,6 +66,7 @@ class TemperatureBody(BaseModel):
     body: Literal["part", "room"]
     part: ShortText = ""
     text: LengthText
+    confirmed: bool = Field(False, description="Take a temperature that is unlikely while measuring as typed.")
     person_id: UUID
 
 
@@ -149,5 +150,5 @@ def settle_doubt(job_id: UUID, zero_check_id: UUID, body: SettleBody, conn: Conn
 def take_temperature(job_id: UUID, body: TemperatureBody, conn: Conn) -> TemperatureTaken:
     """Record how warm the block, a loose part or the room is."""
     celsius = surveys.take_temperature(conn, job_id, body.temperature_id, body.body, body.part, body.text,
-                                       body.person_id)  # fmt: skip
+                                       body.person_id, body.confirmed)  # fmt: skip
     return TemperatureTaken(celsius=celsius)

@@ -7,6 +7,7 @@ its hole until it came out for a cause that still stands, a ledge is what was re
 from collections import defaultdict
 from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass, replace
+from decimal import Decimal
 from functools import cached_property, wraps
 from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
@@ -146,6 +147,7 @@ class JobFacts:
             struck=self.struck,
             struck_events=self.struck_events,
             newest_strikes=self.newest_strikes,
+            _setups_by_id=self._setups_by_id,
             _present_fittings=self._present_fittings,
         )
         return facts
@@ -179,8 +181,28 @@ class JobFacts:
         return next(liner for liner in self.liners if liner.liner_id == liner_id)
 
     def setup(self, setup_id: UUID) -> Setup:
-        """Return one setup of the job."""
-        return next(setup for setup in self.setups if setup.setup_id == setup_id)
+        """Return one setup of the job, with its temperatures as they were put right."""
+        return self._setups_by_id[setup_id]
+
+    def first_setup(self, setup_id: UUID) -> Setup:
+        """Return the setup that others only corrected the temperatures of."""
+        setup = self._setups_by_id[setup_id]
+        return setup if setup.corrects is None else self.first_setup(setup.corrects)
+
+    @cached_property
+    def _setups_by_id(self) -> dict[UUID, Setup]:
+        by_id = {one.setup_id: one for one in self.setups}
+        first: dict[UUID, UUID] = {}
+        temperatures: dict[UUID, tuple[Decimal | None, Decimal | None]] = {}
+        for one in self.setups:
+            first[one.setup_id] = one.setup_id if one.corrects is None else first[one.corrects]
+            if one.event not in self.struck_events or one.corrects is None:
+                temperatures[first[one.setup_id]] = (one.master_temp_c, one.gauge_temp_c)
+        for setup_id, one in by_id.items():
+            master_c, gauge_c = temperatures[first[setup_id]]
+            if (one.master_temp_c, one.gauge_temp_c) != (master_c, gauge_c):
+                by_id[setup_id] = replace(one, master_temp_c=master_c, gauge_temp_c=gauge_c)
+        return by_id
 
     def present_setup(self, quantity: Quantity) -> Setup | None:
         """Return the newest setup for a quantity that is not struck."""

@@ -10,7 +10,7 @@ References
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal, localcontext
 
 from vallostasis.core.errors import NotationError, Suggestion
@@ -53,6 +53,10 @@ class ParsedLength:
     unit: Unit
     typed: str
     unit_was_typed: bool
+
+    def in_unit(self, unit: Unit) -> "ParsedLength":
+        """Return the same number, had it been given in another unit. By definition of the units."""
+        return replace(self, value_um=_exact(self.number * MICROMETRES_PER[unit]), unit=unit)
 
 
 def unit_step(parsed: ParsedLength) -> Step:
@@ -281,7 +285,7 @@ def _ask_if_unlikely(parsed: ParsedLength, bare_unit: Unit, expected: ExpectedRa
         f"{_IN_WORDS.get(bare_unit, bare_unit)}): "
         "did you mean one of these?",
         parsed.typed,
-        (*_likelier(parsed, expected), as_typed),
+        (*(Suggestion(text, text) for text, _ in likelier_readings(parsed, expected)), as_typed),
     )
 
 
@@ -289,8 +293,11 @@ def _plain(value_um: Decimal, unit: Unit) -> str:
     return format(round(value_um / MICROMETRES_PER[unit], 3).normalize(), "f").replace("-", "−")
 
 
-def _likelier(parsed: ParsedLength, expected: ExpectedRange) -> tuple[Suggestion, ...]:
-    """Other readings of the same digits that the field would take: units mixed up, point slipped, sign lost."""
+def likelier_readings(parsed: ParsedLength, expected: ExpectedRange) -> tuple[tuple[str, Decimal], ...]:
+    """Other readings of the same digits that a field would take: units mixed up, point slipped, sign lost. [µm]
+
+    Common practice, no published source: 25.4 and 1000 are units mixed up, 10 a point slipped by one.
+    """
     candidates: list[tuple[str, Decimal]] = []
     for unit, size in MICROMETRES_PER.items():
         if unit not in (parsed.unit, "tenth"):
@@ -300,8 +307,7 @@ def _likelier(parsed: ParsedLength, expected: ExpectedRange) -> tuple[Suggestion
         shifted = _exact(parsed.number * factor)
         text = f"{shifted} {parsed.unit}" if parsed.unit != "0.01 mm" else f"{shifted / 100} mm"
         candidates.append((text, parsed.value_um * factor))
-    if parsed.value_um < 0:
-        candidates.append((f"+{abs(parsed.value_um)} µm", -parsed.value_um))
-    return tuple(
-        Suggestion(text, text) for text, value in candidates if expected.least_um <= value <= expected.greatest_um
-    )
+    sign = "-" if parsed.value_um > 0 else "+"
+    in_unit = f"{abs(parsed.number)} {parsed.unit}" if parsed.unit != "0.01 mm" else f"{abs(parsed.number) / 100} mm"
+    candidates.append((sign + in_unit, -parsed.value_um))
+    return tuple(one for one in candidates if expected.least_um <= one[1] <= expected.greatest_um)

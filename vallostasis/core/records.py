@@ -209,7 +209,8 @@ class Cut:
 class Setup:
     """Gauge, its zero, land, datum and clamp that hold for all readings of one quantity until changed.
 
-    A reading is a deviation from ``zero_um``, the size the gauge was zeroed on. [µm]
+    A reading is a deviation from ``zero_um``, the size the gauge was zeroed on. [µm] One that ``corrects`` another
+    only says its temperatures anew.
     """
 
     setup_id: UUID
@@ -231,6 +232,7 @@ class Setup:
     setting_master_version_id: UUID | None = None
     master_temp_c: Decimal | None = None
     gauge_temp_c: Decimal | None = None
+    corrects: UUID | None = None
 
     @property
     def zero(self) -> tuple[object, ...]:
@@ -298,10 +300,7 @@ class Reading:
 
 @dataclass(frozen=True, slots=True)
 class Strike:
-    """Something recorded struck out or restored; the newest one holds.
-
-    What has no field of its own here is named by its event. ``undoes`` says that Undo made it.
-    """
+    """Something struck or restored, named by its event where it has no field here; ``undoes``: made by Undo."""
 
     reading_id: UUID | None
     cut_id: UUID | None

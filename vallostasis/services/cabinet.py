@@ -12,7 +12,9 @@ from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, Setti
 from vallostasis.core.measuring.set_budget import master_reading_budget
 from vallostasis.core.measuring.temperature import RoomAssumed
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
-from vallostasis.services.refused import RefusalCode, Refused, typed_at, version_after
+from vallostasis.core.usual_lengths import MASTER_EXPANDED, MASTER_SIZE
+from vallostasis.services.lengths import read_usual
+from vallostasis.services.refused import RefusalCode, Refused, version_after
 from vallostasis.services.temperatures import read_temperature
 from vallostasis.store import gauge_services, gauges, master_readings, materials, room, setting_masters
 from vallostasis.store.job_facts import load_job_facts
@@ -37,6 +39,7 @@ class MasterEntry:
     due_on: date | None = None
     owner: str = ""
     note: str = ""
+    confirmed: bool = False
 
 
 def save_master(conn: Conn, setting_master_id: UUID | None, based_on_version: int, entry: MasterEntry) -> SettingMaster:
@@ -57,10 +60,10 @@ def save_master(conn: Conn, setting_master_id: UUID | None, based_on_version: in
 
 
 def _sheet(entry: MasterEntry) -> setting_masters.MasterSheet:
-    size_um, typed = _length("size", entry.size, "mm")
+    size_um, typed = _length("size", entry.size, "mm", MASTER_SIZE, entry.confirmed)
     if not 0 < size_um <= LARGEST_UM:
         raise Refused("A master has a size above 0 and up to 2 m: type it, such as 100.0003 mm.", "size")
-    expanded_um, _ = _length("expanded", entry.expanded, "µm")
+    expanded_um, _ = _length("expanded", entry.expanded, "µm", MASTER_EXPANDED, entry.confirmed)
     if not 0 <= expanded_um <= WIDEST_UM:
         raise Refused("Its uncertainty lies between 0 and 100 µm: type what its certificate says.", "expanded")
     if entry.calibrated_on is not None and entry.due_on is not None and entry.due_on < entry.calibrated_on:
@@ -69,9 +72,8 @@ def _sheet(entry: MasterEntry) -> setting_masters.MasterSheet:
                                        entry.due_on, entry.owner, entry.note)  # fmt: skip
 
 
-def _length(field: str, text: str, bare_unit: Unit) -> tuple[Decimal, str]:
-    with typed_at(field):
-        parsed = parse_length(text, bare_unit, confirmed=True)
+def _length(field: str, text: str, bare_unit: Unit, usual: ExpectedRange, confirmed: bool) -> tuple[Decimal, str]:
+    parsed = read_usual(field, text, bare_unit, usual, confirmed)
     return parsed.value_um, as_entered(parsed.typed, parsed.unit)
 
 
@@ -162,8 +164,7 @@ def read_master(conn: Conn, ask: MasterReadingToTake, by: UUID) -> None:
 
 def assume_room(conn: Conn, mean: str, standard: str, by: UUID) -> RoomAssumed:
     """Write down how warm the shop is taken to be where nobody took a temperature: mean, and spread in kelvin."""
-    with typed_at("mean"):
-        mean_c = read_temperature(mean)
+    mean_c = read_temperature(mean, "mean")
     try:
         standard_k = Decimal(standard.strip().replace(",", "."))
     except InvalidOperation:

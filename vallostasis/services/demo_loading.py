@@ -63,9 +63,9 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
     gauge = next(one for one in gauges.list_gauges(conn) if one.name == survey.gauge)
     master = next((one for one in setting_masters.list_masters(conn) if one.name == survey.master), None)
     new = reading_rows.NewSetup(job_id, survey.quantity, gauge.gauge_id, "", "", "", None, True, survey.zeroed_on,
-                                load=survey.load, method=survey.method,
-                                master_temp_c=Decimal(survey.master_c) if survey.master_c else None)  # fmt: skip
-    setups.change_setup(conn, new, by, "inch", None if master is None else master.setting_master_id)
+                                load=survey.load, method=survey.method)  # fmt: skip
+    how = setups.HowTyped("inch", None if master is None else master.setting_master_id, survey.master_c)
+    setups.change_setup(conn, new, by, how)
     if survey.block_c:
         surveys.take_temperature(conn, job_id, uuid4(), "room", "", "21", by)
         surveys.take_temperature(conn, job_id, uuid4(), "part", "", survey.block_c, by)

@@ -10,12 +10,14 @@ from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit, metres, micrometres
 from vallostasis.core.measuring.decision import ROUNDING
-from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
+from vallostasis.core.notation import ParsedLength
 from vallostasis.core.protrusion.measured import depths_of
 from vallostasis.core.records import FittedShim, Hole
 from vallostasis.core.spec_card import between_m
+from vallostasis.core.usual_lengths import CUT_DEPTH, SHIM
+from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
-from vallostasis.services.refused import RefusalCode, Refused, typed_at
+from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import fittings, jobs
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -32,6 +34,7 @@ class CutMade:
     shim: str
     note: str
     confirmed: bool
+    shim_unit: Unit = "mm"
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +44,8 @@ class ShimFitted:
     nominal: str
     measured: str
     side_up: str
+    bare_unit: Unit = "mm"
+    confirmed: bool = False
 
 
 def plan_of_hole(conn: Conn, hole_id: UUID, liner_mark: str = "") -> tuple[JobFacts, Hole, HolePlan | HoleRefusal]:
@@ -65,8 +70,8 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
     sizes = [row.value_m for row in survey.read if row.value_m is not None]
     if not sizes:
         raise Refused("Measure the counterbore depth before it is cut: afterwards nobody can.", "depth")
-    depth_um = _length_at("depth", made.depth, made.depth_unit).value_um
-    shim_um = _length_at("shim", made.shim, "mm").value_um
+    depth_um = read_usual("depth", made.depth, made.depth_unit, CUT_DEPTH, made.confirmed).value_um
+    shim_um = read_usual("shim", made.shim, made.shim_unit, SHIM, made.confirmed).value_um
     highest_um = micrometres(min(sizes))
     if depth_um <= highest_um:
         raise Refused(
@@ -85,11 +90,6 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
     fitting = facts.present_fitting(hole_id)
     if fitting is not None:
         fittings.add_fitting_out(conn, fitting.fitting_id, by, made.cut_id, None)
-
-
-def _length_at(field: str, text: str, unit: Unit) -> ParsedLength:
-    with typed_at(field):
-        return parse_length(text, unit, ExpectedRange(Decimal(10), Decimal(60_000)))
 
 
 def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Decimal) -> None:
@@ -142,8 +142,11 @@ def record_fitting(
 
 
 def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> FittedShim:
-    nominal = _length_at(f"shims.{place}.nominal", shim.nominal, "mm")
-    measured = _length_at(f"shims.{place}.measured", shim.measured, "mm") if shim.measured.strip() else None
+    def read(name: str, text: str) -> ParsedLength:
+        return read_usual(f"shims.{place}.{name}", text, shim.bare_unit, SHIM, shim.confirmed)
+
+    nominal = read("nominal", shim.nominal)
+    measured = read("measured", shim.measured) if shim.measured.strip() else None
     if not 0 < nominal.value_um <= 10_000:
         raise Refused("A shim is between 0 and 10 mm thick: type its thickness.", f"shims.{place}.nominal")
     if measured is not None and abs(measured.value_um - nominal.value_um) > nominal.value_um / 4:

@@ -11,7 +11,9 @@ from vallostasis.core.measuring.gauge_study import GaugeStudy, blind_order, stud
 from vallostasis.core.measuring.gauges import GaugeVersion, StudyPlan, StudyReading
 from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
 from vallostasis.core.records import Person
-from vallostasis.services.refused import RefusalCode, Refused, typed_at
+from vallostasis.core.usual_lengths import STUDIED_WINDOW
+from vallostasis.services.lengths import read_usual
+from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.shop import sheet_of_gauge
 from vallostasis.store import gauge_services, gauge_studies, gauges, people
 from vallostasis.store.rows import Conn
@@ -32,6 +34,7 @@ class StudyToPlan:
     parts: int
     trials: int
     people: list[UUID]
+    confirmed: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,8 +61,7 @@ def plan_study(conn: Conn, ask: StudyToPlan, by: UUID) -> UUID:
         raise Refused("Somebody in the list is not in the shop.", "people")
     tolerance_um, typed = None, ""
     if ask.tolerance.strip():
-        with typed_at("tolerance"):
-            parsed = parse_length(ask.tolerance, ask.bare_unit, confirmed=True)
+        parsed = read_usual("tolerance", ask.tolerance, ask.bare_unit, STUDIED_WINDOW, ask.confirmed)
         tolerance_um, typed = parsed.value_um, as_entered(parsed.typed, parsed.unit)
         if tolerance_um <= 0:
             raise Refused("A tolerance is the width of a window: type it above zero.", "tolerance")

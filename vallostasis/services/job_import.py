@@ -30,7 +30,7 @@ from vallostasis.store.rows import Conn
 OWN_IDS = {
     "job_id", "stage_id", "hole_id", "liner_id", "fitting_id", "cut_id", "setup_id", "reading_set_id", "reading_id",
     "after_cut_id", "because_cut_id", "because_fitting_id", "note_id", "zero_check_id", "temperature_id",
-    "stamp_id",
+    "stamp_id", "corrects",
 }  # fmt: skip
 GAUGE_IDS = {"gauge_id", "gauge_version_id"}
 MASTER_IDS = {"setting_master_id", "setting_master_version_id"}

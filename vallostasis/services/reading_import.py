@@ -13,11 +13,11 @@ from vallostasis.core.lengths import MICROMETRES_PER, Unit
 from vallostasis.core.measuring.features import PartKind, feature_of, is_surveyed
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.measuring.parts import Target
-from vallostasis.core.measuring.senses import senses_of
-from vallostasis.core.notation import ParsedLength, parse_length
+from vallostasis.core.notation import ParsedLength
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
 from vallostasis.documents.readings_table import NotATable, TableRow, read_table
 from vallostasis.services.block import ChangedState, changed_states
+from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import (
     ReadingToTake,
     known_land,
@@ -174,10 +174,10 @@ class _Checker:
         )
         target = target_of(self.facts, ask)
         self._same_circumstances(row, ask, target)
-        allowed = expected_range(self.facts.card, setup)
-        parsed = parse_length(ask.text, ask.bare_unit, allowed, self.wish.as_written, senses_of(ask.quantity))
+        allowed, gauge = expected_range(self.facts.card, setup), self.facts.newest_gauge(setup.gauge_id)
+        parsed = read_with_gauge(ask.text, ask.bare_unit, setup, gauge, allowed, self.wish.as_written)
         if not self.wish.as_written:
-            ask_if_out_of_range(self.facts.newest_gauge(setup.gauge_id), setup, parsed)
+            ask_if_out_of_range(gauge, setup, parsed)
         if row["value_um"] and _number(row, "value_um", -(10**9), 10**9) != parsed.value_um:
             raise Refused(f"The row says {row['value_um']} µm and {row['reading']}: which is right?")
         repeat = _whole(row, "repeat", "The repeat is a number, 1 for the first") or 1

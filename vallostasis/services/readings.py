@@ -13,11 +13,12 @@ from vallostasis.core.measuring.features import feature_of, is_surveyed
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.measuring.parts import Target, target_of_set
-from vallostasis.core.measuring.senses import senses_of
 from vallostasis.core.measuring.turning_point import is_rocked, least_of_rocks
-from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered, parse_length
+from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered
 from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import SpecCard, sheet_of
+from vallostasis.core.usual_lengths import usual_of
+from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import ReadingToTake, known_land, target_of
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, readings
@@ -122,11 +123,11 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
 
 def _parse(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> ParsedLength:
     """Read what was typed; of rocks read off by eye, parted by semicolons, the smallest is taken and all are kept."""
-    expected, senses = expected_range(facts.card, setup), senses_of(setup.quantity)
+    expected, gauge = expected_range(facts.card, setup), facts.newest_gauge(setup.gauge_id)
     rocks = [part for part in ask.text.split(";") if part.strip()]
-    if len(rocks) < 2 or not is_rocked(facts.newest_gauge(setup.gauge_id).kind):
-        return parse_length(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
-    read = [parse_length(part, ask.bare_unit, expected, ask.confirmed, senses) for part in rocks]
+    if len(rocks) < 2 or not is_rocked(gauge.kind):
+        return read_with_gauge(ask.text, ask.bare_unit, setup, gauge, expected, ask.confirmed)
+    read = [read_with_gauge(part, ask.bare_unit, setup, gauge, expected, ask.confirmed) for part in rocks]
     least = least_of_rocks([float(one.value_um) for one in read])
     return replace(next(one for one in read if float(one.value_um) == least), typed=ask.text.strip())
 
@@ -186,6 +187,12 @@ def expected_range(card: SpecCard, setup: Setup) -> ExpectedRange | None:
 
 
 def _expected_size(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
+    """As the card's limits or nominal lead to expect, else what is usual for such a thing."""
+    on_card = _expected_of_card(card, quantity)
+    return usual_of(quantity, card.layout.bore.um) if on_card is None else on_card
+
+
+def _expected_of_card(card: SpecCard, quantity: Quantity) -> ExpectedRange | None:
     if quantity is Quantity.PROTRUSION:
         limits = card.limits
         named = (limits.least_without_shim, limits.greatest_without_shim, limits.least_with_shim,

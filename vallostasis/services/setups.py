@@ -1,16 +1,20 @@
 """How a quantity is read from now on: gauge, what it was zeroed on, land, datum, clamp."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from uuid import UUID
 
+from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.circumstances import size_on_card
 from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.notation import ParsedLength, as_entered, parse_length
+from vallostasis.core.notation import ParsedLength, as_entered
 from vallostasis.core.records import Quantity, ZeroedOn
 from vallostasis.core.spec_card import SpecCard, typed_with_unit
-from vallostasis.services.refused import Refused, typed_at
+from vallostasis.core.usual_lengths import usual_of
+from vallostasis.services.lengths import read_usual
+from vallostasis.services.refused import Refused
+from vallostasis.services.temperatures import read_temperature
 from vallostasis.store import gauges, jobs, readings, setting_masters
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -18,19 +22,57 @@ from vallostasis.store.rows import Conn
 LONGEST_ZERO_UM = Decimal(10_000_000)
 
 
-def change_setup(
-    conn: Conn, new: readings.NewSetup, by: UUID, bare_unit: Unit = "mm", setting_master_id: UUID | None = None
-) -> None:
+@dataclass(frozen=True, slots=True)
+class HowTyped:
+    """How a set-up was typed: its master of the cabinet, temperatures in °C or °F, what a bare size is.
+
+    ``corrects`` says that its temperatures were noted wrongly: then they are put right for what was read.
+    """
+
+    bare_unit: Unit = "mm"
+    setting_master_id: UUID | None = None
+    master_temp: str = ""
+    gauge_temp: str = ""
+    corrects: bool = False
+    confirmed: bool = False
+
+
+def change_setup(conn: Conn, new: readings.NewSetup, by: UUID, how: HowTyped | None = None) -> None:
     """Read with another gauge, zero, land, datum or clamp from now on; every hole read otherwise re-opens."""
+    how = how or HowTyped()
     jobs.lock_job(conn, new.job_id)
     facts = load_job_facts(conn, new.job_id)
     gauges.get_gauge(conn, new.gauge_id)
-    new = _on_master(conn, new, setting_master_id)
-    new = _with_zero(facts.card, new, bare_unit)
+    new = _with_temperatures(new, how)
+    new = _on_master(conn, new, how.setting_master_id)
+    new = _with_zero(facts.card, new, how)
     lands = [land.name for land in facts.card.lands]
     if new.quantity in (Quantity.PROTRUSION, Quantity.FLANGE_THICKNESS) and new.land not in lands:
         raise Refused(f"Choose one of the card's lands: {', '.join(lands)}.", "land")
+    if how.corrects:
+        new = _as_correction(facts, new)
     readings.add_setup(conn, new, by)
+
+
+def _with_temperatures(new: readings.NewSetup, how: HowTyped) -> readings.NewSetup:
+    def read(name: str, text: str) -> Decimal | None:
+        return read_temperature(text, name, how.confirmed) if text.strip() else None
+
+    return replace(
+        new, master_temp_c=read("master_temp", how.master_temp), gauge_temp_c=read("gauge_temp", how.gauge_temp)
+    )
+
+
+def _as_correction(facts: JobFacts, new: readings.NewSetup) -> readings.NewSetup:
+    """Only temperatures can be put right for what was read: anything else is another way to read."""
+    now = facts.present_setup(new.quantity)
+    if now is None:
+        raise Refused(f"Nothing is set up for {new.quantity.value} yet: there is nothing to put right.", "corrects")
+    given = {name: getattr(new, name) for name in readings.NewSetup.__slots__ if hasattr(now, name)}
+    same = replace(now, master_temp_c=new.master_temp_c, gauge_temp_c=new.gauge_temp_c)
+    if any(getattr(same, name) != value for name, value in given.items() if name != "corrects"):
+        raise Refused("More than temperatures differs: save it as another way to read from now on.", "corrects")
+    return replace(new, corrects=now.setup_id)
 
 
 def _on_master(conn: Conn, new: readings.NewSetup, setting_master_id: UUID | None) -> readings.NewSetup:
@@ -50,7 +92,7 @@ def _on_master(conn: Conn, new: readings.NewSetup, setting_master_id: UUID | Non
     )
 
 
-def _with_zero(card: SpecCard, new: readings.NewSetup, bare_unit: Unit) -> readings.NewSetup:
+def _with_zero(card: SpecCard, new: readings.NewSetup, how: HowTyped) -> readings.NewSetup:
     """Find the size the gauge was zeroed on: as typed, or as the card gives it where nothing was typed."""
     if new.setting_master_version_id is not None:
         return new
@@ -65,8 +107,8 @@ def _with_zero(card: SpecCard, new: readings.NewSetup, bare_unit: Unit) -> readi
     if not typed and on_card is not None:
         is_size = feature_of(new.quantity).is_size
         return replace(new, zero_um=on_card.um, zero_typed=typed_with_unit(on_card, card.unit, is_size=is_size))
-    with typed_at("zero"):
-        parsed = parse_length(typed, bare_unit, confirmed=True)
+    usual = usual_of(new.quantity, card.layout.bore.um) if feature_of(new.quantity).is_diameter else None
+    parsed = read_usual("zero", typed, how.bare_unit, usual, how.confirmed)
     if abs(parsed.value_um) > LONGEST_ZERO_UM:
         raise Refused("No part here is that long: check number and unit.", "zero")
     if on_card is not None and parsed.value_um != on_card.um:

@@ -8,9 +8,11 @@ from uuid import UUID
 from vallostasis.core.lengths import Unit, micrometres
 from vallostasis.core.measuring.gauge_study import Adopted
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.notation import parse_length
+from vallostasis.core.notation import ExpectedRange
 from vallostasis.core.records import Person
-from vallostasis.services.refused import RefusalCode, Refused, typed_at, version_after
+from vallostasis.core.usual_lengths import GAUGE_STEP, REPEATABILITY, TIP_RADIUS
+from vallostasis.services.lengths import read_usual
+from vallostasis.services.refused import RefusalCode, Refused, version_after
 from vallostasis.store import gauges, people
 from vallostasis.store.rows import Conn
 
@@ -42,6 +44,7 @@ class GaugeEntry:
     owner: str = ""
     master: str = ""
     faults: str = ""
+    confirmed: bool = False
 
 
 def save_gauge(conn: Conn, gauge_id: UUID | None, based_on_version: int, entry: GaugeEntry) -> GaugeVersion:
@@ -63,20 +66,20 @@ def save_gauge(conn: Conn, gauge_id: UUID | None, based_on_version: int, entry: 
 
 
 def _sheet(entry: GaugeEntry) -> gauges.GaugeSheet:
-    resolution_um = _length("resolution", entry.resolution, "µm")
-    repeatability_um = _length("repeatability", entry.repeatability, "µm")
+    resolution_um = _length("resolution", entry.resolution, "µm", GAUGE_STEP, entry.confirmed)
+    repeatability_um = _length("repeatability", entry.repeatability, "µm", REPEATABILITY, entry.confirmed)
     if resolution_um is None or not 0 < resolution_um <= 1000:
         raise Refused("The graduation of a gauge lies above 0 and up to 1 mm: type it, such as 2 µm.", "resolution")
     if repeatability_um is None or not 0 <= repeatability_um <= 1000:
         raise Refused("Repeatability lies between 0 and 1 mm: type it, such as 3 µm.", "repeatability")
-    range_from_um = _length("range_from", entry.range_from, "mm")
-    range_to_um = _length("range_to", entry.range_to, "mm")
+    range_from_um = _length("range_from", entry.range_from, "mm", None, True)
+    range_to_um = _length("range_to", entry.range_to, "mm", None, True)
     if (range_from_um is None) is not (range_to_um is None):
         missing = "range_from" if range_from_um is None else "range_to"
         raise Refused("A range has two ends: type both, or neither.", missing)
     if range_from_um is not None and range_to_um is not None and range_from_um >= range_to_um:
         raise Refused("The range ends below where it begins: type its upper end here.", "range_to")
-    tip_radius_um = _length("tip_radius", entry.tip_radius, "mm")
+    tip_radius_um = _length("tip_radius", entry.tip_radius, "mm", TIP_RADIUS, entry.confirmed)
     if tip_radius_um is not None and tip_radius_um < 0:
         raise Refused("A radius cannot be negative: type it, such as 0.4 mm.", "tip_radius")
     if entry.calibrated_on is not None and entry.due_on is not None and entry.due_on < entry.calibrated_on:
@@ -97,12 +100,11 @@ def sheet_of_gauge(gauge: GaugeVersion, found: Adopted, gauge_study_id: UUID | N
                              reproducibility_um, people)  # fmt: skip
 
 
-def _length(field: str, text: str, unit: Unit) -> Decimal | None:
+def _length(field: str, text: str, unit: Unit, usual: ExpectedRange | None, confirmed: bool) -> Decimal | None:
     """Read a length of a gauge; None where nothing is typed."""
     if not text.strip():
         return None
-    with typed_at(field):
-        value_um = parse_length(text, unit, confirmed=True).value_um
+    value_um = read_usual(field, text, unit, usual, confirmed).value_um
     if abs(value_um) > LONGEST_UM:
         raise Refused("No gauge of this trade is that long: check number and unit.", field)
     return value_um

@@ -213,12 +213,12 @@ def budgets_of_protrusion(conn: Conn, hole_id: UUID) -> list[BudgetShown]:
 
 
 def take_temperature(
-    conn: Conn, job_id: UUID, temperature_id: UUID, body: str, part: str, text: str, by: UUID
+    conn: Conn, job_id: UUID, temperature_id: UUID, body: str, part: str, text: str, by: UUID, confirmed: bool = True
 ) -> Decimal:
     """Record how warm the block, a loose part or the room is; ``text`` is in °C, or in °F where it says so."""
     facts = lock_job_facts(conn, job_id)
     key = _loose_part(facts, part) if body == "part" and part else ""
-    celsius = read_temperature(text)
+    celsius = read_temperature(text, confirmed=confirmed)
     temperatures.add_temperature(conn, job_id, temperature_id, body, key, celsius, text.strip(), by)
     return celsius
 

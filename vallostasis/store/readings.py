@@ -42,6 +42,7 @@ class NewSetup:
     setting_master_version_id: UUID | None = None
     master_temp_c: Decimal | None = None
     gauge_temp_c: Decimal | None = None
+    corrects: UUID | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +83,7 @@ def list_setups(conn: Conn, job_id: UUID) -> tuple[Setup, ...]:
     query = """
         SELECT s.setup_id, s.quantity, s.gauge_id, s.land, s.datum, s.hold_down, s.hold_down_torque_nm,
                s.shared_zero, s.chosen_at, p.name AS chosen_by, s.event, s.zeroed_on, s.zero_um, s.zero_typed,
-               s.load, s.method, s.setting_master_version_id, s.master_temp_c, s.gauge_temp_c
+               s.load, s.method, s.setting_master_version_id, s.master_temp_c, s.gauge_temp_c, s.corrects
           FROM setup s JOIN person p ON p.person_id = s.chosen_by
          WHERE s.job_id = %(job_id)s
          ORDER BY s.event
@@ -102,10 +103,10 @@ def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
     query = """
         INSERT INTO setup (job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
                            chosen_by, zeroed_on, zero_um, zero_typed, load, method, setting_master_version_id,
-                           master_temp_c, gauge_temp_c)
+                           master_temp_c, gauge_temp_c, corrects)
         VALUES (%(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s, %(torque)s,
                 %(shared_zero)s, %(chosen_by)s, %(zeroed_on)s, %(zero_um)s, %(zero_typed)s, %(load)s,
-                %(method)s, %(master)s, %(master_temp_c)s, %(gauge_temp_c)s)
+                %(method)s, %(master)s, %(master_temp_c)s, %(gauge_temp_c)s, %(corrects)s)
         RETURNING setup_id
     """
     params = {
@@ -126,6 +127,7 @@ def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
         "master": new.setting_master_version_id,
         "master_temp_c": new.master_temp_c,
         "gauge_temp_c": new.gauge_temp_c,
+        "corrects": new.corrects,
     }
     return UUID(str(fetch_value(conn, query, params)))
 

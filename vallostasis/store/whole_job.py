@@ -253,11 +253,11 @@ ADD_FITTING_OUT = """
 ADD_SETUP = """
     INSERT INTO setup (setup_id, job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
                        chosen_at, chosen_by, event, zeroed_on, zero_um, zero_typed, load, method,
-                       setting_master_version_id, master_temp_c, gauge_temp_c)
+                       setting_master_version_id, master_temp_c, gauge_temp_c, corrects)
     VALUES (%(setup_id)s, %(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s,
             %(hold_down_torque_nm)s, %(shared_zero)s, %(chosen_at)s, %(chosen_by_id)s, %(event)s,
             %(zeroed_on)s, %(zero_um)s, %(zero_typed)s, %(load)s, %(method)s, %(setting_master_version_id)s,
-            %(master_temp_c)s, %(gauge_temp_c)s)
+            %(master_temp_c)s, %(gauge_temp_c)s, %(corrects)s)
 """
 ADD_SET = """
     INSERT INTO reading_set (reading_set_id, job_id, setup_id, gauge_version_id, fitting_id, hole_id, after_cut_id,

@@ -94,7 +94,8 @@ def zero_of(facts: JobFacts, reading_set: ReadingSet, reading: Reading) -> Hasha
 def _zeroed_at(facts: JobFacts, quantity: Quantity, gauge_id: UUID) -> tuple[int, ...]:
     """Events at which a gauge was zeroed for a feature, rising."""
     setups = {s.setup_id: s for s in facts.setups if s.quantity is quantity and s.gauge_id == gauge_id}
-    events = [setup.event for setup in setups.values() if setup.event not in facts.struck_events]
+    standing = [setup for setup in setups.values() if setup.event not in facts.struck_events]
+    events = [setup.event for setup in standing if setup.corrects is None]
     gauge = facts.newest_gauge(gauge_id)
     looks = [one for one in facts.standing_zero_checks if one.setup_id in setups]
     events += [look.event for look in looks if not zero_holds(look.moved_um, gauge)]
@@ -143,7 +144,7 @@ def doubtful_readings(facts: JobFacts) -> dict[UUID, Doubt]:
 def _doubts(facts: JobFacts) -> Iterator[Doubt]:
     good_since: dict[UUID, int] = {}
     for check in facts.standing_zero_checks:
-        setup = facts.setup(check.setup_id)
+        setup = facts.first_setup(check.setup_id)
         since = good_since.get(setup.setup_id, setup.event)
         if zero_holds(check.moved_um, facts.newest_gauge(setup.gauge_id)):
             good_since[setup.setup_id] = check.event

@@ -18,3 +18,6 @@ CREATE FUNCTION is_struck(of_job uuid, that_event bigint) RETURNS boolean LANGUA
                       WHERE job_id = of_job AND of_event = that_event
                       ORDER BY event DESC LIMIT 1), false)
 $$;
+
+-- A set-up whose temperatures were noted wrongly is put right for what was read under it, without a new set.
+ALTER TABLE setup ADD COLUMN corrects uuid REFERENCES setup;

@@ -1092,9 +1092,13 @@ export type CutBody = {
     /**
      * Shim
      *
-     * The shim it was cut for; a bare number is mm.
+     * The shim it was cut for.
      */
     shim: string;
+    /**
+     * Shim Unit
+     */
+    shim_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
     /**
      * Note
      */
@@ -1771,6 +1775,16 @@ export type FittingBody = {
      */
     shims?: Array<ShimBody>;
     /**
+     * Bare Unit
+     *
+     * Of shims without a unit.
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
      * Person Id
      */
     person_id: string;
@@ -1992,6 +2006,12 @@ export type GaugeBody = {
      * Faults
      */
     faults?: string;
+    /**
+     * Confirmed
+     *
+     * Take lengths that look like a slip as typed.
+     */
+    confirmed?: boolean;
     /**
      * Based On Version
      */
@@ -3163,6 +3183,12 @@ export type MasterBody = {
      */
     note?: string;
     /**
+     * Confirmed
+     *
+     * Take lengths that look like a slip as typed.
+     */
+    confirmed?: boolean;
+    /**
      * Based On Version
      */
     based_on_version?: number;
@@ -3582,6 +3608,12 @@ export type ParseAnswer = {
      */
     unit_was_typed: boolean;
     /**
+     * Is Whole Size
+     *
+     * The whole size was typed; the value is what it deviates from the zero.
+     */
+    is_whole_size: boolean;
+    /**
      * Typed
      *
      * The length as typed, without hole and clock position.
@@ -3637,6 +3669,12 @@ export type ParseRequest = {
      * What is read: it says which sign deep or tight give.
      */
     quantity?: Quantity | null;
+    /**
+     * Zero Um
+     *
+     * Size the gauge was zeroed on: a whole size is understood. [µm]
+     */
+    zero_um?: number | string | null;
     /**
      * Present Hole
      */
@@ -4979,17 +5017,31 @@ export type SetupBody = {
      */
     setting_master_id?: string | null;
     /**
-     * Master Temp C
+     * Master Temp
+     *
+     * Of the master when the gauge was set: °C, or °F where it says so.
      */
-    master_temp_c?: number | string | null;
+    master_temp?: string;
     /**
-     * Gauge Temp C
+     * Gauge Temp
+     *
+     * Of the gauge then.
      */
-    gauge_temp_c?: number | string | null;
+    gauge_temp?: string;
     /**
      * Bare Unit
      */
     bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Corrects
+     *
+     * Temperatures were noted wrongly: put right for what was read.
+     */
+    corrects?: boolean;
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
     /**
      * Person Id
      */
@@ -5084,7 +5136,7 @@ export type Shape = 'normal' | 'rectangular';
 /**
  * ShimBody
  *
- * A shim as fitted; bare numbers are mm.
+ * A shim as fitted.
  */
 export type ShimBody = {
     /**
@@ -5534,6 +5586,12 @@ export type StudyBody = {
      * People
      */
     people: Array<string>;
+    /**
+     * Confirmed
+     *
+     * Take lengths that look like a slip as typed.
+     */
+    confirmed?: boolean;
     /**
      * Person Id
      */
@@ -6017,6 +6075,12 @@ export type TemperatureBody = {
      * Text
      */
     text: string;
+    /**
+     * Confirmed
+     *
+     * Take a temperature that is unlikely while measuring as typed.
+     */
+    confirmed?: boolean;
     /**
      * Person Id
      */

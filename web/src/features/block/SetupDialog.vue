@@ -17,7 +17,7 @@ import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -26,7 +26,7 @@ const props = defineProps<{ open: boolean; block: BlockView; jobId: string; quan
 const emit = defineEmits<{ close: []; changed: [] }>()
 
 const gauges = shallowRef<GaugeVersion[]>([])
-const { refusal, send } = useForm()
+const { refusal, send, answer } = useForm()
 const EMPTY = {
   gauge: '',
   zeroedOn: 'datum' as ZeroedOn,
@@ -98,7 +98,9 @@ function leave(): void {
   emit('close')
 }
 
-function save(): Promise<void> {
+const put = (path: string, text: string) => path === 'zero' && (form.value.zero = text)
+
+function save(confirmed = false): Promise<void> {
   return send(async () => {
     const torque = form.value.torque.trim()
     await ask(
@@ -115,6 +117,7 @@ function save(): Promise<void> {
           zeroed_on: form.value.zeroedOn,
           zero: stands(form.value.zeroedOn) ? form.value.zero : '',
           bare_unit: bareUnit(props.quantity, unit.value),
+          confirmed,
           person_id: personId.value,
         },
       }),
@@ -127,7 +130,7 @@ function save(): Promise<void> {
 
 <template>
   <DialogFrame :open="open" :title="`How ${quantity} is read`" @close="leave">
-    <form class="grid gap-3" @submit.prevent="save">
+    <form class="grid gap-3" @submit.prevent="save()">
       <ul v-if="present" class="text-sm">
         <li>
           One reading now: <b class="num">±{{ uncertaintyText(present.expanded_m, unit) }} {{ unit }}</b>
@@ -144,7 +147,7 @@ function save(): Promise<void> {
         </li>
         <li v-for="caution in present.cautions" :key="caution" class="text-unsure">{{ caution }}</li>
       </ul>
-      <RefusalNote :refusal="refusal" />
+      <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, save)" />
       <ChoiceField v-model="form.gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
       <div class="grid gap-3 sm:grid-cols-[1fr_10rem]">
         <ChoiceField v-model="zeroedOn" label="Zeroed on" :choices="ZERO_CHOICES" path="zeroed_on" />
@@ -154,6 +157,7 @@ function save(): Promise<void> {
           label="which is"
           path="zero"
           hint="empty: as on the card"
+          :bare="bareUnit(quantity, unit)"
         />
       </div>
       <ChoiceField v-model="form.land" label="Land the tip stands on" :choices="landChoices" path="land" />

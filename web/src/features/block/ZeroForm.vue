@@ -3,7 +3,8 @@ import { useLocalStorage } from '@vueuse/core'
 
 import { ask } from '@/api/ask'
 import { type BlockView, correctZero } from '@/api/generated'
-import { personId } from '@/shared/state/preferences'
+import { bareFor } from '@/shared/format/bareUnit'
+import { personId, unit } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
@@ -17,7 +18,12 @@ const { refusal, send } = useForm()
 function correct(): Promise<void> {
   return send(async () => {
     const path = { job_id: props.block.job.job_id, set_id: props.setId }
-    await ask(correctZero({ path, body: { ...draft.value, bare_unit: 'µm', person_id: personId.value } }))
+    await ask(
+      correctZero({
+        path,
+        body: { ...draft.value, bare_unit: bareFor(false, unit.value), person_id: personId.value },
+      }),
+    )
     draft.value = { text: '', reason: '' }
     emit('corrected')
   })
@@ -32,7 +38,8 @@ function correct(): Promise<void> {
         v-model="draft.text"
         label="Add to every reading"
         path="text"
-        hint="with its sign; bare: µm"
+        hint="with its sign"
+        :bare="bareFor(false, unit)"
       />
       <TextField v-model="draft.reason" label="How it was found" path="reason" />
       <RefusalNote class="col-span-2" :refusal="refusal" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
@@ -22,7 +22,7 @@ const job = useJob()
 const router = useRouter()
 const EMPTY = { id: '', depth: '', passes: '', shim: '', note: '' }
 const draft = useLocalStorage(`vallo-cut-${props.hole.hole_id}`, { ...EMPTY })
-const { refusal, busy, send } = useForm()
+const { refusal, busy, send, answer } = useForm()
 
 watch(
   () => props.plan,
@@ -36,6 +36,9 @@ watch(
   { immediate: true },
 )
 
+const put = (path: string, text: string) => Object.assign(draft.value, { [path]: text })
+const bareShim = computed(() => (unit.value === 'thou' ? ('thou' as const) : ('mm' as const)))
+
 function record(confirmed = false): Promise<void> {
   draft.value.id ||= newId()
   return send(async () => {
@@ -48,6 +51,7 @@ function record(confirmed = false): Promise<void> {
           depth_unit: SIZE_WITH[unit.value],
           passes: draft.value.passes as unknown as number,
           shim: draft.value.shim,
+          shim_unit: bareShim.value,
           note: draft.value.note,
           confirmed,
           person_id: personId.value,
@@ -69,12 +73,12 @@ function record(confirmed = false): Promise<void> {
       into the bore. Local rules and licensed practice come first.
     </p>
     <div class="grid grid-cols-2 gap-3">
-      <TextField v-model="draft.depth" label="Depth by the stop" :unit="SIZE_WITH[unit]" path="depth" />
+      <TextField v-model="draft.depth" label="Depth by the stop" :bare="SIZE_WITH[unit]" path="depth" />
       <TextField v-model="draft.passes" label="Passes" path="passes" whole />
     </div>
-    <TextField v-model="draft.shim" label="Cut for shim" path="shim" />
+    <TextField v-model="draft.shim" label="Cut for shim" path="shim" :bare="bareShim" />
     <TextField v-model="draft.note" label="Note" path="note" />
-    <RefusalChoices :refusal="refusal" @answer="(one) => record(one.confirm)" />
+    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, record)" />
     <button type="submit" class="justify-self-start" :class="again ? 'quiet' : 'act'" :disabled="busy">
       Record the cut
     </button>

@@ -13,7 +13,7 @@ import {
 } from '@/api/generated'
 import { newId } from '@/shared/newId'
 import { useJob } from '@/shared/state/job'
-import { personId } from '@/shared/state/preferences'
+import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
@@ -37,7 +37,7 @@ const draft = useLocalStorage(`vallo-fit-${props.hole.hole_id}`, {
   liner: '',
   shims: [] as ShimDraft[],
 })
-const { refusal, busy, send } = useForm()
+const { refusal, busy, send, answer } = useForm()
 
 const linerChoices = computed(() => [
   { value: '', label: 'Choose the liner' },
@@ -49,9 +49,12 @@ const linerChoices = computed(() => [
     })),
 ])
 const SIDES = (['bevel down', 'bevel up', 'no bevel'] as const).map((side) => ({ value: side, label: side }))
+/** Shims are bought in thou or in mm, as the switch says. */
+const bareShim = computed(() => (unit.value === 'thou' ? ('thou' as const) : ('mm' as const)))
 const cutShim = computed(() => {
   const um = Number(props.hole.last_cut?.shim_um ?? 0)
-  return um > 0 ? `${(um / 1000).toFixed(3)} mm` : ''
+  if (um <= 0) return ''
+  return unit.value === 'thou' ? `${Number((um / 25.4).toFixed(2))} thou` : `${(um / 1000).toFixed(3)} mm`
 })
 /** After a cut the form starts once from what was cut for; measured thickness is left to the micrometer. */
 watch(
@@ -72,11 +75,24 @@ function addShim(nominal = ''): void {
   draft.value.shims = [...draft.value.shims, { nominal, measured: '', side_up: 'bevel down' }]
 }
 
-function record(): Promise<void> {
+function put(path: string, text: string): void {
+  const [, at, name] = path.split('.')
+  const shim = draft.value.shims[Number(at)]
+  if (shim && (name === 'nominal' || name === 'measured')) shim[name] = text
+}
+
+function record(confirmed = false): Promise<void> {
   draft.value.id ||= newId()
   return send(async () => {
     const { id, liner, shims } = draft.value
-    const body = { fitting_id: id, liner_mark: liner, shims, person_id: personId.value }
+    const body = {
+      fitting_id: id,
+      liner_mark: liner,
+      shims,
+      bare_unit: bareShim.value,
+      confirmed,
+      person_id: personId.value,
+    }
     await ask(recordFitting({ path: { hole_id: props.hole.hole_id }, body }))
     draft.value = { id: '', cut: '', liner: '', shims: [] }
     await job.reload()
@@ -102,11 +118,16 @@ function record(): Promise<void> {
       :key="index"
       class="grid grid-cols-2 gap-3 border-l-4 border-act pl-3"
     >
-      <TextField v-model="shim.nominal" label="Shim, nominal" :path="`shims.${index}.nominal`" />
+      <TextField
+        v-model="shim.nominal"
+        label="Shim, nominal"
+        :path="`shims.${index}.nominal`"
+        :bare="bareShim"
+      />
       <TextField
         v-model="shim.measured"
         label="as measured"
-        unit="mm"
+        :bare="bareShim"
         :path="`shims.${index}.measured`"
         hint="empty: not measured"
       />
@@ -130,7 +151,7 @@ function record(): Promise<void> {
     <p class="caution">
       Liners are heavy and sharp at the ends, pullers throw parts: lift with help, stand aside.
     </p>
-    <RefusalChoices :refusal="refusal" />
+    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, record)" />
     <button type="submit" class="justify-self-start" :class="hole.liner ? 'quiet' : 'act'" :disabled="busy">
       Record the fit
     </button>

@@ -38,6 +38,10 @@ const standing = computed(() => {
   return `${value}, ${times(now.readings.length)}${now.doubtful ? ', doubtful' : ''}`
 })
 const times = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`)
+/** What the gauge stands at as nought, where it is a size. [m] */
+const zero = computed(() =>
+  deviates.value && !survey.value?.relative ? (survey.value?.setup?.zero_m ?? 0) : 0,
+)
 const small = computed(() => deviates.value || !survey.value?.is_size)
 </script>
 
@@ -118,7 +122,7 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
       @keydown.esc="field?.blur()"
     />
     <button type="submit" class="quiet min-h-12 text-lg" :disabled="typed.trim() === ''">Take typed</button>
-    <BareHint :text="typed" :quantity="survey.quantity" :bare="bareFor(!small, unit)" />
+    <BareHint :text="typed" :quantity="survey.quantity" :bare="bareFor(!small, unit)" :zero="zero" />
     <TakenLine :taken="taken" />
   </form>
   <details v-if="isRocked" class="mt-1">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 
 import { ask } from '@/api/ask'
 import {
@@ -18,7 +18,7 @@ import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -29,7 +29,7 @@ const props = defineProps<{ open: boolean; survey: SurveyView; jobId: string }>(
 const emit = defineEmits<{ close: []; changed: [] }>()
 const gauges = shallowRef<GaugeVersion[]>([])
 const masters = shallowRef<SettingMaster[]>([])
-const { refusal, send } = useForm()
+const { refusal, send, answer } = useForm()
 const EMPTY = {
   gauge: '',
   zeroedOn: 'datum' as ZeroedOn,
@@ -100,7 +100,31 @@ const choices = (words: readonly string[]) => [
   ...words.map((one) => ({ value: one, label: one })),
 ]
 
-function save(): Promise<void> {
+/** Where nothing but a temperature differs it was noted wrongly, or the gauge was zeroed anew. */
+const putRight = ref(true)
+const onlyWarmer = computed(() => {
+  const now = props.survey.setup
+  if (!now) return false
+  const { gauge, zeroedOn, zero, load, method, masterC, gaugeC } = form.value
+  const same =
+    gauge === now.gauge.gauge_id &&
+    zeroedOn === now.zeroed_on &&
+    load === now.load &&
+    method === now.method &&
+    (now.master !== '' || zero === now.zero_typed)
+  return same && (masterC !== String(now.master_temp_c ?? '') || gaugeC !== String(now.gauge_temp_c ?? ''))
+})
+const PATHS: Record<string, 'zero' | 'masterC' | 'gaugeC'> = {
+  zero: 'zero',
+  master_temp: 'masterC',
+  gauge_temp: 'gaugeC',
+}
+function put(path: string, text: string): void {
+  const name = PATHS[path]
+  if (name) form.value[name] = text
+}
+
+function save(confirmed = false): Promise<void> {
   return send(async () => {
     const { gauge, zeroedOn, master, zero, load, method, masterC, gaugeC } = form.value
     const onMaster = zeroedOn === 'setting master' && master !== ''
@@ -116,8 +140,10 @@ function save(): Promise<void> {
           bare_unit: bareFor(props.survey.is_size, unit.value),
           load,
           method,
-          master_temp_c: stands(zeroedOn) && masterC !== '' ? masterC : null,
-          gauge_temp_c: gaugeC === '' ? null : gaugeC,
+          master_temp: stands(zeroedOn) ? masterC : '',
+          gauge_temp: gaugeC,
+          corrects: onlyWarmer.value && putRight.value,
+          confirmed,
           person_id: personId.value,
         },
       }),
@@ -130,8 +156,8 @@ function save(): Promise<void> {
 
 <template>
   <DialogFrame :open="open" :title="`How ${survey.quantity} is read`" @close="emit('close')">
-    <form class="grid gap-3" @submit.prevent="save">
-      <RefusalNote :refusal="refusal" />
+    <form class="grid gap-3" @submit.prevent="save()">
+      <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, save)" />
       <ChoiceField v-model="form.gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
       <ChoiceField v-model="form.zeroedOn" label="Zeroed on" :choices="ZERO_CHOICES" path="zeroed_on" />
       <ChoiceField
@@ -147,16 +173,17 @@ function save(): Promise<void> {
         label="of the size"
         path="zero"
         hint="empty: as on the card"
+        :bare="bareFor(survey.is_size, unit)"
       />
       <div class="grid grid-cols-2 gap-3">
         <TextField
           v-if="stands(form.zeroedOn)"
           v-model="form.masterC"
           label="Master"
-          unit="°C"
-          path="master_temp_c"
+          unit="°C, or 70 F"
+          path="master_temp"
         />
-        <TextField v-model="form.gaugeC" label="Gauge" unit="°C" path="gauge_temp_c" />
+        <TextField v-model="form.gaugeC" label="Gauge" unit="°C, or 70 F" path="gauge_temp" />
       </div>
       <ChoiceField
         v-if="methods.length > 1"
@@ -166,7 +193,11 @@ function save(): Promise<void> {
         path="method"
       />
       <ChoiceField v-if="loads.length > 1" v-model="form.load" label="Held" :choices="loads" path="load" />
-      <p class="caution">
+      <label v-if="onlyWarmer" class="text-sm"
+        ><input v-model="putRight" type="checkbox" /> the temperature was noted wrongly: put it right for what
+        was read. Else the gauge was zeroed anew, and a new set starts.</label
+      >
+      <p v-else class="caution">
         Another gauge, another zero or another way of holding starts a new set: what was read before stays on
         record.
       </p>

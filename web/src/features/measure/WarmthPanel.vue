@@ -11,10 +11,11 @@ import {
   type ThermometerView,
 } from '@/api/generated'
 import { smallText } from '@/shared/format/lengths'
+import { warmthText } from '@/shared/format/others'
 import { newId } from '@/shared/newId'
 import { personId, unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -24,7 +25,7 @@ import type { SurveyBench } from './useSurvey'
 const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()
 const body = ref<'part' | 'room'>('part')
 const text = ref('')
-const { refusal, busy, send } = useForm()
+const { refusal, busy, send, answer } = useForm()
 const warmth = computed(() => props.survey.warmth)
 const loose = computed(() => props.survey.has_own_temperature)
 
@@ -85,16 +86,16 @@ function strikeLast(): Promise<void> {
     await props.bench.load()
   })
 }
-function take(): Promise<void> {
+function take(confirmed = false): Promise<void> {
   return send(async () => {
     const typed = text.value
-    await note(body.value, typed)
+    await note(body.value, typed, confirmed)
     if (text.value === typed) text.value = ''
   })
 }
-async function note(of: 'part' | 'room', typed: string): Promise<void> {
+async function note(of: 'part' | 'room', typed: string, confirmed = true): Promise<void> {
   const part = of === 'part' && loose.value ? props.survey.part.key : ''
-  const one = { temperature_id: newId(), body: of, part, text: typed, person_id: personId.value }
+  const one = { temperature_id: newId(), body: of, part, text: typed, confirmed, person_id: personId.value }
   await ask(takeTemperature({ path: { job_id: props.jobId }, body: one }))
   await props.bench.load()
 }
@@ -102,15 +103,14 @@ async function note(of: 'part' | 'room', typed: string): Promise<void> {
 
 <template>
   <section aria-label="Temperature">
-    <p>
-      <template v-for="[name, celsius] in known" :key="name"
-        ><span class="mr-1.5 text-ink-soft">{{ name }}</span>
-        <b class="num mr-4">{{ Number(celsius) }} °C</b></template
+    <p class="flex flex-wrap gap-x-4">
+      <span v-for="[name, celsius] in known" :key="name"
+        ><span class="text-ink-soft">{{ name }}</span> <b class="num">{{ warmthText(celsius) }}</b></span
       >
       <button
         v-if="warmth.part_temperature_event !== null"
         type="button"
-        class="link mr-4 text-sm"
+        class="link text-sm"
         :disabled="busy"
         @click="strikeLast"
       >
@@ -121,7 +121,7 @@ async function note(of: 'part' | 'room', typed: string): Promise<void> {
     <p v-if="warning" class="text-unsure">{{ warning }} {{ soak }}</p>
     <p v-else-if="soak">{{ soak }}</p>
     <p v-if="missing" class="text-sm text-ink-soft">{{ missing }}</p>
-    <form class="flex flex-wrap items-end gap-3" @submit.prevent="take">
+    <form class="flex flex-wrap items-end gap-3" @submit.prevent="take()">
       <label class="text-sm text-ink-soft"
         >Temperature of
         <select v-model="body" class="field">
@@ -129,7 +129,7 @@ async function note(of: 'part' | 'room', typed: string): Promise<void> {
           <option value="room">the room</option>
         </select>
       </label>
-      <div class="w-28"><TextField v-model="text" label="is" path="text" unit="°C" /></div>
+      <div class="w-28"><TextField v-model="text" label="is" path="text" unit="°C, or 70 F" /></div>
       <button type="submit" class="quiet min-h-11" :disabled="text.trim() === '' || busy">Note it</button>
     </form>
     <p v-if="live.length" class="flex flex-wrap gap-3 pt-2">
@@ -145,6 +145,6 @@ async function note(of: 'part' | 'room', typed: string): Promise<void> {
       </button>
     </p>
     <p v-for="one in silent" :key="one.name" class="text-sm text-unsure">{{ one.name }}: {{ one.message }}</p>
-    <RefusalNote :refusal="refusal" />
+    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, (_, said) => (text = said), take)" />
   </section>
 </template>

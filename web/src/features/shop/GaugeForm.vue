@@ -4,7 +4,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { ask } from '@/api/ask'
 import { addGauge, type GaugeBody, type GaugeVersion, saveGaugeVersion } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
@@ -38,22 +38,24 @@ const fresh = () => ({
 const draft = useLocalStorage(`vallo-gauge-${props.gauge?.gauge_version_id ?? 'new'}`, fresh(), {
   mergeDefaults: true,
 })
-const { refusal, send } = useForm()
+const { refusal, send, answer } = useForm()
 
 /** An empty date is none. */
-function written(): GaugeBody {
+function written(confirmed: boolean): GaugeBody {
   const { calibrated_on, due_on, ...rest } = draft.value
-  return { ...rest, calibrated_on: calibrated_on || null, due_on: due_on || null }
+  return { ...rest, calibrated_on: calibrated_on || null, due_on: due_on || null, confirmed }
 }
 
-function save(): Promise<void> {
+const put = (path: string, text: string) => Object.assign(draft.value, { [path]: text })
+
+function save(confirmed = false): Promise<void> {
   return send(async () => {
     const gauge = props.gauge
     if (gauge) {
-      const body = { ...written(), based_on_version: gauge.version }
+      const body = { ...written(confirmed), based_on_version: gauge.version }
       await ask(saveGaugeVersion({ path: { gauge_id: gauge.gauge_id }, body }))
     } else {
-      await ask(addGauge({ body: written() }))
+      await ask(addGauge({ body: written(confirmed) }))
     }
     draft.value = fresh()
     emit('saved')
@@ -65,29 +67,25 @@ function save(): Promise<void> {
   <form
     class="grid max-w-3xl gap-3"
     :aria-label="gauge ? `Change ${gauge.name}` : 'Add a gauge'"
-    @submit.prevent="save"
+    @submit.prevent="save()"
   >
     <h2 class="text-lg">{{ gauge ? `Change ${gauge.name}` : 'Add a gauge' }}</h2>
-    <RefusalNote :refusal="refusal" />
+    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, save)" />
     <div class="grid gap-3 sm:grid-cols-2">
       <TextField v-model="draft.name" label="Name on it" path="name" />
       <ChoiceField v-model="draft.kind" label="Kind" :choices="KINDS" path="kind" />
-      <TextField
-        v-model="draft.resolution"
-        label="One step of its scale"
-        path="resolution"
-        hint="a bare number is µm"
-      />
+      <TextField v-model="draft.resolution" label="One step of its scale" path="resolution" bare="µm" />
       <TextField
         v-model="draft.repeatability"
         label="Repeats within, one standard deviation"
         path="repeatability"
+        bare="µm"
         hint="read one spot ten times; common practice: half a step at least"
       />
-      <TextField v-model="draft.range_from" label="Reads from" path="range_from" hint="a bare number is mm" />
-      <TextField v-model="draft.range_to" label="to" path="range_to" />
+      <TextField v-model="draft.range_from" label="Reads from" path="range_from" bare="mm" />
+      <TextField v-model="draft.range_to" label="to" path="range_to" bare="mm" />
       <TextField v-model="draft.tip" label="Tip" path="tip" />
-      <TextField v-model="draft.tip_radius" label="Radius of the tip" path="tip_radius" />
+      <TextField v-model="draft.tip_radius" label="Radius of the tip" path="tip_radius" bare="mm" />
       <DateField v-model="draft.calibrated_on" label="Calibrated on" path="calibrated_on" />
       <DateField v-model="draft.due_on" label="Due again on" path="due_on" />
       <TextField

@@ -12,7 +12,7 @@ import {
 } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DateField from '@/shared/ui/DateField.vue'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -32,7 +32,7 @@ const fresh = () => ({
 const draft = useLocalStorage(`vallo-master-${props.master?.setting_master_version_id ?? 'new'}`, fresh(), {
   mergeDefaults: true,
 })
-const { refusal, send } = useForm()
+const { refusal, send, answer } = useForm()
 /** Of what expands in a way that is known; a master keeps what it was said to be of. */
 const choices = computed(() =>
   [...new Set([draft.value.material, ...props.materials.map((one) => one.name)])].map((name) => ({
@@ -41,10 +41,17 @@ const choices = computed(() =>
   })),
 )
 
-function save(): Promise<void> {
+const put = (path: string, text: string) => Object.assign(draft.value, { [path]: text })
+
+function save(confirmed = false): Promise<void> {
   return send(async () => {
     const { calibrated_on, due_on, ...rest } = draft.value
-    const body: MasterBody = { ...rest, calibrated_on: calibrated_on || null, due_on: due_on || null }
+    const body: MasterBody = {
+      ...rest,
+      calibrated_on: calibrated_on || null,
+      due_on: due_on || null,
+      confirmed,
+    }
     const { master } = props
     if (master) {
       const path = { setting_master_id: master.setting_master_id }
@@ -62,18 +69,19 @@ function save(): Promise<void> {
   <form
     class="grid gap-3"
     :aria-label="master ? `Change ${master.name}` : 'Add a master'"
-    @submit.prevent="save"
+    @submit.prevent="save()"
   >
     <h2 class="text-lg">{{ master ? `Change ${master.name}` : 'Add a master' }}</h2>
-    <RefusalNote :refusal="refusal" />
+    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, save)" />
     <TextField v-model="draft.name" label="Name on it" path="name" />
     <div class="grid grid-cols-2 gap-3">
-      <TextField v-model="draft.size" label="Size at 20 °C" path="size" hint="a bare number is mm" />
+      <TextField v-model="draft.size" label="Size at 20 °C" path="size" bare="mm" />
       <TextField
         v-model="draft.expanded"
         label="± on its certificate"
         path="expanded"
-        hint="k = 2, bare µm"
+        hint="k = 2"
+        bare="µm"
       />
       <ChoiceField v-model="draft.material" label="Material" :choices="choices" path="material" />
       <TextField v-model="draft.owner" label="Belongs to" path="owner" hint="empty: the shop" />

@@ -80,7 +80,7 @@ function save(): Promise<void> {
       <div class="w-44">
         <ChoiceField v-model="gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
       </div>
-      <div class="w-36"><TextField v-model="text" label="shows" :unit="SIZE_WITH[unit]" path="text" /></div>
+      <div class="w-36"><TextField v-model="text" label="shows" :bare="SIZE_WITH[unit]" path="text" /></div>
       <div class="w-44"><TextField v-model="shop" label="in the shop of" path="shop" hint="" /></div>
       <button type="submit" class="quiet min-h-11" :disabled="!master || !gauge || !text.trim()">
         Note it

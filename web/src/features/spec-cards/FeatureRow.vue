@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import type { Quantity, ReadingBody } from '@/api/generated'
 import TextField from '@/shared/ui/TextField.vue'
 
 import { type SheetDraft, useCard } from './cardDraft'
@@ -55,6 +56,13 @@ const source = computed({
 const isGrid = computed(() => quantity.value === 'deck flatness')
 const isOnce = computed(() => ['trial fit', 'piston clearance'].includes(quantity.value))
 const unit = computed(() => draft.value.card.unit)
+/** Small lengths of an inch card are thou. */
+const SMALL: Quantity[] = ['deck flatness', 'neighbour gap', 'neighbour step', 'ring gap', 'piston clearance']
+function bareOf(name: LimitName): ReadingBody['bare_unit'] {
+  if (unit.value === 'mm') return 'mm'
+  const small = name === 'out_of_round' || name === 'taper' || SMALL.includes(quantity.value)
+  return small ? 'thou' : 'inch'
+}
 </script>
 
 <template>
@@ -68,6 +76,7 @@ const unit = computed(() => draft.value.card.unit)
           :model-value="typed(name)"
           :label="label"
           :path="`${path}.${name}`"
+          :bare="bareOf(name)"
           @update:model-value="type(name, $event)"
         />
         <TextField v-model="source" label="Source" :path="`${path}.${limits[0]?.[0]}.source`" />

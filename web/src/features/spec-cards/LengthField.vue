@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Length } from '@/api/generated'
+import type { Length, ReadingBody } from '@/api/generated'
 import TextField from '@/shared/ui/TextField.vue'
 
 /** A length of the card, kept as typed. */
@@ -10,7 +10,7 @@ const props = defineProps<{
   path: string
   hideLabel?: boolean
   hint?: string
-  unit?: string
+  unit?: ReadingBody['bare_unit']
 }>()
 const model = defineModel<Length>({ required: true })
 const typed = computed({
@@ -27,5 +27,6 @@ const typed = computed({
     :hide-label="hideLabel"
     :hint="hint"
     :unit="unit"
+    :bare="unit"
   />
 </template>

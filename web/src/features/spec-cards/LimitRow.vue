@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Limit } from '@/api/generated'
+import type { Limit, ReadingBody } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
 /** One limit with where it comes from; empty means the card sets none. */
-const props = defineProps<{ label: string; path: string; unit: string }>()
+const props = defineProps<{ label: string; path: string; unit: ReadingBody['bare_unit'] }>()
 const model = defineModel<Limit>({ required: true })
 
 const STATUSES = ['specification', 'common practice', 'own experience', 'unverified'].map((status) => ({
@@ -32,7 +32,7 @@ const status = computed({
     <span class="pt-2 text-sm"
       >{{ label }} <span class="text-ink-soft">[{{ unit }}]</span></span
     >
-    <TextField v-model="typed" :label="label" :path="path" hide-label wide-note />
+    <TextField v-model="typed" :label="label" :path="path" :bare="unit" hide-label wide-note />
     <TextField v-model="source" :label="`${label}: source`" :path="`${props.path}.source`" hide-label />
     <ChoiceField
       v-model="status"

@@ -10,6 +10,7 @@ import { people } from '@/shared/state/people'
 import { personId, unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
 import TextField from '@/shared/ui/TextField.vue'
@@ -41,7 +42,7 @@ function state(study: StudyView): string {
       : `${Math.round(model.percent_of_tolerance)} % of the window`
   return study.adopted ? `${share}, taken over by the gauge` : share
 }
-function plan(): Promise<void> {
+function plan(confirmed = false): Promise<void> {
   return form.send(async () => {
     const made = await ask(
       planGaugeStudy({
@@ -53,6 +54,7 @@ function plan(): Promise<void> {
           parts: Number(parts.value) || 0,
           trials: Number(trials.value) || 0,
           people: chosen.value,
+          confirmed,
           person_id: personId.value,
         },
       }),
@@ -94,9 +96,12 @@ function plan(): Promise<void> {
           </li>
         </ul>
       </section>
-      <form class="grid content-start gap-3" aria-label="Plan a study" @submit.prevent="plan">
+      <form class="grid content-start gap-3" aria-label="Plan a study" @submit.prevent="plan()">
         <h2 class="text-lg">Plan a study</h2>
-        <RefusalNote :refusal="form.refusal.value" />
+        <RefusalChoices
+          :refusal="form.refusal.value"
+          @answer="(one) => form.answer(one, (_, said) => (tolerance = said), plan)"
+        />
         <ChoiceField v-model="gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
         <TextField
           v-model="what"
@@ -108,7 +113,7 @@ function plan(): Promise<void> {
           v-model="tolerance"
           label="Width of that window"
           path="tolerance"
-          :unit="unit === 'thou' ? 'thou' : '0.01 mm'"
+          :bare="bareFor(false, unit)"
           hint="empty: none is known"
         />
         <div class="grid grid-cols-2 gap-3">

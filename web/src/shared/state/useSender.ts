@@ -1,6 +1,7 @@
 /** Sending a reading so that none is lost or doubled: kept while the link is down, one id however often it is sent. */
 import { ask, asRefusal } from '@/api/ask'
 import { type ReadingBody, takeReading } from '@/api/generated'
+import { asTyped } from '@/shared/format/lengths'
 import { newId } from '@/shared/newId'
 
 import { linkFailed, ownChange, soon } from './link'
@@ -33,7 +34,11 @@ export function useSender(jobId: string): Sender {
       const reading = await ownChange(jobId, () =>
         ask(takeReading({ path: { job_id: jobId }, body, signal: soon() })),
       )
-      return { words: reading.typed, readingId: reading.reading_id, event: reading.event }
+      return {
+        words: asTyped(reading.typed, reading.typed_unit),
+        readingId: reading.reading_id,
+        event: reading.event,
+      }
     } catch (error) {
       if (asRefusal(error).code !== 'unavailable') throw error
       linkFailed()

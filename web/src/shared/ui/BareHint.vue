@@ -4,11 +4,17 @@ import { bareWords } from '@/shared/format/bareUnit'
 import { useUnderstood } from '@/shared/state/useUnderstood'
 
 /** What a bare number is, and what is typed so far will be taken for: said before it is taken. */
-const props = defineProps<{ text: string; quantity: Quantity; bare: ReadingBody['bare_unit'] }>()
+const props = defineProps<{
+  text: string
+  quantity: Quantity
+  bare: ReadingBody['bare_unit']
+  zero?: number
+}>()
 const understood = useUnderstood(
   () => props.text,
   () => props.quantity,
   () => props.bare,
+  () => props.zero ?? 0,
 )
 </script>
 

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { computed, inject, ref, useId } from 'vue'
 
+import type { ReadingBody } from '@/api/generated'
+import { bareWords } from '@/shared/format/bareUnit'
+import { useUnderstood } from '@/shared/state/useUnderstood'
+
 import { NO_PROBLEMS, problemAt, PROBLEMS } from './problems'
 
 /** One labelled field; what is wrong with it stands below it. */
@@ -15,11 +19,24 @@ const props = defineProps<{
   list?: boolean
   /** In a narrow column what is wrong runs on below its neighbours. */
   wideNote?: boolean
+  /** The field takes a length: the unit of a bare number. What is typed is read back in both units. */
+  bare?: ReadingBody['bare_unit']
 }>()
 const model = defineModel<string | number | null>({ required: true })
 const id = useId()
 const problems = inject(PROBLEMS, ref(NO_PROBLEMS))
 const problem = computed(() => problemAt(problems.value, props.path, props.list))
+const understood = useUnderstood(
+  () => (props.bare ? String(model.value ?? '') : ''),
+  () => null,
+  () => props.bare ?? 'mm',
+)
+const note = computed(() => {
+  if (problem.value) return problem.value
+  const readBack = understood.value && `is ${understood.value}`
+  const bare = props.bare && !readBack ? `a bare number is ${bareWords(props.bare)}` : ''
+  return [readBack || bare, readBack ? '' : props.hint].filter(Boolean).join('; ')
+})
 </script>
 
 <template>
@@ -34,7 +51,7 @@ const problem = computed(() => problemAt(problems.value, props.path, props.list)
       rows="2"
       class="field"
       :aria-invalid="problem !== ''"
-      :aria-describedby="problem || hint ? `${id}-note` : undefined"
+      :aria-describedby="note ? `${id}-note` : undefined"
     />
     <input
       v-else
@@ -45,15 +62,15 @@ const problem = computed(() => problemAt(problems.value, props.path, props.list)
       autocomplete="off"
       class="field"
       :aria-invalid="problem !== ''"
-      :aria-describedby="problem || hint ? `${id}-note` : undefined"
+      :aria-describedby="note ? `${id}-note` : undefined"
     />
     <p
-      v-if="problem || hint"
+      v-if="note"
       :id="`${id}-note`"
       class="text-sm"
       :class="[problem ? 'text-out' : 'text-ink-soft', wideNote && 'w-max max-w-[44rem]']"
     >
-      {{ problem || hint }}
+      {{ note }}
     </p>
   </div>
 </template>

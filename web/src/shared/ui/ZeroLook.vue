@@ -43,7 +43,7 @@ function look(): Promise<void> {
           v-model="shown"
           label="Zero looked at again: it shows"
           path="text"
-          :unit="unit === 'thou' ? 'thou' : '0.01 mm'"
+          :bare="bareFor(false, unit)"
         />
       </div>
       <button type="submit" class="quiet min-h-11" :disabled="shown.trim() === '' || busy">

@@ -1,7 +1,7 @@
 /** What every form needs: the refusal shown at its fields, and sending one thing at a time. */
 import { computed, provide, type Ref, ref } from 'vue'
 
-import { asRefusal, type Refusal } from '@/api/ask'
+import { asRefusal, type Refusal, type Suggestion } from '@/api/ask'
 
 import { PROBLEMS, problemsOf } from './problems'
 
@@ -10,6 +10,12 @@ export interface Form {
   busy: Ref<boolean>
   /** Send what was typed; a refusal leaves it all as it is and says why. */
   send: (work: () => Promise<void>) => Promise<void>
+  /** Answer what is asked: the text offered goes into the field it is asked at, or all is taken as typed. */
+  answer: (
+    suggestion: Suggestion,
+    put: (path: string, text: string) => void,
+    again: (confirmed: boolean) => Promise<void>,
+  ) => Promise<void>
 }
 
 /** A prefix such as "card." of the request's own shape is taken off the paths of the fields. */
@@ -33,5 +39,15 @@ export function useForm(prefix = ''): Form {
     }
   }
 
-  return { refusal, busy, send }
+  async function answer(
+    suggestion: Suggestion,
+    put: (path: string, text: string) => void,
+    again: (confirmed: boolean) => Promise<void>,
+  ): Promise<void> {
+    const path = refusal.value?.problems[0]?.field ?? ''
+    if (!suggestion.confirm) put(path, suggestion.text)
+    await again(suggestion.confirm)
+  }
+
+  return { refusal, busy, send, answer }
 }

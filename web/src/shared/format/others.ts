@@ -1,0 +1,16 @@
+/** Temperatures and torques in both of their units: shops read either. */
+
+/** A temperature kept in °C: 21.5 °C (71 °F). */
+export function warmthText(celsius: number | string): string {
+  const value = Number(celsius)
+  return `${value} °C (${Math.round((value * 9) / 5 + 32)} °F)`
+}
+
+/** 1 lbf·ft = 1.3558179483 N·m: the pound-force is 4.4482216152605 N, the foot 0.3048 m, both exact by definition. */
+const NM_PER_LBF_FT = 4.4482216152605 * 0.3048
+
+/** A torque kept in N·m: 70 N·m (52 lbf·ft). */
+export function torqueText(newtonMetres: number | string): string {
+  const value = Number(newtonMetres)
+  return `${value} N·m (${Math.round(value / NM_PER_LBF_FT)} lbf·ft)`
+}
