@@ -32,10 +32,27 @@ def test_a_line_is_understood(line: str, present: Position, hole: int, hour: flo
     assert read.reading.value_um == Decimal(um)
 
 
-def test_a_bare_hole_number_chooses_the_hole() -> None:
-    read = parse_entry_line("5", Position(2, 6.0), HOLES, "thou")
+@pytest.mark.parametrize(("line", "present"), [("5", NOWHERE), ("5", Position(2, None)), ("#5", Position(2, 6.0)),
+                                               ("# 5", NOWHERE), ("hole 5", Position(2, 6.0))])  # fmt: skip
+def test_a_hole_is_chosen_by_its_number(line: str, present: Position) -> None:
+    read = parse_entry_line(line, present, HOLES, "thou")
     assert read.position == Position(5, None)
     assert read.reading is None
+
+
+@pytest.mark.parametrize("digits", ["1", "4", "6", "12"])
+def test_digits_at_a_position_that_is_shown_are_a_reading(digits: str) -> None:
+    """Told by a user: at hole 1 at 3 h, 4 and Enter jumped to hole 4 and dropped the reading."""
+    read = parse_entry_line(digits, Position(1, 3.0), HOLES, "thou")
+    assert read.position == Position(1, 3.0)
+    assert read.reading is not None
+    assert read.reading.value_um == Decimal(digits) * Decimal("25.4")
+
+
+def test_a_hole_that_is_not_there_is_named() -> None:
+    with pytest.raises(NotationError, match="There is no hole 9"):
+        parse_entry_line("#9", Position(2, 6.0), HOLES, "thou")
+    assert parse_entry_line("#5 6h 1.6", Position(2, 3.0), HOLES, "thou").position == Position(5, 6.0)
 
 
 def test_a_number_that_is_no_hole_is_a_reading() -> None:

@@ -118,7 +118,7 @@ class BlockView:
         self.page.get_by_role("link", name="Ferry Lanthorn", exact=True).click()
         expect(self.page.locator("#entry")).to_be_visible()
         if hole is not None:
-            self.type(str(hole))
+            self.type(f"#{hole}")
         return self
 
     def type(self, text: str) -> None:

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import BlockView
+from tests.e2e.conftest import BlockView, step_on_pedal
 
 
 def test_a_wrong_entry_is_explained_and_nothing_typed_is_lost(page: Page, block: BlockView) -> None:
@@ -100,7 +100,7 @@ def test_by_keyboard_alone(page: Page, block: BlockView) -> None:
             break
     page.keyboard.press("Enter")
     expect(page.locator("#entry")).to_be_visible()
-    page.keyboard.type("6")
+    page.keyboard.type("#6")
     page.keyboard.press("Enter")
     expect(page).to_have_url(re.compile("/protrusion/6"))
     page.keyboard.type("1.5h 7.2")
@@ -174,7 +174,7 @@ def test_undo_after_a_refused_reading_takes_nothing_back_unasked(page: Page, blo
     flange.press("Enter")
     expect(page.get_by_role("button", name="Undo: liner L7: flange thickness 8.991 mm")).to_be_visible()
     page.get_by_role("link", name="Block", exact=True).click()
-    block.type("5")
+    block.type("#5")
     entry, line = page.locator("#entry"), page.get_by_role("region", name="Entry line")
     entry.fill("5 6h a hair")
     entry.press("Enter")
@@ -274,3 +274,54 @@ def test_a_whole_size_on_a_ring_and_a_temperature_in_fahrenheit(page: Page) -> N
     expect(warm.get_by_role("alert")).to_contain_text("70 °C is unlikely")
     warm.get_by_role("button", name="70 °F, 21.1 °C").click()
     expect(warm).to_contain_text("21.11 °C (70 °F)")
+
+
+def test_digits_at_a_shown_position_are_a_reading_and_the_next_hole_comes_by_itself(
+    page: Page, block: BlockView
+) -> None:
+    """Told by a user: at hole 1 at 3 h, 4 and Enter jumped to hole 4 and dropped the reading."""
+    block.open(1)
+    page.keyboard.press("Escape")
+    page.locator("#entry").blur()
+    page.keyboard.press("]")
+    page.keyboard.press("]")
+    expect(page).to_have_url(re.compile(r"/protrusion/1\?at=3"))
+    page.keyboard.type("8")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("region", name="Entry line").get_by_role("alert")).to_contain_text("Hole 1 at 3h was read")
+    # A new pass of a hole: after its last position the next hole with something missing comes.
+    page.locator("#entry").fill("#1")
+    page.locator("#entry").press("Enter")
+    expect(page).to_have_url(re.compile("/protrusion/1"))
+
+
+def test_the_pedal_and_what_is_typed_for_one_hole(page: Page, block: BlockView, gauge: int) -> None:
+    """Told by users: the pedal died after one typed reading; what was typed for one hole showed in another's field."""
+    block.open()
+    page.keyboard.press("Escape")
+    page.keyboard.press("b")
+    page.get_by_role("button", name="Hole 6: cannot tell").click()
+    typed = page.get_by_label("Type a reading")
+    typed.fill("1 1/2 thou")
+    page.get_by_role("button", name="Hole 5: out").click()
+    expect(page.get_by_role("heading", name="Hole 5 at 12 h")).to_be_visible()
+    expect(typed).to_have_value("")
+    page.reload()
+    page.get_by_role("button", name="Hole 6: cannot tell").click()
+    expect(typed).to_have_value("1 1/2 thou")
+    typed.fill("7.1")
+    typed.press("Enter")
+    page.get_by_role("button", name="A repeat: keep both").click()
+    expect(page.get_by_label("Taken")).to_contain_text("7.1")
+    # The focus lies on whatever was clicked last; the pedal takes all the same.
+    page.get_by_role("button", name="Hole 6").focus()
+    step_on_pedal(page, " ", "6 at")
+
+
+def test_a_half_typed_flange_survives_leaving(page: Page, block: BlockView) -> None:
+    block.open(5)
+    page.get_by_role("link", name="Liners", exact=True).click()
+    page.get_by_label("Flange of L7 at the flat land").fill("8.9")
+    page.get_by_role("link", name="Block", exact=True).click()
+    page.get_by_role("link", name="Liners", exact=True).click()
+    expect(page.get_by_label("Flange of L7 at the flat land")).to_have_value("8.9")

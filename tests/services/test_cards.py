@@ -7,9 +7,10 @@ import pytest
 
 from tests.services.test_demo_story import take
 from vallostasis.core.measuring.decision import State
+from vallostasis.core.records import Quantity
 from vallostasis.core.spec_card import Arrangement, CardUnit, Length, Limit, SourceStatus, SpecCard, bank_rows
 from vallostasis.demo.ferry_lanthorn import spec_card
-from vallostasis.services import block, fitting, spec_cards
+from vallostasis.services import block, fitting, shop, spec_cards
 from vallostasis.services.jobs import add_liner, take_in_job
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import jobs
@@ -142,3 +143,16 @@ def test_a_job_number_is_given_once(demo: Conn, demo_job: UUID, wren: UUID) -> N
     card_id = block.block_of_job(demo, demo_job).facts.card_version.spec_card_id
     with pytest.raises(Refused, match="is taken"):
         take_in_job(demo, jobs.NewJob("26-031", "Again", "", "", ""), card_id, wren)
+
+
+def test_a_gauge_registered_later_is_not_taken_for_the_one_in_use(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    facts = load_job_facts(demo, demo_job)
+    in_use = facts.present_setup(Quantity.PROTRUSION)
+    assert in_use is not None
+    # By name and by fineness it would come first.
+    shop.save_gauge(demo, None, 0, shop.GaugeEntry("A finer sled", "depth gauge", "0.5 µm", "0.5 µm"))
+    new = jobs.NewJob("26-099", "Later", "", "", "")
+    later = take_in_job(demo, new, facts.card_version.spec_card_id, wren)
+    setup = load_job_facts(demo, later).present_setup(Quantity.PROTRUSION)
+    assert setup is not None
+    assert setup.gauge_id == in_use.gauge_id

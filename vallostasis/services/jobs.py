@@ -59,11 +59,16 @@ def take_in_job(conn: Conn, new: jobs.NewJob, spec_card_id: UUID, taken_by: UUID
 
 
 def _first_setups(conn: Conn, job_id: UUID, by: UUID) -> None:
-    """Start from the card's own circumstances and the first gauge of a fitting kind, where there is one."""
+    """Start from the card's own circumstances and the gauge in use, else the first that was registered of a kind.
+
+    One that was registered later is chosen by somebody, never by itself.
+    """
     _, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
     cabinet = gauges.list_gauges(conn)
     for quantity, kind in GAUGE_KINDS.items():
-        gauge = next((gauge for gauge in cabinet if gauge.kind == kind), None)
+        in_use = readings.last_gauge_chosen(conn, quantity)
+        gauge = next((one for one in cabinet if one.gauge_id == in_use), None)
+        gauge = gauge or next((one for one in gauges.list_gauges_as_added(conn) if one.kind == kind), None)
         if gauge is None:
             continue
         measuring = card.measuring

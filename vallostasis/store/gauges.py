@@ -50,6 +50,13 @@ def list_gauges(conn: Conn) -> tuple[GaugeVersion, ...]:
     return fetch_all(conn, GaugeVersion, query)
 
 
+def list_gauges_as_added(conn: Conn) -> tuple[GaugeVersion, ...]:
+    """Return the newest version of every gauge, the first registered first."""
+    newest = {one.gauge_id: one for one in list_gauges(conn)}
+    rows = conn.execute("SELECT gauge_id FROM gauge ORDER BY added_at, name").fetchall()
+    return tuple(newest[row[0]] for row in rows if row[0] in newest)
+
+
 def get_gauge(conn: Conn, gauge_id: UUID) -> GaugeVersion:
     """Return the newest version of one gauge; raise NotFound if there is none with that id."""
     query = f"""

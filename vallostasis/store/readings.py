@@ -132,6 +132,13 @@ def add_setup(conn: Conn, new: NewSetup, chosen_by: UUID) -> UUID:
     return UUID(str(fetch_value(conn, query, params)))
 
 
+def last_gauge_chosen(conn: Conn, quantity: Quantity) -> UUID | None:
+    """Return the gauge that was chosen last for a quantity, in whichever job; None where none ever was."""
+    query = "SELECT gauge_id FROM setup WHERE quantity = %(quantity)s ORDER BY event DESC LIMIT 1"
+    gauge_id = fetch_value(conn, query, {"quantity": quantity.value})
+    return None if gauge_id is None else UUID(str(gauge_id))
+
+
 def list_sets(conn: Conn, job_id: UUID) -> tuple[ReadingSet, ...]:
     """Return all sets of a job, oldest first."""
     query = """

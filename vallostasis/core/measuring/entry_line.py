@@ -9,12 +9,12 @@ from vallostasis.core.lengths import Unit
 from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
 
 _HOUR = re.compile(
-    r"^(?:(?:hole|h(?:ole)?\s*no\.?)\s*)?(?:(?P<hole>\d{1,2})\s+)?"
+    r"^(?:(?:#|hole|h(?:ole)?\s*no\.?)\s*)?(?:(?P<hole>\d{1,2})\s+)?"
     r"(?:at\s+)?(?P<hour>\d{1,2}(?:[.]5|:30)?)\s*h(?:\s+|$)(?P<value>.*)$",
     re.I,
 )
-_HOLE_FIRST = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})\s+(?P<value>.+)$", re.I)
-_BARE_HOLE = re.compile(r"^(?:hole\s*)?(?P<hole>\d{1,2})$", re.I)
+_HOLE_FIRST = re.compile(r"^(?:#\s*|hole\s*)?(?P<hole>\d{1,2})\s+(?P<value>.+)$", re.I)
+_BARE_HOLE = re.compile(r"^(?P<named>#\s*|hole\s*)?(?P<hole>\d{1,2})$", re.I)
 
 
 Reads = Callable[[str], ParsedLength]
@@ -50,7 +50,7 @@ def parse_entry_line(
     Parameters
     ----------
     line : str
-        What was typed, for example ``5 6h 1.6``, ``6h -2``, ``+1.5`` or ``5``.
+        What was typed, for example ``5 6h 1.6``, ``6h -2``, ``+1.5`` or ``#5``.
     present : Position
         Where the gauge stands; fills the parts left out.
     holes : tuple of int
@@ -61,7 +61,7 @@ def parse_entry_line(
     Returns
     -------
     EntryLine
-        Position and reading; no reading when a bare hole number chooses a hole.
+        Position and reading; no reading when ``#5``, or a bare number where no position is shown, chooses a hole.
 
     Raises
     ------
@@ -74,8 +74,10 @@ def parse_entry_line(
         return parse_length(value, bare_unit, expected, confirmed, senses)
 
     bare = _BARE_HOLE.match(text)
-    if bare and int(bare["hole"]) in holes:
-        return EntryLine(Position(int(bare["hole"]), None), None)
+    # At a position that is shown a bare number is always a reading: a hole is named there with #.
+    shown = present.hole is not None and present.hour is not None
+    if bare and (bare["named"] or (not shown and int(bare["hole"]) in holes)):
+        return EntryLine(Position(_known_hole(bare["hole"], holes), None), None)
     with_hour = _HOUR.match(text)
     if with_hour:
         hour = _hour(with_hour["hour"])

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import { bareUnit } from '@/shared/format/bareUnit'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
@@ -8,6 +7,7 @@ import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
+import { useSpotDraft } from '@/shared/state/useSpotDraft'
 import { useJobUndo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -22,6 +22,7 @@ import BenchNote from './BenchNote.vue'
 import BenchNumbers from './BenchNumbers.vue'
 import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
+import { spotKey } from './order'
 import { useBench } from './useBench'
 import { useBenchKeys } from './useBenchKeys'
 
@@ -33,7 +34,10 @@ const undo = useJobUndo(() => ({
 }))
 const bench = useBench(job, undo)
 const { lens, quantity, spot, hole, taken, refusal, pass } = bench
-const typed = useLocalStorage(`vallo-bench-typed-${job.jobId}`, '')
+const { typed, take: takeDraft } = useSpotDraft(
+  `vallo-bench-typed-${job.jobId}`,
+  () => `${lens.value}·${spot.value ? spotKey(spot.value) : ''}`,
+)
 
 const block = computed(() => job.block.value)
 const setup = computed(() => block.value?.setups.find((one) => one.quantity === quantity.value))
@@ -72,8 +76,12 @@ function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
   else taken.miss(trouble.value || 'Nothing to take.')
 }
 const repeat = () => takeFromGauge('repeat')
+const field = ref<HTMLInputElement | null>(null)
 async function takeTyped(): Promise<void> {
-  if (await bench.take({ text: typed.value })) typed.value = ''
+  // The pedal counts again at once.
+  field.value?.blur()
+  await takeDraft((text) => bench.take({ text }))
+  if (refusal.value !== null) field.value?.focus()
 }
 useBenchKeys(bench, { take: () => takeFromGauge(), repeat })
 </script>
@@ -168,6 +176,7 @@ useBenchKeys(bench, { take: () => takeFromGauge(), repeat })
           <label for="bench-typed" class="sr-only">Type a reading</label>
           <input
             id="bench-typed"
+            ref="field"
             v-model="typed"
             class="num min-h-14 w-full max-w-56 border-2 border-ink bg-sheet px-3 text-2xl"
             autocomplete="off"

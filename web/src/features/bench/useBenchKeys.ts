@@ -1,7 +1,7 @@
 /** Keys of the bench; a pedal is a keyboard with one key, and works whatever has the focus. */
 import { onKeyStroke } from '@vueuse/core'
 
-import { isTyping } from '@/shared/ui/typing'
+import { isTyping, onPedal } from '@/shared/ui/typing'
 
 import type { Bench } from './useBench'
 
@@ -11,8 +11,7 @@ export function useBenchKeys(bench: Bench, actions: { take: () => void; repeat: 
     event.preventDefault()
     run()
   }
-  /** These are what pedals send. */
-  onKeyStroke([' ', 'PageDown', 'F8'], free(actions.take))
+  onPedal(actions.take)
   onKeyStroke(
     ['ArrowRight', ']'],
     free(() => bench.step(1)),

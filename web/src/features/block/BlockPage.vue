@@ -151,7 +151,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           There is no hole {{ number }}: this block has holes 1 to {{ block.card.holes }}.
         </div>
         <div v-else class="text-lg text-ink-soft">
-          Choose a hole: click its ring, or type its number and Enter.
+          Choose a hole: click its ring, or type # and its number, such as #3.
         </div>
       </aside>
     </main>

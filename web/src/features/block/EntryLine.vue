@@ -28,7 +28,7 @@ const bare = computed(() => bareWords(bareUnit(quantity.value, unit.value)))
 const where = computed(() => {
   const hole = understood.value ? understood.value.hole : number.value
   const at = understood.value ? understood.value.hour : hour.value
-  if (hole === null) return 'type a hole first, such as 5 6h 3.2'
+  if (hole === null) return 'type a hole first, such as #5, or 5 6h 3.2'
   return `hole ${hole}${at === null ? '' : ` at ${hourText(at)}`}`
 })
 const value = computed(() => {

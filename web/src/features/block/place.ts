@@ -70,5 +70,10 @@ export function placeAfter(
   const present = block.holes.find((one) => one.number === hole)
   const here = present ? nextHour(present, lens, required, hour) : null
   if (here !== null) return { hole, hour: here }
+  const at = block.holes.findIndex((one) => one.number === hole)
+  for (const next of [...block.holes.slice(at + 1), ...block.holes.slice(0, Math.max(0, at))]) {
+    const open = lens === 'counterbore' || next.liner !== null ? nextHour(next, lens, required, null) : null
+    if (open !== null) return { hole: next.number, hour: open }
+  }
   return { hole, hour }
 }

@@ -59,7 +59,7 @@ export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, a
       }
       return
     }
-    if (/^[0-9+\-−.,]$/.test(event.key)) {
+    if (/^[0-9+\-−.,#]$/.test(event.key)) {
       event.preventDefault()
       return actions.type(event.key)
     }

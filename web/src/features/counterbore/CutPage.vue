@@ -72,12 +72,12 @@ watch(
     </section>
     <aside class="grid content-start gap-6 border-rule px-5 py-3 lg:border-l">
       <template v-if="linerOut">
-        <FitForm :hole="hole" :liners="liners" :plan="plan" />
-        <CutForm :hole="hole" :plan="plan" again />
+        <FitForm :key="`fit-${hole.hole_id}`" :hole="hole" :liners="liners" :plan="plan" />
+        <CutForm :key="`again-${hole.hole_id}`" :hole="hole" :plan="plan" again />
       </template>
       <template v-else>
-        <CutForm :hole="hole" :plan="plan" />
-        <FitForm :hole="hole" :liners="liners" :plan="plan" />
+        <CutForm :key="`cut-${hole.hole_id}`" :hole="hole" :plan="plan" />
+        <FitForm :key="`fit-${hole.hole_id}`" :hole="hole" :liners="liners" :plan="plan" />
       </template>
     </aside>
   </main>

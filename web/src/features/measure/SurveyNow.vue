@@ -22,7 +22,7 @@ const typed = defineModel<string>('typed', { required: true })
 const { survey, here, taken, refusal, missing, deviates } = props.bench
 const { said, digits, shownUnit, words, inTheWay } = props.gauge
 const field = ref<HTMLInputElement | null>(null)
-defineExpose({ focus: () => field.value?.focus() })
+defineExpose({ focus: () => field.value?.focus(), blur: () => field.value?.blur() })
 const title = computed(() => here.value?.name || survey.value?.part.title || '')
 const isRocked = computed(() => survey.value?.gauge_is_rocked === true)
 /** What stands at this place, with how often it was read. */

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { onKeyStroke } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
+import { useSpotDraft } from '@/shared/state/useSpotDraft'
 import { useJobUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
-import { isTyping } from '@/shared/ui/typing'
+import { isTyping, onPedal } from '@/shared/ui/typing'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 
@@ -25,10 +26,13 @@ const undo = useJobUndo(() => ({ hole: survey.value?.part.hole ?? null, part: be
 const bench = useSurvey(job, undo)
 const { survey, here, at, refusal } = bench
 const gauge = useSurveyGauge(job.jobId, bench)
-const typed = useLocalStorage(`vallo-survey-typed-${job.jobId}`, '')
+const { typed, take: takeDraft } = useSpotDraft(
+  `vallo-survey-typed-${job.jobId}`,
+  () => `${bench.quantity.value}·${bench.partKey.value}·${at.value ?? ''}`,
+)
 const choosing = ref(false)
 const aside = ref<{ lookAtZero: () => void } | null>(null)
-const now = ref<{ focus: () => void } | null>(null)
+const now = ref<{ focus: () => void; blur: () => void } | null>(null)
 const drawn = computed(() => {
   if (survey.value?.quantity === 'trial fit') return 'start'
   return survey.value?.pattern_kind === 'grid' ? 'grid' : 'levels'
@@ -39,7 +43,10 @@ function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
   else bench.taken.miss(gauge.words.value || 'Nothing to take.')
 }
 async function takeTyped(): Promise<void> {
-  if (await bench.take({ text: typed.value })) typed.value = ''
+  // The pedal counts again at once.
+  now.value?.blur()
+  await takeDraft((text) => bench.take({ text }))
+  if (refusal.value !== null) now.value?.focus()
 }
 const free = (run: () => void) => (event: KeyboardEvent) => {
   if (isTyping(event) || event.ctrlKey || event.metaKey) return
@@ -48,10 +55,7 @@ const free = (run: () => void) => (event: KeyboardEvent) => {
 }
 const sideways = (way: 'left' | 'right', step: 1 | -1) =>
   free(() => (drawn.value === 'grid' ? bench.move(way) : bench.step(step)))
-onKeyStroke(
-  [' ', 'PageDown', 'F8'],
-  free(() => takeFromGauge()),
-)
+onPedal(() => takeFromGauge())
 onKeyStroke(
   ']',
   free(() => bench.step(1)),
@@ -149,6 +153,7 @@ onKeyStroke(
       </section>
       <SurveyAside
         ref="aside"
+        :key="bench.partKey.value"
         v-model:open="choosing"
         class="lg:col-start-2"
         :survey="survey"
