@@ -108,7 +108,8 @@ describe('undo', () => {
       now.block.value = { undo: [step({ event: 8, words: 'hole 5: 60' })], event: 8, liners: [] } as never
     })
     const undo = useUndo(now)
-    undo.took(8)
+    undo.standAt(() => ({ hole: 6, part: 'hole-6' }))
+    await undo.inTurn(() => Promise.resolve())
     await undo.undo()
     expect(asked).toEqual([{ event: 8, person_id: 'w' }])
   })

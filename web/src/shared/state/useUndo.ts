@@ -1,5 +1,14 @@
 /** Undo says what it will take back, and takes back only that: the newest step of who works here that still holds. */
-import { computed, type ComputedRef, inject, type InjectionKey, onBeforeUnmount, ref, type Ref } from 'vue'
+import {
+  computed,
+  type ComputedRef,
+  inject,
+  type InjectionKey,
+  onBeforeUnmount,
+  ref,
+  type Ref,
+  watch,
+} from 'vue'
 
 import { ask, asRefusal, Refusal } from '@/api/ask'
 import { strike, undo as undoStep } from '@/api/generated'
@@ -51,6 +60,15 @@ export function useUndo(job: JobNow): Undo {
   const here = ref<(() => Here) | null>(null)
   const takenHere = ref<number | null>(null)
   let turn: Promise<unknown> = Promise.resolve()
+  /** Something was recorded here that is not shown yet. */
+  let unseen = false
+  watch(job.block, () => (unseen = false), { flush: 'sync' })
+
+  async function recorded<T>(work: () => Promise<T>): Promise<T> {
+    const done = await work()
+    unseen = true
+    return done
+  }
 
   function inTurn<T>(work: () => Promise<T>): Promise<T> {
     pending.value++
@@ -94,8 +112,10 @@ export function useUndo(job: JobNow): Undo {
   }
 
   async function undoNow(sure: boolean): Promise<boolean> {
-    // What was recorded a moment ago may not be shown yet.
-    if (takenHere.value !== null && (job.block.value?.event ?? 0) < takenHere.value) await job.reload()
+    if (unseen) {
+      await job.reload()
+      takenHere.value = next.value?.event ?? null
+    }
     const step = next.value
     if (step === null) {
       refusal.value = new Refusal(
@@ -131,7 +151,7 @@ export function useUndo(job: JobNow): Undo {
     asking,
     underWay: computed(() => pending.value > 0),
     took: (event) => (takenHere.value = event),
-    inTurn,
+    inTurn: (work) => inTurn(() => recorded(work)),
     setStruck: (event, struck, reason) => inTurn(() => setStruckNow(event, struck, reason)),
     undo: (sure = false) => inTurn(() => undoNow(sure)),
     leave: () => (asking.value = null),
