@@ -30,6 +30,7 @@ from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
 from vallostasis.devices.link_board import LinkBoard
+from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
 from vallostasis.settings import Settings
 from vallostasis.store.database import async_pool, open_pool
@@ -44,6 +45,7 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.async_pool = async_pool(settings.dsn)
         await app.state.async_pool.open()
         app.state.links = LinkBoard()
+        app.state.printer = PdfPrinter()
         app.state.feed = ChangeFeed(settings.dsn)
         app.state.feed.open()
         yield

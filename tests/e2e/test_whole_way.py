@@ -52,7 +52,7 @@ def test_out_planned_cut_refitted_remeasured_in_and_proved(page: Page, block: Bl
     frame = page.frame_locator("iframe[title='Proof sheet']")
     expect(frame.get_by_role("heading", name="Hole 5: in")).to_be_visible()
     with page.expect_download() as download:
-        page.get_by_role("link", name="PDF").click()
+        page.get_by_role("button", name="PDF").click()
     text = re.sub(r"\s+", " ", " ".join(p.extract_text() for p in PdfReader(download.value.path()).pages))
     for words in ("Job 26-031", "Hole 5: in", "Before: liner L6, no shim", "Now: liner L6 on shim 0.100 mm",
                   "measured 101 µm", "by Ines", "proves only what was measured"):  # fmt: skip

@@ -168,7 +168,7 @@ def test_a_row_the_gauge_cannot_have_shown_is_bad_unless_taken_as_written(
     shop.save_gauge(demo, micrometer.gauge_id, 1, entry)
     content = _table("L7,8.901 mm", head="liner,reading")
     report = import_readings(demo, demo_job, content, _wish(quantity=Quantity.FLANGE_THICKNESS), wren)
-    assert "reads from 0 to 8 mm" in _messages(report)[2]
+    assert "reads from 0.000 mm (0.0000 in) to 8.000 mm (0.3150 in)" in _messages(report)[2]
     as_written = _wish(quantity=Quantity.FLANGE_THICKNESS, as_written=True)
     assert import_readings(demo, demo_job, content, as_written, wren).taken == 1
 

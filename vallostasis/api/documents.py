@@ -4,8 +4,9 @@ from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
+from starlette.concurrency import run_in_threadpool
 
 from vallostasis.api.deps import Conn
 from vallostasis.api.errors import ERROR_RESPONSES
@@ -37,9 +38,17 @@ def read_proof_html(job_id: UUID, conn: Conn, unit: ProofUnit = ProofUnit.UM) ->
 
 
 @router.get("/jobs/{job_id}/proof.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
-def read_proof_pdf(job_id: UUID, conn: Conn, unit: ProofUnit = ProofUnit.UM) -> Response:
-    """Proof sheet as PDF, from the same template."""
-    return _file(proof.proof_pdf(conn, job_id, UNITS[unit]), "application/pdf", "proof.pdf")
+async def read_proof_pdf(job_id: UUID, request: Request, unit: ProofUnit = ProofUnit.UM) -> Response:
+    """Proof sheet as PDF, from the same template; printing stops when the request is given up."""
+    html = await run_in_threadpool(_sheet, request, job_id, UNITS[unit])
+    content = await request.app.state.printer.print_pdf(html, request.is_disconnected)
+    return _file(content, "application/pdf", "proof.pdf")
+
+
+def _sheet(request: Request, job_id: UUID, unit: Unit) -> str:
+    """Write the page, and give the connection back before it is printed."""
+    with request.app.state.pool.connection() as conn:
+        return proof.proof_html(conn, job_id, unit)
 
 
 @router.get("/jobs/{job_id}/readings.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})

@@ -13,6 +13,7 @@ from pydantic import BaseModel, Field
 from starlette.exceptions import HTTPException
 
 from vallostasis.core.errors import CoreError, NotationError, OutOfDomain, Suggestion
+from vallostasis.documents.pdf_printer import NotPrinted
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store.rows import NotFound
 
@@ -38,7 +39,7 @@ class ErrorBody(BaseModel):
     """Why a request was not carried out, and what would help."""
 
     code: str = Field(
-        description="wrong, not paired, asks, read before, stale, taken, not found, too large, unavailable"
+        description="wrong, not paired, asks, read before, stale, taken, not found, too large, not printed, unavailable"
     )
     message: str
     problems: list[Problem]
@@ -111,6 +112,10 @@ def _field_problem(error: dict[str, Any]) -> tuple[str, str]:
 
 def install_error_handlers(app: FastAPI) -> None:
     """Answer every refusal in the one shape."""
+
+    @app.exception_handler(NotPrinted)
+    def not_printed(_: Request, error: NotPrinted) -> JSONResponse:
+        return error_response(503, "not printed", str(error))
 
     @app.exception_handler(RequestValidationError)
     def not_valid(_: Request, error: RequestValidationError) -> JSONResponse:

@@ -114,3 +114,29 @@ def micrometres(value_m: float, digits: int = 4) -> Decimal:
     if not abs(value_m) < float("inf"):
         raise OutOfDomain(f"length must be finite, it is {value_m}", "value_m")
     return round(Decimal(repr(value_m)) * 1_000_000, digits)
+
+
+def both_small(value_um: Decimal) -> str:
+    """Write a small length in both of the shop's units: 53 µm (2.1 thou). By definition of the units."""
+    value_m = metres(value_um)
+    return f"{format_length(value_m, 'µm', signed=False)} µm ({format_length(value_m, 'thou', signed=False)} thou)"
+
+
+def both_size(value_um: Decimal) -> str:
+    """Write a size in both of the shop's units: 8.900 mm (0.3504 in). By definition of the units."""
+    value_m = metres(value_um)
+    return f"{format_length(value_m, 'mm', signed=False)} mm ({format_length(value_m, 'inch', signed=False)} in)"
+
+
+# The pound-force is 4.4482216152605 N, the foot 0.3048 m, both exact by definition.
+NM_PER_LBF_FT = 4.4482216152605 * 0.3048
+
+
+def both_torques(torque_nm: float) -> str:
+    """Write a torque in both units: 70 N·m (52 lbf·ft). By definition of the units."""
+    return f"{torque_nm:g} N·m ({torque_nm / NM_PER_LBF_FT:.0f} lbf·ft)"
+
+
+def both_temperatures(celsius: float) -> str:
+    """Write a temperature in both scales: 21.5 °C (71 °F). By definition of the scales."""
+    return f"{celsius:g} °C ({celsius * 9 / 5 + 32:.0f} °F)"

@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
-from decimal import Decimal
 from enum import StrEnum
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts, once
+from vallostasis.core.lengths import both_temperatures
 from vallostasis.core.measuring.pattern import place_words
 from vallostasis.core.notation import as_entered
 from vallostasis.core.records import Cut, Fitting, Reading, ReadingSet, Setup, Strike, ZeroedOn
@@ -117,7 +117,7 @@ def _circumstances(facts: JobFacts) -> Iterator[TapeRow]:
                         one.opened_by)  # fmt: skip
     for taken in facts.temperatures:
         body = taken.part or {"part": "block"}.get(taken.body, taken.body)
-        words, strike = f"{body} at {celsius_words(taken.celsius)}", facts.struck.get(taken.temperature_id)
+        words, strike = f"{body} at {both_temperatures(float(taken.celsius))}", facts.struck.get(taken.temperature_id)
         yield TapeRow(taken.event, taken.temperature_id, TapeKind.TEMPERATURE, _of_key(taken.part), words,
                       taken.taken_at, taken.taken_by, strike)  # fmt: skip
 
@@ -127,11 +127,6 @@ def setup_words(facts: JobFacts, setup: Setup) -> str:
     zero = "" if setup.zeroed_on is ZeroedOn.DATUM else f"zeroed on the {setup.zeroed_on.value} {setup.zero_typed}"
     how = (facts.newest_gauge(setup.gauge_id).name, zero, setup.land, setup.hold_down, setup.load, setup.method)
     return f"{setup.quantity.value} with {', '.join(part.strip() for part in how if part.strip())}"
-
-
-def celsius_words(celsius: Decimal) -> str:
-    """A temperature in both scales. Fahrenheit by its definition: 9/5 and 32."""
-    return f"{celsius.normalize():f} °C ({celsius * 9 / 5 + 32:.0f} °F)"
 
 
 def _zeros(facts: JobFacts) -> Iterator[TapeRow]:

@@ -69,7 +69,8 @@ def ask_if_below_step(parsed: ParsedLength, step_um: Decimal, usual: ExpectedRan
         return
     likelier = [text for text, value_um in likelier_readings(parsed, usual or PROTRUSION) if abs(value_um) >= step_um]
     raise NotationError(
-        f"{parsed.number} {parsed.unit} is less than this gauge can show, {step_um.normalize():f} µm a step: "
+        f"{parsed.number} {parsed.unit} is less than this gauge can show, {step_um.normalize():f} µm "
+        f"({(step_um / Decimal('25.4')):.2f} thou) a step: "
         "did you mean one of these?",
         parsed.typed,
         (*(Suggestion(text, text) for text in likelier),

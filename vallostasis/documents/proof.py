@@ -1,5 +1,6 @@
 """The proof sheet: one page for the screen, which is also what is printed as PDF."""
 
+import itertools
 from base64 import b64encode
 from dataclasses import dataclass
 from datetime import datetime
@@ -11,7 +12,15 @@ import jinja2
 from vallostasis import __version__
 from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import METRIC_UNITS, Unit, format_length, format_uncertainty, metres
+from vallostasis.core.lengths import (
+    METRIC_UNITS,
+    Unit,
+    both_temperatures,
+    both_torques,
+    format_length,
+    format_uncertainty,
+    metres,
+)
 from vallostasis.core.measuring.budget import Stated
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.decision import RuleKind, State
@@ -94,10 +103,40 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             as_entered=as_entered,
             hour_name=hour_name,
             printed_at=printed_at,
+            when=_local_time,
+            printed=lambda readings: _lines(readings, unit),
+            torque=lambda newton_metres: both_torques(float(newton_metres)),
+            warmth=lambda celsius: both_temperatures(float(celsius)),
             version=__version__,
             fonts=_fonts(),
         )
     )
+
+
+def _lines(readings: tuple[ProofReading, ...], unit: Unit) -> list[tuple[bool, str]]:
+    """Write readings a line each with tab stops, runs of standing and of struck ones together.
+
+    A printer lays out a text of many lines much faster than as many boxes.
+    """
+    runs = itertools.groupby(readings, key=lambda one: bool(one.struck))
+    return [(struck, "\n".join(_line(one, unit) for one in run)) for struck, run in runs]
+
+
+def _line(one: ProofReading, unit: Unit) -> str:
+    reading = one.reading
+    number = format_length(metres(reading.value_um), unit)
+    clock = "" if reading.hour is None else hour_name(reading.hour)
+    cells = (clock, number, as_entered(reading.typed, reading.typed_unit), reading.taken_by,
+             _local_time(reading.taken_at, seconds=True))  # fmt: skip
+    photos = [f"(photo {note.photo_sha256[:8]})" if note.photo_sha256 else "" for note in one.notes]
+    notes = [f"{note.words} {photo}".strip() for note, photo in zip(one.notes, photos, strict=True)]
+    more = [f"struck: {one.struck}", *notes] if one.struck else notes
+    return "\n\t\t".join(("\t".join(cells), *more))
+
+
+def _local_time(when: datetime, seconds: bool = False) -> str:
+    """Write when something was, by the clock of this place."""
+    return when.astimezone().strftime("%Y-%m-%d %H:%M:%S" if seconds else "%Y-%m-%d %H:%M")
 
 
 @cache
@@ -120,7 +159,7 @@ def _template() -> jinja2.Template:
     return environment.get_template("proof.html")
 
 
-def _card_limits(facts: JobFacts) -> list[tuple[str, str, Limit]]:
+def _card_limits(facts: JobFacts) -> list[tuple[str, str, bool, Limit]]:
     limits, seat = facts.card.limits, facts.card.seat
     named = [
         ("Least protrusion without shim", limits.least_without_shim),
@@ -136,7 +175,12 @@ def _card_limits(facts: JobFacts) -> list[tuple[str, str, Limit]]:
         ("Least clean-up cut", seat.cleanup_least),
     ]
     return [
-        (name, typed_with_unit(limit.length, facts.card.unit, is_size=limit is seat.ledge_least), limit)
+        (
+            name,
+            typed_with_unit(limit.length, facts.card.unit, is_size=limit is seat.ledge_least),
+            limit is seat.ledge_least,
+            limit,
+        )
         for name, limit in named
         if limit.length is not None
     ]

@@ -1,4 +1,7 @@
-"""The proof sheet as PDF."""
+"""The proof sheet as PDF; as a program of its own it prints what comes in, within bounds of time and memory."""
+
+import resource
+import sys
 
 import weasyprint
 from weasyprint.urls import URLFetcher, URLFetcherResponse
@@ -17,3 +20,15 @@ class _NothingFromOutside(URLFetcher):  # type: ignore[misc]
 def proof_pdf(html: str) -> bytes:
     """Print a proof page as PDF; nothing it needs lies outside the page."""
     return bytes(weasyprint.HTML(string=html, url_fetcher=_NothingFromOutside()).write_pdf())
+
+
+def main() -> None:
+    """Print the page that comes in as the PDF that goes out, within so many seconds of processor and bytes."""
+    most_seconds, most_bytes = (int(bound) for bound in sys.argv[1:])
+    resource.setrlimit(resource.RLIMIT_CPU, (most_seconds, most_seconds))
+    resource.setrlimit(resource.RLIMIT_AS, (most_bytes, most_bytes))
+    sys.stdout.buffer.write(proof_pdf(sys.stdin.buffer.read().decode()))
+
+
+if __name__ == "__main__":
+    main()

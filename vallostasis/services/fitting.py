@@ -8,7 +8,7 @@ from vallostasis.core.counterbore.cut_plan import depth_by_the_stop
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, cutter_trust, plan_hole, seat_limits
 from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit, metres, micrometres
+from vallostasis.core.lengths import Unit, both_size, both_small, metres, micrometres
 from vallostasis.core.measuring.decision import ROUNDING
 from vallostasis.core.notation import ParsedLength
 from vallostasis.core.protrusion.measured import depths_of
@@ -75,8 +75,7 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
     highest_um = micrometres(min(sizes))
     if depth_um <= highest_um:
         raise Refused(
-            f"That is no deeper than the ledge stood before ({highest_um.normalize():f} µm): "
-            "type the depth from the deck.",
+            f"That is no deeper than the ledge stood before, {both_size(highest_um)}: type the depth from the deck.",
             "depth",
         )
     touch_off_um = depth_um - highest_um
@@ -105,11 +104,9 @@ def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Dec
     if limits.least_m - ROUNDING <= protrusion <= limits.greatest_m + ROUNDING:
         return
     side = "below the least" if protrusion < limits.least_m else "above the greatest"
-    planned = (
-        f" The plan says {micrometres(plan.cut.depth_m, 1).normalize():f} µm." if isinstance(plan, HolePlan) else ""
-    )
+    planned = f" The plan says {both_size(micrometres(plan.cut.depth_m))}." if isinstance(plan, HolePlan) else ""
     raise Refused(
-        f"That depth with that shim predicts {micrometres(protrusion, 1).normalize():f} µm of protrusion, {side} "
+        f"That depth with that shim predicts a protrusion of {both_small(micrometres(protrusion))}, {side} "
         f"with shim.{planned} Is it a slip, or is it what was cut?",
         "depth",
         RefusalCode.ASKS,
@@ -148,7 +145,7 @@ def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> FittedShim:
     nominal = read("nominal", shim.nominal)
     measured = read("measured", shim.measured) if shim.measured.strip() else None
     if not 0 < nominal.value_um <= 10_000:
-        raise Refused("A shim is between 0 and 10 mm thick: type its thickness.", f"shims.{place}.nominal")
+        raise Refused("A shim is between 0 and 10 mm (0.4 in) thick: type its thickness.", f"shims.{place}.nominal")
     if measured is not None and abs(measured.value_um - nominal.value_um) > nominal.value_um / 4:
         raise Refused(
             f"Measured {measured.typed} is far from nominal {nominal.typed}: is it the right shim, the right unit?",

@@ -19,14 +19,6 @@ def proof_html(conn: Conn, job_id: UUID, unit: Unit) -> str:
     return proof.proof_html(now.facts, now.judgement, unit, datetime.now(UTC))
 
 
-def proof_pdf(conn: Conn, job_id: UUID, unit: Unit) -> bytes:
-    """Print the proof sheet as PDF."""
-    # A printer of PDF takes longer to load than the rest of a start: it is loaded with the first PDF.
-    from vallostasis.documents import proof_pdf as printer
-
-    return printer.proof_pdf(proof_html(conn, job_id, unit))
-
-
 def readings_as_csv(conn: Conn, job_id: UUID) -> str:
     """Write all readings as CSV."""
     return readings_csv.readings_csv(load_job_facts(conn, job_id))

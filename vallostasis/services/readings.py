@@ -7,6 +7,7 @@ from uuid import UUID
 
 from vallostasis.core.errors import CoreError, Suggestion
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import both_size
 from vallostasis.core.measuring.circumstances import outside_range
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.features import feature_of, is_surveyed
@@ -170,7 +171,7 @@ def ask_if_out_of_range(gauge: GaugeVersion, setup: Setup, parsed: ParsedLength)
         assert gauge.range_from_um is not None
         assert gauge.range_to_um is not None
         raise Refused(
-            f"{gauge.name} reads from {gauge.range_from_um / 1000:f} to {gauge.range_to_um / 1000:f} mm, "
+            f"{gauge.name} reads from {both_size(gauge.range_from_um)} to {both_size(gauge.range_to_um)}, "
             f"{as_entered(parsed.typed, parsed.unit)} lies outside: is it a slip, or another gauge?",
             "text",
             RefusalCode.ASKS,

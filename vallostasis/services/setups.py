@@ -5,7 +5,7 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit
+from vallostasis.core.lengths import Unit, both_size
 from vallostasis.core.measuring.circumstances import size_on_card
 from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.notation import ParsedLength, as_entered
@@ -113,7 +113,7 @@ def _with_zero(card: SpecCard, new: readings.NewSetup, how: HowTyped) -> reading
         raise Refused("No part here is that long: check number and unit.", "zero")
     if on_card is not None and parsed.value_um != on_card.um:
         raise Refused(
-            f"The card's {new.zeroed_on.value} is {on_card.um.normalize():f} µm, not {parsed.value_um.normalize():f}: "
+            f"The card's {new.zeroed_on.value} is {both_size(on_card.um)}, not {both_size(parsed.value_um)}: "
             "leave this empty to take the card's, or say it was zeroed on a setting master.",
             "zero",
         )

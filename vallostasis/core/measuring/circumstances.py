@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from datetime import date
 from decimal import Decimal
 
+from vallostasis.core.lengths import both_torques
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading
 from vallostasis.core.measuring.values import only_differences
 from vallostasis.core.records import Quantity, Setup, ZeroedOn
@@ -23,7 +24,7 @@ def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:
     if setup.hold_down != measuring.hold_down:
         cautions.append(f"The card holds the liner down with {measuring.hold_down or 'nothing'}.")
     if setup.hold_down == measuring.hold_down and _torque(setup) != (measuring.hold_down_torque_nm or 0.0):
-        cautions.append(f"The card tightens it to {measuring.hold_down_torque_nm or 0:g} N·m.")
+        cautions.append(f"The card tightens it to {both_torques(measuring.hold_down_torque_nm or 0)}.")
     if setup.datum != measuring.datum:
         cautions.append(f"The card measures from {measuring.datum}.")
     return tuple(cautions)

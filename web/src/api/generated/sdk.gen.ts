@@ -567,7 +567,7 @@ export const readProofHtml = <ThrowOnError extends boolean = false>(options: Opt
 /**
  * Read Proof Pdf
  *
- * Proof sheet as PDF, from the same template.
+ * Proof sheet as PDF, from the same template; printing stops when the request is given up.
  */
 export const readProofPdf = <ThrowOnError extends boolean = false>(options: Options<ReadProofPdfData, ThrowOnError>) => (options.client ?? client).get<ReadProofPdfResponses, ReadProofPdfErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/proof.pdf', ...options });
 

@@ -1641,7 +1641,7 @@ export type ErrorBody = {
     /**
      * Code
      *
-     * wrong, not paired, asks, read before, stale, taken, not found, too large, unavailable
+     * wrong, not paired, asks, read before, stale, taken, not found, too large, not printed, unavailable
      */
     code: string;
     /**

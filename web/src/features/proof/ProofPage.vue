@@ -3,6 +3,9 @@ import { computed, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
+
+import { usePrinting } from './usePrinting'
 
 /** The proof sheet as it prints, and everything that can be taken away. */
 const job = useJob()
@@ -12,6 +15,12 @@ const query = computed(() => `unit=${unit.value === 'thou' ? 'thou' : 'um'}`)
 const open = computed(() => job.block.value?.holes.filter((hole) => hole.state !== 'in') ?? [])
 /** A new event makes a new sheet. */
 const sheet = computed(() => `${base.value}/proof.html?${query.value}#${job.block.value?.event ?? 0}`)
+
+const printing = usePrinting(
+  job.jobId,
+  () => (unit.value === 'thou' ? 'thou' : 'um'),
+  () => `proof-${job.block.value?.job.number ?? ''}.pdf`,
+)
 
 function print(): void {
   frame.value?.contentWindow?.print()
@@ -27,7 +36,11 @@ function print(): void {
       </p>
       <p v-else class="text-in">every hole is in</p>
       <div class="ml-auto flex flex-wrap gap-3">
-        <a class="act inline-flex items-center" :href="`${base}/proof.pdf?${query}`" download>PDF</a>
+        <span v-if="printing.seconds.value !== null" role="status" class="flex items-center gap-3">
+          printing … <b class="num">{{ printing.seconds.value }} s</b>
+          <button type="button" class="quiet" @click="printing.cancel()">Stop printing</button>
+        </span>
+        <button v-else type="button" class="act" @click="printing.print()">PDF</button>
         <button type="button" class="quiet" @click="print">Print</button>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.csv`" download>Readings as CSV</a>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.xlsx`" download>as XLSX</a>
@@ -44,6 +57,7 @@ function print(): void {
         >
       </div>
     </div>
+    <RefusalNote :refusal="printing.refusal.value" />
     <iframe
       ref="frame"
       :key="sheet"
