@@ -2,8 +2,10 @@
 
 import asyncio
 import contextlib
+import os
 import sys
 from collections.abc import Awaitable, Callable
+from pathlib import Path
 
 # So many pages are printed at once; others wait in turn.
 AT_ONCE = 1
@@ -13,6 +15,7 @@ MOST_SECONDS = 180
 MOST_PROCESSOR_SECONDS = 120
 MOST_BYTES = 2 * 1024**3
 LOOK_EVERY_S = 0.25
+FONTS = Path(__file__).parent / "fonts" / "fonts.conf"
 
 
 class NotPrinted(Exception):
@@ -34,6 +37,7 @@ class PdfPrinter:
                 raise NotPrinted("Nobody waits for it any more.")
             child = await asyncio.create_subprocess_exec(
                 sys.executable, "-m", "vallostasis.documents.proof_pdf", *self._bounds,
+                env={**os.environ, "FONTCONFIG_FILE": str(FONTS)},
                 stdin=asyncio.subprocess.PIPE, stdout=asyncio.subprocess.PIPE, stderr=asyncio.subprocess.DEVNULL,
             )  # fmt: skip
             try:

@@ -113,16 +113,16 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
     )
 
 
-def _lines(readings: tuple[ProofReading, ...], unit: Unit) -> list[tuple[bool, str]]:
+def _lines(readings: tuple[ProofReading, ...], unit: Unit) -> list[tuple[bool, list[str]]]:
     """Write readings a line each with tab stops, runs of standing and of struck ones together.
 
     A printer lays out a text of many lines much faster than as many boxes.
     """
     runs = itertools.groupby(readings, key=lambda one: bool(one.struck))
-    return [(struck, "\n".join(_line(one, unit) for one in run)) for struck, run in runs]
+    return [(struck, [line for one in run for line in _line(one, unit)]) for struck, run in runs]
 
 
-def _line(one: ProofReading, unit: Unit) -> str:
+def _line(one: ProofReading, unit: Unit) -> tuple[str, ...]:
     reading = one.reading
     number = format_length(metres(reading.value_um), unit)
     clock = "" if reading.hour is None else hour_name(reading.hour)
@@ -131,7 +131,7 @@ def _line(one: ProofReading, unit: Unit) -> str:
     photos = [f"(photo {note.photo_sha256[:8]})" if note.photo_sha256 else "" for note in one.notes]
     notes = [f"{note.words} {photo}".strip() for note, photo in zip(one.notes, photos, strict=True)]
     more = [f"struck: {one.struck}", *notes] if one.struck else notes
-    return "\n\t\t".join(("\t".join(cells), *more))
+    return ("\t".join(cells), *(f"\t\t{words}" for words in more))
 
 
 def _local_time(when: datetime, seconds: bool = False) -> str:
