@@ -61,7 +61,7 @@ def _zeroed(bench: Bench, **changes: Any) -> Any:
     now = next(setup for setup in bench.block()["setups"] if setup["quantity"] == changes["quantity"])
     body = {
         "gauge_id": now["gauge"]["gauge_id"], "land": now["land"], "datum": now["datum"],
-        "hold_down": now["hold_down"], "hold_down_torque_nm": now["hold_down_torque_nm"],
+        "hold_down": now["hold_down"], "hold_down_torque": str(now["hold_down_torque_nm"] or ""),
         "person_id": bench.person_id, **changes,
     }  # fmt: skip
     return bench.client.post(f"/api/jobs/{bench.job_id}/setups", json=body)
@@ -100,7 +100,7 @@ def test_zeroed_on_the_part_itself_nothing_is_judged(bench: Bench) -> None:
     [
         ({"zeroed_on": "setting master"}, "Type the size"),
         ({"zeroed_on": "nominal"}, "Type the size"),
-        ({"zeroed_on": "low limit", "zero": "0.06 mm"}, "card's low limit is 50"),
+        ({"zeroed_on": "low limit", "zero": "0.06 mm"}, "card's low limit is 50 µm (2.0 thou)"),
         ({"zeroed_on": "datum", "zero": "1"}, "leave this empty"),
         ({"zeroed_on": "setting master", "zero": "a bit"}, "not a measure"),
         ({"zeroed_on": "setting master", "zero": "9" * 12}, "check number and unit"),
@@ -129,7 +129,7 @@ def test_a_reading_beyond_the_gauge_is_asked_about(bench: Bench) -> None:
     where = {"quantity": "flange thickness", "liner_mark": "L7", "bare_unit": "mm"}
     asked = bench.take("8.901", **where)
     assert asked.status_code == 409
-    assert "reads from 0 to 8 mm" in asked.json()["message"]
+    assert "reads from 0.000 mm (0.0000 in) to 8.000 mm" in asked.json()["message"]
     assert bench.take("8.901", **where, confirmed=True).status_code == 201
 
 

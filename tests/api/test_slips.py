@@ -103,3 +103,27 @@ def test_a_temperature_noted_wrongly_is_put_right_for_what_was_read(client: Test
 def test_a_whole_size_typed_on_a_ring_is_understood_and_said(client: TestClient) -> None:
     said = client.post("/api/compute/parse", json={"text": "5.0003", "bare_unit": "thou", "zero_um": "127000"}).json()
     assert (said["is_whole_size"], said["value_m"], said["unit"]) == (True, pytest.approx(7.62e-6), "inch")
+
+
+@pytest.mark.parametrize(
+    ("text", "newton_metres"),
+    # From memory of workshop tables: 30 lbf·ft is 40.7 N·m, 52 lbf·ft 70.5 N·m.
+    [("70", 70), ("70 N·m", 70), ("40,5 Nm", 40.5), ("30 lbf·ft", 40.67), ("52 ft lb", 70.5), ("30 lb ft", 40.67)],
+)
+def test_a_torque_is_read_in_either_unit(bench: Bench, text: str, newton_metres: float) -> None:
+    setup = next(one for one in bench.block()["setups"] if one["quantity"] == "protrusion")
+    body = {"quantity": "protrusion", "gauge_id": setup["gauge"]["gauge_id"], "land": setup["land"],
+            "hold_down": "bar", "hold_down_torque": text, "person_id": bench.person_id}  # fmt: skip
+    answer = bench.client.post(f"/api/jobs/{bench.job_id}/setups", json=body)
+    assert answer.status_code == 201, answer.text
+    now = next(one for one in bench.block()["setups"] if one["quantity"] == "protrusion")
+    assert float(now["hold_down_torque_nm"]) == pytest.approx(newton_metres, abs=0.01)
+
+
+@pytest.mark.parametrize("text", ["tight", "-5", "99999", "70 kg"])
+def test_what_is_no_torque_is_refused_at_its_field(bench: Bench, text: str) -> None:
+    setup = next(one for one in bench.block()["setups"] if one["quantity"] == "protrusion")
+    body = {"quantity": "protrusion", "gauge_id": setup["gauge"]["gauge_id"], "land": setup["land"],
+            "hold_down_torque": text, "person_id": bench.person_id}  # fmt: skip
+    answer = bench.client.post(f"/api/jobs/{bench.job_id}/setups", json=body)
+    assert (answer.status_code, field_of(answer)) == (422, "hold_down_torque")

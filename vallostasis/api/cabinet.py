@@ -30,7 +30,7 @@ ShortShop = Annotated[str, StringConstraints(strip_whitespace=True, max_length=6
 
 
 class MasterBody(BaseModel):
-    """A setting master or its next version; size bare in mm, expanded uncertainty (k = 2) bare in µm."""
+    """A setting master or its next version; its expanded uncertainty is of k = 2."""
 
     name: Name
     size: LengthText
@@ -41,6 +41,8 @@ class MasterBody(BaseModel):
     owner: ShortText = ""
     note: LongText = ""
     confirmed: bool = Field(False, description="Take lengths that look like a slip as typed.")
+    small_unit: Unit = Field("µm", description="Of small lengths without a unit.")
+    size_unit: Unit = Field("mm", description="Of sizes without a unit.")
     based_on_version: int = Field(0, ge=0, le=1_000_000)
 
 

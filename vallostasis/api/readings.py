@@ -58,7 +58,7 @@ class SetupBody(BaseModel):
     land: ShortText = ""
     datum: ShortText = ""
     hold_down: ShortText = ""
-    hold_down_torque_nm: Annotated[Decimal, Field(ge=0, le=10_000, decimal_places=2)] | None = None
+    hold_down_torque: LengthText = Field("", description="As typed: N·m, or lbf·ft where it says so.")
     shared_zero: bool = Field(True, description="All holes are read from one zero of the gauge.")
     zeroed_on: ZeroedOn = ZeroedOn.DATUM
     zero: LengthText = Field("", description="Size the gauge was zeroed on; empty for what the card gives.")

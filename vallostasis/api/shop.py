@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.records import Person
 from vallostasis.services import shop
@@ -23,7 +24,7 @@ class PersonBody(BaseModel):
 
 
 class GaugeBody(BaseModel):
-    """A gauge or its next version; step and repeatability bare in µm, range and radius bare in mm."""
+    """A gauge or its next version; step and repeatability are small lengths, range and radius sizes."""
 
     name: Name
     kind: Name
@@ -40,6 +41,8 @@ class GaugeBody(BaseModel):
     master: ShortText = Field("", description="What it was checked against.")
     faults: LongText = ""
     confirmed: bool = Field(False, description="Take lengths that look like a slip as typed.")
+    small_unit: Unit = Field("µm", description="Of small lengths without a unit.")
+    size_unit: Unit = Field("mm", description="Of sizes without a unit.")
     based_on_version: int = Field(0, ge=0, le=1_000_000)
 
 

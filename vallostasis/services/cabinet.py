@@ -29,7 +29,7 @@ COLDEST_ROOM_C, WARMEST_ROOM_C, WIDEST_ROOM_K = -30, 50, 30
 
 @dataclass(frozen=True, slots=True)
 class MasterEntry:
-    """A master as it is written down: size bare in mm, its expanded uncertainty (k = 2) bare in µm."""
+    """A master as it is written down, lengths as typed: its size, and its expanded uncertainty (k = 2)."""
 
     name: str
     size: str
@@ -40,6 +40,8 @@ class MasterEntry:
     owner: str = ""
     note: str = ""
     confirmed: bool = False
+    small_unit: Unit = "µm"
+    size_unit: Unit = "mm"
 
 
 def save_master(conn: Conn, setting_master_id: UUID | None, based_on_version: int, entry: MasterEntry) -> SettingMaster:
@@ -60,10 +62,10 @@ def save_master(conn: Conn, setting_master_id: UUID | None, based_on_version: in
 
 
 def _sheet(entry: MasterEntry) -> setting_masters.MasterSheet:
-    size_um, typed = _length("size", entry.size, "mm", MASTER_SIZE, entry.confirmed)
+    size_um, typed = _length("size", entry.size, entry.size_unit, MASTER_SIZE, entry.confirmed)
     if not 0 < size_um <= LARGEST_UM:
         raise Refused("A master has a size above 0 and up to 2 m: type it, such as 100.0003 mm.", "size")
-    expanded_um, _ = _length("expanded", entry.expanded, "µm", MASTER_EXPANDED, entry.confirmed)
+    expanded_um, _ = _length("expanded", entry.expanded, entry.small_unit, MASTER_EXPANDED, entry.confirmed)
     if not 0 <= expanded_um <= WIDEST_UM:
         raise Refused("Its uncertainty lies between 0 and 100 µm: type what its certificate says.", "expanded")
     if entry.calibrated_on is not None and entry.due_on is not None and entry.due_on < entry.calibrated_on:

@@ -5,7 +5,7 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit, both_size
+from vallostasis.core.lengths import Unit, both_size, both_small
 from vallostasis.core.measuring.circumstances import size_on_card
 from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.notation import ParsedLength, as_entered
@@ -15,6 +15,7 @@ from vallostasis.core.usual_lengths import usual_of
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import Refused
 from vallostasis.services.temperatures import read_temperature
+from vallostasis.services.torques import read_torque
 from vallostasis.store import gauges, jobs, readings, setting_masters
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -33,6 +34,7 @@ class HowTyped:
     setting_master_id: UUID | None = None
     master_temp: str = ""
     gauge_temp: str = ""
+    hold_down_torque: str = ""
     corrects: bool = False
     confirmed: bool = False
 
@@ -44,6 +46,8 @@ def change_setup(conn: Conn, new: readings.NewSetup, by: UUID, how: HowTyped | N
     facts = load_job_facts(conn, new.job_id)
     gauges.get_gauge(conn, new.gauge_id)
     new = _with_temperatures(new, how)
+    if how.hold_down_torque.strip():
+        new = replace(new, hold_down_torque_nm=read_torque(how.hold_down_torque, "hold_down_torque"))
     new = _on_master(conn, new, how.setting_master_id)
     new = _with_zero(facts.card, new, how)
     lands = [land.name for land in facts.card.lands]
@@ -111,9 +115,10 @@ def _with_zero(card: SpecCard, new: readings.NewSetup, how: HowTyped) -> reading
     parsed = read_usual("zero", typed, how.bare_unit, usual, how.confirmed)
     if abs(parsed.value_um) > LONGEST_ZERO_UM:
         raise Refused("No part here is that long: check number and unit.", "zero")
+    both = both_size if feature_of(new.quantity).is_size else both_small
     if on_card is not None and parsed.value_um != on_card.um:
         raise Refused(
-            f"The card's {new.zeroed_on.value} is {both_size(on_card.um)}, not {both_size(parsed.value_um)}: "
+            f"The card's {new.zeroed_on.value} is {both(on_card.um)}, not {both(parsed.value_um)}: "
             "leave this empty to take the card's, or say it was zeroed on a setting master.",
             "zero",
         )

@@ -28,7 +28,7 @@ def add_person(conn: Conn, name: str) -> Person:
 
 @dataclass(frozen=True, slots=True)
 class GaugeEntry:
-    """A gauge as it is written down, lengths as typed: step and repeatability bare in µm, the others in mm."""
+    """A gauge as it is written down, lengths as typed: step and repeatability small lengths, the others sizes."""
 
     name: str
     kind: str
@@ -45,6 +45,8 @@ class GaugeEntry:
     master: str = ""
     faults: str = ""
     confirmed: bool = False
+    small_unit: Unit = "µm"
+    size_unit: Unit = "mm"
 
 
 def save_gauge(conn: Conn, gauge_id: UUID | None, based_on_version: int, entry: GaugeEntry) -> GaugeVersion:
@@ -66,20 +68,20 @@ def save_gauge(conn: Conn, gauge_id: UUID | None, based_on_version: int, entry: 
 
 
 def _sheet(entry: GaugeEntry) -> gauges.GaugeSheet:
-    resolution_um = _length("resolution", entry.resolution, "µm", GAUGE_STEP, entry.confirmed)
-    repeatability_um = _length("repeatability", entry.repeatability, "µm", REPEATABILITY, entry.confirmed)
+    resolution_um = _length("resolution", entry.resolution, entry.small_unit, GAUGE_STEP, entry.confirmed)
+    repeatability_um = _length("repeatability", entry.repeatability, entry.small_unit, REPEATABILITY, entry.confirmed)
     if resolution_um is None or not 0 < resolution_um <= 1000:
         raise Refused("The graduation of a gauge lies above 0 and up to 1 mm: type it, such as 2 µm.", "resolution")
     if repeatability_um is None or not 0 <= repeatability_um <= 1000:
         raise Refused("Repeatability lies between 0 and 1 mm: type it, such as 3 µm.", "repeatability")
-    range_from_um = _length("range_from", entry.range_from, "mm", None, True)
-    range_to_um = _length("range_to", entry.range_to, "mm", None, True)
+    range_from_um = _length("range_from", entry.range_from, entry.size_unit, None, True)
+    range_to_um = _length("range_to", entry.range_to, entry.size_unit, None, True)
     if (range_from_um is None) is not (range_to_um is None):
         missing = "range_from" if range_from_um is None else "range_to"
         raise Refused("A range has two ends: type both, or neither.", missing)
     if range_from_um is not None and range_to_um is not None and range_from_um >= range_to_um:
         raise Refused("The range ends below where it begins: type its upper end here.", "range_to")
-    tip_radius_um = _length("tip_radius", entry.tip_radius, "mm", TIP_RADIUS, entry.confirmed)
+    tip_radius_um = _length("tip_radius", entry.tip_radius, entry.size_unit, TIP_RADIUS, entry.confirmed)
     if tip_radius_um is not None and tip_radius_um < 0:
         raise Refused("A radius cannot be negative: type it, such as 0.4 mm.", "tip_radius")
     if entry.calibrated_on is not None and entry.due_on is not None and entry.due_on < entry.calibrated_on:

@@ -32,8 +32,8 @@ class NewSetup:
     land: str
     datum: str
     hold_down: str
-    hold_down_torque_nm: Decimal | None
-    shared_zero: bool
+    hold_down_torque_nm: Decimal | None = None
+    shared_zero: bool = True
     zeroed_on: ZeroedOn = ZeroedOn.DATUM
     zero_um: Decimal = Decimal(0)
     zero_typed: str = ""

@@ -1943,7 +1943,7 @@ export type FormView = {
 /**
  * GaugeBody
  *
- * A gauge or its next version; step and repeatability bare in µm, range and radius bare in mm.
+ * A gauge or its next version; step and repeatability are small lengths, range and radius sizes.
  */
 export type GaugeBody = {
     /**
@@ -2012,6 +2012,18 @@ export type GaugeBody = {
      * Take lengths that look like a slip as typed.
      */
     confirmed?: boolean;
+    /**
+     * Small Unit
+     *
+     * Of small lengths without a unit.
+     */
+    small_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Size Unit
+     *
+     * Of sizes without a unit.
+     */
+    size_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
     /**
      * Based On Version
      */
@@ -3145,7 +3157,7 @@ export type Mark = {
 /**
  * MasterBody
  *
- * A setting master or its next version; size bare in mm, expanded uncertainty (k = 2) bare in µm.
+ * A setting master or its next version; its expanded uncertainty is of k = 2.
  */
 export type MasterBody = {
     /**
@@ -3188,6 +3200,18 @@ export type MasterBody = {
      * Take lengths that look like a slip as typed.
      */
     confirmed?: boolean;
+    /**
+     * Small Unit
+     *
+     * Of small lengths without a unit.
+     */
+    small_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Size Unit
+     *
+     * Of sizes without a unit.
+     */
+    size_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
     /**
      * Based On Version
      */
@@ -4984,9 +5008,11 @@ export type SetupBody = {
      */
     hold_down?: string;
     /**
-     * Hold Down Torque Nm
+     * Hold Down Torque
+     *
+     * As typed: N·m, or lbf·ft where it says so.
      */
-    hold_down_torque_nm?: number | string | null;
+    hold_down_torque?: string;
     /**
      * Shared Zero
      *

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { BlockView, ReadingRow } from '@/api/generated'
 import { bareUnit, bareWords } from '@/shared/format/bareUnit'
 import { hourText } from '@/shared/format/clock'
+import { torqueText } from '@/shared/format/others'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { unit } from '@/shared/state/preferences'
@@ -42,7 +43,7 @@ const value = computed(() => {
 const circumstances = computed(() => {
   const now = setup.value
   if (!now) return 'no gauge chosen'
-  const torque = now.hold_down_torque_nm ? ` ${Number(now.hold_down_torque_nm)} N·m` : ''
+  const torque = now.hold_down_torque_nm ? ` ${torqueText(now.hold_down_torque_nm)}` : ''
   return [zeroWords(now), now.land, now.hold_down && `${now.hold_down}${torque}`].filter(Boolean).join(', ')
 })
 const lastOnes = computed(() =>

@@ -102,7 +102,6 @@ const put = (path: string, text: string) => path === 'zero' && (form.value.zero 
 
 function save(confirmed = false): Promise<void> {
   return send(async () => {
-    const torque = form.value.torque.trim()
     await ask(
       changeSetup({
         path: { job_id: props.jobId },
@@ -112,7 +111,7 @@ function save(confirmed = false): Promise<void> {
           land: form.value.land,
           datum: form.value.datum,
           hold_down: form.value.holdDown,
-          hold_down_torque_nm: torque === '' ? null : torque,
+          hold_down_torque: form.value.torque,
           shared_zero: form.value.sharedZero,
           zeroed_on: form.value.zeroedOn,
           zero: stands(form.value.zeroedOn) ? form.value.zero : '',
@@ -165,7 +164,7 @@ function save(confirmed = false): Promise<void> {
       <template v-if="quantity === 'protrusion'">
         <div class="grid grid-cols-[1fr_8rem] gap-3">
           <TextField v-model="form.holdDown" label="Hold-down" path="hold_down" hint="empty: not held down" />
-          <TextField v-model="form.torque" label="Torque" unit="N·m" path="hold_down_torque_nm" />
+          <TextField v-model="form.torque" label="Torque" path="hold_down_torque" hint="N·m, or 52 lbf·ft" />
         </div>
         <label class="text-sm"
           ><input v-model="form.sharedZero" type="checkbox" /> all holes from one zero of the gauge</label

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import {
   type HoleView,
   type HoleWhyView,
@@ -12,6 +12,7 @@ import {
 } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { settleWords } from '@/shared/format/settle'
+import { useLoaded } from '@/shared/state/useLoaded'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
@@ -21,8 +22,18 @@ import TrailSteps from '@/shared/ui/TrailSteps.vue'
 /** The state of one hole opened: every rule with its limit and source, then the sums. */
 const props = defineProps<{ hole: HoleView; event: number }>()
 const emit = defineEmits<{ close: [] }>()
-const why = shallowRef<HoleWhyView | null>(null)
-const refusal = ref<Refusal | null>(null)
+const {
+  data: why,
+  refusal,
+  load,
+} = useLoaded<HoleWhyView>(
+  () => ask(readWhy({ path: { hole_id: props.hole.hole_id } })),
+  () => props.hole.hole_id,
+)
+watch(
+  () => props.event,
+  () => void load(),
+)
 const trust = ref(false)
 const budgets = () => ask(readHoleBudgets({ path: { hole_id: props.hole.hole_id } }))
 
@@ -36,20 +47,6 @@ const groups = computed(() => {
   }
   return [...byRule.values()]
 })
-
-watch(
-  () => [props.hole.hole_id, props.event] as const,
-  async ([id]) => {
-    try {
-      const answer = await ask(readWhy({ path: { hole_id: id } }))
-      if (id === props.hole.hole_id) why.value = answer
-      refusal.value = null
-    } catch (error) {
-      refusal.value = asRefusal(error)
-    }
-  },
-  { immediate: true },
-)
 </script>
 
 <template>

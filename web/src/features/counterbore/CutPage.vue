@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { ask, asRefusal, type Refusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { type HolePlanView, readCutPlan } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import AfterCut from './AfterCut.vue'
@@ -15,8 +16,6 @@ import PlanView from './PlanView.vue'
 /** One hole from plan to fit: what to cut and which shim, then recording what was done. */
 const job = useJob()
 const route = useRoute()
-const plan = shallowRef<HolePlanView | null>(null)
-const refusal = ref<Refusal | null>(null)
 const otherLiner = ref('')
 
 const hole = computed(
@@ -26,17 +25,25 @@ const liners = computed(() => job.block.value?.liners ?? [])
 const linerOut = computed(() => hole.value?.liner === null)
 
 watch(
-  () => [hole.value?.hole_id, job.block.value?.event, otherLiner.value] as const,
-  async ([id]) => {
-    if (!id) return
-    try {
-      plan.value = await ask(readCutPlan({ path: { hole_id: id }, query: { liner_mark: otherLiner.value } }))
-      refusal.value = null
-    } catch (error) {
-      refusal.value = asRefusal(error)
-    }
+  () => hole.value?.hole_id,
+  () => (otherLiner.value = ''),
+)
+/** Of one hole with one liner: what comes late for another is dropped, and never shown for this one. */
+const {
+  data: plan,
+  refusal,
+  load,
+} = useLoaded<HolePlanView | null>(
+  async () => {
+    const id = hole.value?.hole_id
+    if (!id) return null
+    return ask(readCutPlan({ path: { hole_id: id }, query: { liner_mark: otherLiner.value } }))
   },
-  { immediate: true },
+  () => `${hole.value?.hole_id} ${otherLiner.value}`,
+)
+watch(
+  () => job.block.value?.event,
+  () => void load(),
 )
 </script>
 

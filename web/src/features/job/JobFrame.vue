@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, provide } from 'vue'
+import { computed, onMounted, provide, watch } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { whenText } from '@/shared/format/time'
 import { JOB, useJobLoading } from '@/shared/state/job'
-import { welcome } from '@/shared/state/preferences'
+import { unit, unitOfJob, welcome } from '@/shared/state/preferences'
 import { UNDO, useUndo } from '@/shared/state/useUndo'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import UndoButton from '@/shared/ui/UndoButton.vue'
@@ -24,6 +24,12 @@ provide(UNDO, undo)
 const hasOwnUndo = computed(() => ['block', 'bench', 'survey'].includes(String(route.name)))
 onMounted(() => void job.reload())
 const { block, refusal, seenAt } = job
+const stop = watch(block, (now) => {
+  if (!now) return
+  unit.value = unitOfJob.value[job.jobId] ?? (now.card.unit === 'inch' ? 'thou' : 'µm')
+  stop()
+  watch(unit, (chosen) => (unitOfJob.value = { ...unitOfJob.value, [job.jobId]: chosen }))
+})
 </script>
 
 <template>

@@ -3,6 +3,8 @@ import { useLocalStorage } from '@vueuse/core'
 
 import { ask } from '@/api/ask'
 import { addGauge, type GaugeBody, type GaugeVersion, saveGaugeVersion } from '@/api/generated'
+import { SIZE_WITH } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import DateField from '@/shared/ui/DateField.vue'
@@ -43,7 +45,14 @@ const { refusal, send, answer } = useForm()
 /** An empty date is none. */
 function written(confirmed: boolean): GaugeBody {
   const { calibrated_on, due_on, ...rest } = draft.value
-  return { ...rest, calibrated_on: calibrated_on || null, due_on: due_on || null, confirmed }
+  return {
+    ...rest,
+    calibrated_on: calibrated_on || null,
+    due_on: due_on || null,
+    confirmed,
+    small_unit: unit.value,
+    size_unit: SIZE_WITH[unit.value],
+  }
 }
 
 const put = (path: string, text: string) => Object.assign(draft.value, { [path]: text })
@@ -74,18 +83,23 @@ function save(confirmed = false): Promise<void> {
     <div class="grid gap-3 sm:grid-cols-2">
       <TextField v-model="draft.name" label="Name on it" path="name" />
       <ChoiceField v-model="draft.kind" label="Kind" :choices="KINDS" path="kind" />
-      <TextField v-model="draft.resolution" label="One step of its scale" path="resolution" bare="µm" />
+      <TextField v-model="draft.resolution" label="One step of its scale" path="resolution" :bare="unit" />
       <TextField
         v-model="draft.repeatability"
         label="Repeats within, one standard deviation"
         path="repeatability"
-        bare="µm"
+        :bare="unit"
         hint="read one spot ten times; common practice: half a step at least"
       />
-      <TextField v-model="draft.range_from" label="Reads from" path="range_from" bare="mm" />
-      <TextField v-model="draft.range_to" label="to" path="range_to" bare="mm" />
+      <TextField v-model="draft.range_from" label="Reads from" path="range_from" :bare="SIZE_WITH[unit]" />
+      <TextField v-model="draft.range_to" label="to" path="range_to" :bare="SIZE_WITH[unit]" />
       <TextField v-model="draft.tip" label="Tip" path="tip" />
-      <TextField v-model="draft.tip_radius" label="Radius of the tip" path="tip_radius" bare="mm" />
+      <TextField
+        v-model="draft.tip_radius"
+        label="Radius of the tip"
+        path="tip_radius"
+        :bare="SIZE_WITH[unit]"
+      />
       <DateField v-model="draft.calibrated_on" label="Calibrated on" path="calibrated_on" />
       <DateField v-model="draft.due_on" label="Due again on" path="due_on" />
       <TextField

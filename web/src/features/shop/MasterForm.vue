@@ -10,6 +10,8 @@ import {
   saveSettingMasterVersion,
   type SettingMaster,
 } from '@/api/generated'
+import { SIZE_WITH } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -75,13 +77,13 @@ function save(confirmed = false): Promise<void> {
     <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, save)" />
     <TextField v-model="draft.name" label="Name on it" path="name" />
     <div class="grid grid-cols-2 gap-3">
-      <TextField v-model="draft.size" label="Size at 20 °C" path="size" bare="mm" />
+      <TextField v-model="draft.size" label="Size at 20 °C" path="size" :bare="SIZE_WITH[unit]" />
       <TextField
         v-model="draft.expanded"
         label="± on its certificate"
         path="expanded"
         hint="k = 2"
-        bare="µm"
+        :bare="unit"
       />
       <ChoiceField v-model="draft.material" label="Material" :choices="choices" path="material" />
       <TextField v-model="draft.owner" label="Belongs to" path="owner" hint="empty: the shop" />

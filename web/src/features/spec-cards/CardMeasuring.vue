@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import { torqueText } from '@/shared/format/others'
 import TextField from '@/shared/ui/TextField.vue'
 
 import { useCard } from './cardDraft'
@@ -48,7 +49,13 @@ const acceptance = computed({
       path="measuring.hold_down"
       hint="empty: not held down"
     />
-    <TextField v-model="torque" label="Torque" unit="N·m" path="measuring.hold_down_torque_nm" />
+    <TextField
+      v-model="torque"
+      label="Torque"
+      unit="N·m"
+      path="measuring.hold_down_torque_nm"
+      :hint="Number(torque) > 0 ? torqueText(torque) : ''"
+    />
     <ChoiceField v-model="acceptance" label="A hole is in when" :choices="ACCEPTANCES" path="acceptance" />
     <TextField
       v-model="draft.card.coverage_factor as number"

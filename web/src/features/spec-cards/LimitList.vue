@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Limit, SpecCard } from '@/api/generated'
+import { torqueText } from '@/shared/format/others'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
 import { wordsOf } from './cardDraft'
@@ -51,7 +52,7 @@ const shown = (key: string, limit: Limit) => {
             {{ card.measuring.required_hours.map((hour) => `${hour}h`).join(', ') }};
             {{ card.measuring.hold_down ? `held down by ${card.measuring.hold_down}` : 'not held down' }}
             <template v-if="card.measuring.hold_down_torque_nm"
-              >, {{ card.measuring.hold_down_torque_nm }} N·m</template
+              >, {{ torqueText(card.measuring.hold_down_torque_nm) }}</template
             >
           </td>
         </tr>

@@ -5,6 +5,8 @@ import { watchEffect } from 'vue'
 import type { SmallUnit } from '@/shared/format/lengths'
 
 export const unit = useLocalStorage<SmallUnit>('vallo-unit', 'µm')
+/** A job comes up in its card's units until somebody chooses others for it. */
+export const unitOfJob = useLocalStorage<Record<string, SmallUnit>>('vallo-unit-of-job', {})
 export const personId = useLocalStorage<string>('vallo-person', '')
 /** A first visit is shown the invented job, with what to try on it until that is put away. */
 export const welcome = useLocalStorage<'new' | 'shown' | 'done'>('vallo-welcome', 'new')
