@@ -43,9 +43,9 @@ def test_a_correction_is_one_step_and_brings_the_first_back(bench: Bench) -> Non
     bench.take("7.1", hole=6, hour=1.5)
     with_it = _standing(bench)
     bench.take("7.3", hole=6, hour=1.5, read_before="correct")
-    assert bench.undo() == "hole 6: protrusion 7.3 × 0.01 mm 1.5h, bringing back protrusion 7.1 × 0.01 mm 1.5h"
+    assert bench.undo() == "hole 6: 1.5h 7.3 × 0.01 mm, bringing back 1.5h 7.1 × 0.01 mm"
     assert _standing(bench) == with_it
-    assert bench.undo() == "hole 6: protrusion 7.1 × 0.01 mm 1.5h"
+    assert bench.undo() == "hole 6: 1.5h 7.1 × 0.01 mm"
     assert _standing(bench) == before
     assert bench.undo_step() is None
 
@@ -169,7 +169,7 @@ def test_what_was_struck_on_the_tape_is_what_undo_restores(bench: Bench) -> None
     row = bench.block()["readings"][-1]
     bench.client.post(bench.tape_url(row["event"]), json={"struck": True, "person_id": bench.person_id})
     assert _standing(bench) != before
-    assert bench.undo().startswith("the striking of protrusion")
+    assert bench.undo().startswith("the striking of 9h 5.8")
     assert _standing(bench) == before
     # Taking back is not itself taken back.
     assert bench.undo_step() is None

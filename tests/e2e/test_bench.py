@@ -82,7 +82,7 @@ def test_repeat_correct_and_undo_at_the_bench(bench: Page) -> None:
     bench.keyboard.press("r")
     expect(bench.get_by_label("Numbers")).to_contain_text("mean of 2")
     bench.get_by_role("button", name="Undo").click()
-    expect(bench.get_by_label("Undone")).to_contain_text("hole 6: protrusion")
+    expect(bench.get_by_label("Undone")).to_contain_text("hole 6: 12h")
     expect(bench.get_by_label("Numbers")).to_contain_text("once")
     _expect_ready(bench)
     bench.keyboard.press("Space")

@@ -10,7 +10,7 @@ from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import both_temperatures
 from vallostasis.core.measuring.pattern import place_words
 from vallostasis.core.notation import as_entered
-from vallostasis.core.records import Cut, Fitting, Reading, ReadingSet, Setup, Strike, ZeroedOn
+from vallostasis.core.records import Cut, Fitting, Quantity, Reading, ReadingSet, Setup, Strike, ZeroedOn
 
 
 class TapeKind(StrEnum):
@@ -63,7 +63,10 @@ def reading_row(facts: JobFacts, reading: Reading) -> TapeRow:
     """Return a reading as it stands on the tape."""
     reading_set = facts.reading_set(reading.reading_set_id)
     quantity = facts.setup(reading_set.setup_id).quantity
-    words = f"{quantity.value} {as_entered(reading.typed, reading.typed_unit)} {place_words(reading.place)}".strip()
+    what = "" if quantity is Quantity.PROTRUSION else quantity.value
+    words = " ".join(
+        part for part in (what, place_words(reading.place), as_entered(reading.typed, reading.typed_unit)) if part
+    )
     return TapeRow(reading.event, reading.reading_id, TapeKind.READING, whereabouts_of_set(facts, reading_set), words,
                    reading.recorded_at or reading.taken_at, reading.taken_by,
                    facts.struck.get(reading.reading_id))  # fmt: skip

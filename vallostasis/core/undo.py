@@ -90,7 +90,8 @@ def _step(facts: JobFacts, rows: dict[UUID | int, TapeRow], together: list[_Done
     reversals = [Reversal(row.row, row.kind, True) for row in made]
     reversals += [Reversal(row.row, row.kind, False) for row, was in zip(struck, strikes, strict=True) if was.struck]
     reversals += [Reversal(row.row, row.kind, True) for row, was in zip(struck, strikes, strict=True) if not was.struck]
-    reversals += [Reversal(s, TapeKind.SET, True) for s in _emptied_sets(facts, made)]
+    restored = {one.row for one in reversals if not one.struck}
+    reversals += [Reversal(one, TapeKind.SET, True) for one in _emptied_sets(facts, made, restored)]
     first = (made or struck)[0]
     everywhere = {row.where for row in (made or struck)}
     where = first.where if len(everywhere) == 1 else Whereabouts()
@@ -107,13 +108,14 @@ def _struck_row(facts: JobFacts, rows: dict[UUID | int, TapeRow], strike: Strike
     return reading_row(facts, reading)
 
 
-def _emptied_sets(facts: JobFacts, made: list[TapeRow]) -> list[int]:
+def _emptied_sets(facts: JobFacts, made: list[TapeRow], restored: set[UUID | int]) -> list[int]:
     """Sets that hold nothing once these readings are struck: the one before is in force again."""
     going = {row.row for row in made if row.kind is TapeKind.READING}
     emptied = []
     for set_id in {reading.reading_set_id for row in going if (reading := _reading(facts, row)) is not None}:
         reading_set = facts.reading_set(set_id)
-        if all(one.reading_id in going for one in facts.standing_readings(reading_set)):
+        comes_back = any(one.reading_id in restored for one in facts.readings_by_set[set_id])
+        if not comes_back and all(one.reading_id in going for one in facts.standing_readings(reading_set)):
             emptied.append(reading_set.event)
     return sorted(emptied)
 

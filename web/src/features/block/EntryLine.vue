@@ -88,7 +88,7 @@ defineExpose({ focus })
         autocapitalize="off"
         spellcheck="false"
         maxlength="60"
-        class="num h-12 w-64 max-w-full border-2 border-ink bg-paper px-3 text-2xl"
+        class="num h-12 w-56 max-w-full border-2 border-ink bg-paper px-3 text-2xl"
         placeholder="5 6h 3.2"
         aria-describedby="entry-echo"
         @input="type(($event.target as HTMLInputElement).value)"
@@ -108,7 +108,7 @@ defineExpose({ focus })
         <span
           v-for="row in lastOnes"
           :key="row.reading_id"
-          class="num hidden text-ink-soft lg:inline"
+          class="num hidden text-ink-soft min-[1500px]:inline"
           :title="`typed ${asTyped(row.typed, row.typed_unit)} by ${row.taken_by}`"
         >
           {{ placeText(row) }}

@@ -101,9 +101,10 @@ const noteWords = (note: NoteRow) => [note.words, note.has_photo ? 'photo' : '']
       >
         <b class="num">{{ line.where }}</b>
         <span>
-          <span :class="line.struck && 'text-ink-soft line-through'" class="num whitespace-normal">{{
-            line.words
-          }}</span>
+          <span
+            :class="[line.reading && 'num whitespace-normal', line.struck && 'text-ink-soft line-through']"
+            >{{ line.words }}</span
+          >
           <span class="block text-xs text-ink-soft">
             {{ line.who }} {{ whenText(line.when)
             }}<template v-if="line.struck"> · struck: {{ line.reason }}</template>

@@ -21,7 +21,10 @@ provide(JOB, job)
 const undo = useUndo(job)
 provide(UNDO, undo)
 /** The block and the benches show it where the hand is. */
-const hasOwnUndo = computed(() => ['block', 'bench', 'survey'].includes(String(route.name)))
+const hasOwnUndo = computed(() => ['block', 'bench', 'survey', 'proof'].includes(String(route.name)))
+const hasUndo = computed(
+  () => undo.next.value !== null || undo.said.value !== '' || undo.refusal.value !== null,
+)
 onMounted(() => void job.reload())
 const { block, refusal, seenAt } = job
 const stop = watch(block, (now) => {
@@ -41,7 +44,7 @@ const stop = watch(block, (now) => {
   <p v-if="seenAt" class="no-print bg-act-wash px-5 pb-2">
     This is the block as it was last seen, {{ whenText(new Date(seenAt).toISOString()) }}.
   </p>
-  <div v-if="block && !hasOwnUndo" class="no-print flex items-center gap-4 px-5 pt-2">
+  <div v-if="block && !hasOwnUndo && hasUndo" class="no-print flex items-center gap-4 px-5 pt-2">
     <UndoNote class="min-w-0 flex-1" :undo="undo" />
     <UndoButton :undo="undo" @undo="undo.undo()" />
   </div>
