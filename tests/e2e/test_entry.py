@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import BlockView, step_on_pedal
+from tests.e2e.conftest import BlockView
 
 
 def test_a_wrong_entry_is_explained_and_nothing_typed_is_lost(page: Page, block: BlockView) -> None:
@@ -259,6 +259,7 @@ def test_a_whole_size_on_a_ring_and_a_temperature_in_fahrenheit(page: Page) -> N
     jobs = page.request.get("/api/jobs").json()
     job = next(one["job"]["job_id"] for one in jobs if one["job"]["number"] == "26-057")
     page.goto(f"/jobs/{job}/measure/block bore/hole-2")
+    page.get_by_role("group", name="Unit").get_by_role("button", name="µm").click()
     zero = page.request.get(f"/api/jobs/{job}/surveys/block bore/hole-2").json()["setup"]["zero_m"]
     field = page.get_by_label("Type a reading")
     field.fill(f"{zero * 1000 + 0.0125:.4f}")
@@ -315,7 +316,9 @@ def test_the_pedal_and_what_is_typed_for_one_hole(page: Page, block: BlockView, 
     expect(page.get_by_label("Taken")).to_contain_text("7.1")
     # The focus lies on whatever was clicked last; the pedal takes all the same.
     page.get_by_role("button", name="Hole 6").focus()
-    step_on_pedal(page, " ", "6 at")
+    expect(page.get_by_role("button", name="Take", exact=True)).to_be_enabled()
+    page.keyboard.press("Space")
+    expect(page.get_by_role("alert")).to_contain_text("is this a repeat")
 
 
 def test_a_half_typed_flange_survives_leaving(page: Page, block: BlockView) -> None:

@@ -42,6 +42,7 @@ def _pedal(page: Page, name: str) -> None:
 
 def test_a_part_without_a_gauge_asks_for_one_made_for_it(page: Page) -> None:
     page.goto(f"/jobs/{_boat(page)}/measure/piston skirt/piston-1")
+    page.get_by_role("group", name="Unit").get_by_role("button", name="µm").click()
     expect(page.get_by_label("Gauge", exact=True)).to_have_text("No gauge is chosen for the piston skirt yet.")
     page.get_by_role("button", name="Choose the gauge").click()
     dialog = page.get_by_role("dialog")
@@ -174,6 +175,8 @@ def test_the_budget_behind_the_plus_minus(page: Page) -> None:
 
 
 def test_temperatures_from_thermometers_and_by_hand(bore: Page) -> None:
+    # The boat comes up in its card's inches.
+    bore.get_by_role("group", name="Unit").get_by_role("button", name="µm").click()
     warmth = bore.get_by_role("region", name="Temperature")
     take = warmth.get_by_role("button", name="from Block probe")
     take.click()

@@ -9,7 +9,7 @@ import pytest
 from vallostasis.core.records import Quantity, Reading
 from vallostasis.services import readings, shop
 from vallostasis.store import gauges, jobs
-from vallostasis.store.job_facts import _read_job_facts, load_job_facts, lock_job_facts
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts, read_job_facts
 from vallostasis.store.revisions import present_revision
 from vallostasis.store.rows import Conn, NotFound
 
@@ -63,7 +63,7 @@ def test_what_was_taken_back_is_not_known(bench: Conn, other: Conn, job: UUID, p
         raise ZeroDivisionError
     for conn in (bench, other):
         assert load_job_facts(conn, job).readings == before.readings
-    assert load_job_facts(other, job) == _read_job_facts(other, job)
+    assert load_job_facts(other, job) == read_job_facts(other, job)
 
 
 def test_a_gauge_saved_anew_makes_every_job_read_again(bench: Conn, job: UUID) -> None:

@@ -111,7 +111,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           <span>◂ {{ block.card.numbering }} · 12 h: {{ block.card.twelve_o_clock }}</span>
           <span v-if="lens === 'protrusion'">dashed: least · solid: greatest</span>
         </div>
-        <div class="overflow-x-auto">
+        <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Every hole in numbers">
           <HoleTable :block="block" :lens="lens" :chosen="number" @choose="choose" />
         </div>
       </div>

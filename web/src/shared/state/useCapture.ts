@@ -131,11 +131,11 @@ export function useCapture(
     try {
       await undo.inTurn(async () => {
         await mark(unreadable, reason)
+        undo.did()
       })
       refusal.value = null
       taken.say(unreadable ? at.name : '', unreadable ? 'cannot be read' : 'it can be read again')
       await refresh(jobId)
-      undo.took(undo.next.value?.event ?? null)
       if (unreadable) await done(at)
       return true
     } catch (error) {

@@ -109,7 +109,7 @@ describe('undo', () => {
     })
     const undo = useUndo(now)
     undo.standAt(() => ({ hole: 6, part: 'hole-6' }))
-    await undo.inTurn(() => Promise.resolve())
+    undo.did()
     await undo.undo()
     expect(asked).toEqual([{ event: 8, person_id: 'w' }])
   })

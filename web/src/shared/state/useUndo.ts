@@ -1,14 +1,5 @@
 /** Undo says what it will take back, and takes back only that: the newest step of who works here that still holds. */
-import {
-  computed,
-  type ComputedRef,
-  inject,
-  type InjectionKey,
-  onBeforeUnmount,
-  ref,
-  type Ref,
-  watch,
-} from 'vue'
+import { computed, type ComputedRef, inject, type InjectionKey, onBeforeUnmount, ref, type Ref } from 'vue'
 
 import { ask, asRefusal, Refusal } from '@/api/ask'
 import { strike, undo as undoStep } from '@/api/generated'
@@ -41,6 +32,8 @@ export interface Undo {
   underWay: Ref<boolean>
   /** A reading of this page was recorded, or refused: null. What was taken here last is what Undo means. */
   took: (event: number | null) => void
+  /** Something else of this page was recorded: a place that cannot be read, a note. */
+  did: () => void
   /** Recording and undoing one after the other: whoever undoes at once means what is still under way. */
   inTurn: <T>(work: () => Promise<T>) => Promise<T>
   setStruck: (event: number, struck: boolean, reason: string) => Promise<void>
@@ -60,15 +53,8 @@ export function useUndo(job: JobNow): Undo {
   const here = ref<(() => Here) | null>(null)
   const takenHere = ref<number | null>(null)
   let turn: Promise<unknown> = Promise.resolve()
-  /** Something was recorded here that is not shown yet. */
-  let unseen = false
-  watch(job.block, () => (unseen = false), { flush: 'sync' })
-
-  async function recorded<T>(work: () => Promise<T>): Promise<T> {
-    const done = await work()
-    unseen = true
-    return done
-  }
+  /** Something was recorded here since the last undo: the newest step is what is meant, shown already or not. */
+  let recorded = false
 
   function inTurn<T>(work: () => Promise<T>): Promise<T> {
     pending.value++
@@ -105,6 +91,7 @@ export function useUndo(job: JobNow): Undo {
     try {
       const body = { struck, reason, person_id: personId.value }
       await ownChange(job.jobId, () => ask(strike({ path: { job_id: job.jobId, event }, body })))
+      recorded = true
     } catch (error) {
       refusal.value = asRefusal(error)
     }
@@ -112,7 +99,8 @@ export function useUndo(job: JobNow): Undo {
   }
 
   async function undoNow(sure: boolean): Promise<boolean> {
-    if (unseen) {
+    if (recorded) {
+      recorded = false
       await job.reload()
       takenHere.value = next.value?.event ?? null
     }
@@ -150,8 +138,12 @@ export function useUndo(job: JobNow): Undo {
     said,
     asking,
     underWay: computed(() => pending.value > 0),
-    took: (event) => (takenHere.value = event),
-    inTurn: (work) => inTurn(() => recorded(work)),
+    took: (event) => {
+      takenHere.value = event
+      recorded = event !== null
+    },
+    did: () => (recorded = true),
+    inTurn,
     setStruck: (event, struck, reason) => inTurn(() => setStruckNow(event, struck, reason)),
     undo: (sure = false) => inTurn(() => undoNow(sure)),
     leave: () => (asking.value = null),

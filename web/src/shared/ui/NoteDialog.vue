@@ -63,6 +63,7 @@ function keep(): Promise<void> {
     }
     await props.undo.inTurn(async () => {
       await ask(addNote({ path: { reading_id: props.readingId }, body }))
+      props.undo.did()
     })
     clear()
     emit('added')
