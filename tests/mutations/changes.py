@@ -41,7 +41,7 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (M + "zero_checks.py", "since = zeroed[max(0, bisect_right(zeroed, reading.event) - 1)]", "since = zeroed[0]"),
     (M + "zero_checks.py", "own = None if setup.shared_zero else reading_set.reading_set_id",
      "own = reading_set.reading_set_id if setup.shared_zero else None"),
-    (M + "zero_checks.py", "and not zero_holds(c.moved_um, gauge)]", "]"),
+    (M + "zero_checks.py", "if not zero_holds(look.moved_um, gauge)]", "]"),
     (M + "zero_checks.py", "if since < r.event < check.event]", "if r.event < check.event]"),
     (M + "zero_checks.py", "2 * Decimal(2).sqrt() * look_standard_um", "2 * look_standard_um"),
     # Ranges, amplitudes, what is picked.
@@ -155,4 +155,13 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("needs.py", "more = needed - single.readings", "more = needed"),
     ("needs.py", "if survey.doubt:\n        return Need", "if False:\n        return Need"),
     ("needs.py", "if residual.residual_m > 0\n", "if residual.residual_m < 0\n"),
+    # What stands on the tape and what Undo takes back; slips of what is typed.
+    ("undo.py", "if not strike.undoes and strike.made_at != taken_in:", "if strike.made_at != taken_in:"),
+    ("undo.py", "if not comes_back and all(", "if all("),
+    ("undo.py", "if one.by in steps or not _holds(facts, one):", "if one.by in steps:"),
+    ("job_facts.py", "for closed in self.sets if self.struck_events else ():", "for closed in ():"),
+    ("job_facts.py", "if of[s.setup_id] is quantity and s.event not in self.struck_events]",
+     "if of[s.setup_id] is quantity]"),
+    ("usual_lengths.py", "< abs(parsed.value_um) < step_um / 2:", "< abs(parsed.value_um) < step_um:"),
+    ("usual_lengths.py", "return replace(size, value_um=size.value_um - zero_um)", "return size"),
 )  # fmt: skip
