@@ -157,3 +157,16 @@ def test_a_temperature_put_right_counts_for_what_was_read_and_sets_no_zero() -> 
     assert back.setup(wrong).master_temp_c == 21
     assert back.present_setup(Quantity.LINER_BORE) == setup
     assert fitting is not None
+
+
+def test_an_import_is_a_step_of_who_brought_it_in_not_of_who_took_the_readings() -> None:
+    story, fitting = _fitted()
+    story.read(Quantity.PROTRUSION, fitting, (80,))
+    story.read(Quantity.PROTRUSION, fitting, (90, 92))
+    facts = story.facts()
+    brought = [replace(one, recorded_at=LATER) for one in facts.readings[1:]]
+    its_set = replace(facts.sets[-1], opened_by="Ines", opened_at=LATER)
+    steps = undo_steps(_facts(story, readings=(facts.readings[0], *brought), sets=(facts.sets[0], its_set)))
+    assert steps["Ines"].words == "hole 1: 2 readings"
+    assert [one.kind for one in steps["Ines"].reversals] == [TapeKind.READING, TapeKind.READING, TapeKind.SET]
+    assert steps["Wren"].words == "hole 1: 12h 80 µm"

@@ -68,10 +68,16 @@ def _everything(facts: JobFacts, rows: Iterable[TapeRow], taken_in: datetime | N
     for reading in facts.readings:
         at = ("alone", reading.event) if reading.recorded_at is None else reading.recorded_at
         if at != taken_in:
-            yield _Done(reading.event, reading.taken_by, at, reading, None)
+            yield _Done(reading.event, _recorded_by(facts, reading), at, reading, None)
     for strike in facts.strikes:
         if not strike.undoes and strike.made_at != taken_in:
             yield _Done(strike.event, strike.made_by, strike.made_at, None, strike)
+
+
+def _recorded_by(facts: JobFacts, reading: Reading) -> str:
+    """Who wrote a reading down: whoever opened its set in the same step, as an import does for what others took."""
+    reading_set = facts.reading_set(reading.reading_set_id)
+    return reading_set.opened_by if reading.recorded_at == reading_set.opened_at else reading.taken_by
 
 
 def _holds(facts: JobFacts, one: _Done) -> bool:

@@ -1,6 +1,5 @@
 """Zeros that moved: corrections, the look that finds them, and places that cannot be read."""
 
-from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.lengths import Unit
@@ -8,15 +7,14 @@ from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.places import unreadable_places
 from vallostasis.core.measuring.plan import pattern_of
 from vallostasis.core.measuring.zero_checks import Doubt, Drift, look_standard_um, open_doubts, shift_for, zero_holds
-from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
+from vallostasis.core.notation import as_entered, parse_length
 from vallostasis.core.records import Place, Quantity
+from vallostasis.core.usual_lengths import ZERO_MOVED
 from vallostasis.services.reading_target import known_part, surveyed_target
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs, readings, zeros
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.rows import Conn
-
-FARTHEST_ZERO = ExpectedRange(Decimal(-500), Decimal(500))
 
 
 def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: Unit, reason: str, by: UUID) -> None:
@@ -26,7 +24,7 @@ def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: U
     reading_set = next((s for s in facts.sets if s.reading_set_id == set_id), None)
     if reading_set is None:
         raise Refused("There is no such set in this job.", "reading_set_id")
-    parsed = parse_length(text, bare_unit, FARTHEST_ZERO, confirmed=False)
+    parsed = parse_length(text, bare_unit, ZERO_MOVED, confirmed=False)
     gauge = facts.gauge_version(reading_set.gauge_version_id)
     new = zeros.NewCorrection(set_id, parsed.value_um, look_standard_um(gauge), parsed.typed, reason)
     zeros.add_correction(conn, new, by)
@@ -38,7 +36,7 @@ def check_zero(conn: Conn, job_id: UUID, quantity: Quantity, text: str, bare_uni
     setup = facts.present_setup(quantity)
     if setup is None:
         raise Refused(f"Choose the gauge for {quantity.value} first.", "quantity")
-    parsed = parse_length(text, bare_unit, FARTHEST_ZERO, confirmed=False)
+    parsed = parse_length(text, bare_unit, ZERO_MOVED, confirmed=False)
     zeros.add_zero_check(conn, job_id, setup.setup_id, parsed.value_um, as_entered(parsed.typed, parsed.unit), by)
     return zero_holds(parsed.value_um, facts.newest_gauge(setup.gauge_id))
 

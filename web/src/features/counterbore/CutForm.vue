@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, watch } from 'vue'
+import { watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import { type HolePlanView, type HoleView, recordCut } from '@/api/generated'
+import { bareShim } from '@/shared/format/bareUnit'
 import { newId } from '@/shared/newId'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
@@ -37,7 +38,6 @@ watch(
 )
 
 const put = (path: string, text: string) => Object.assign(draft.value, { [path]: text })
-const bareShim = computed(() => (unit.value === 'thou' ? ('thou' as const) : ('mm' as const)))
 
 function record(confirmed = false): Promise<void> {
   draft.value.id ||= newId()
@@ -51,7 +51,7 @@ function record(confirmed = false): Promise<void> {
           depth_unit: SIZE_WITH[unit.value],
           passes: draft.value.passes as unknown as number,
           shim: draft.value.shim,
-          shim_unit: bareShim.value,
+          shim_unit: bareShim(unit.value),
           note: draft.value.note,
           confirmed,
           person_id: personId.value,
@@ -76,7 +76,7 @@ function record(confirmed = false): Promise<void> {
       <TextField v-model="draft.depth" label="Depth by the stop" :bare="SIZE_WITH[unit]" path="depth" />
       <TextField v-model="draft.passes" label="Passes" path="passes" whole />
     </div>
-    <TextField v-model="draft.shim" label="Cut for shim" path="shim" :bare="bareShim" />
+    <TextField v-model="draft.shim" label="Cut for shim" path="shim" :bare="bareShim(unit)" />
     <TextField v-model="draft.note" label="Note" path="note" />
     <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, record)" />
     <button type="submit" class="justify-self-start" :class="again ? 'quiet' : 'act'" :disabled="busy">

@@ -11,6 +11,7 @@ import {
   recordFitting,
   type ShimBody,
 } from '@/api/generated'
+import { bareShim } from '@/shared/format/bareUnit'
 import { newId } from '@/shared/newId'
 import { useJob } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
@@ -49,8 +50,6 @@ const linerChoices = computed(() => [
     })),
 ])
 const SIDES = (['bevel down', 'bevel up', 'no bevel'] as const).map((side) => ({ value: side, label: side }))
-/** Shims are bought in thou or in mm, as the switch says. */
-const bareShim = computed(() => (unit.value === 'thou' ? ('thou' as const) : ('mm' as const)))
 const cutShim = computed(() => {
   const um = Number(props.hole.last_cut?.shim_um ?? 0)
   if (um <= 0) return ''
@@ -89,7 +88,7 @@ function record(confirmed = false): Promise<void> {
       fitting_id: id,
       liner_mark: liner,
       shims,
-      bare_unit: bareShim.value,
+      bare_unit: bareShim(unit.value),
       confirmed,
       person_id: personId.value,
     }
@@ -122,12 +121,12 @@ function record(confirmed = false): Promise<void> {
         v-model="shim.nominal"
         label="Shim, nominal"
         :path="`shims.${index}.nominal`"
-        :bare="bareShim"
+        :bare="bareShim(unit)"
       />
       <TextField
         v-model="shim.measured"
         label="as measured"
-        :bare="bareShim"
+        :bare="bareShim(unit)"
         :path="`shims.${index}.measured`"
         hint="empty: not measured"
       />

@@ -14,6 +14,9 @@ export function bareFor(isSize: boolean, unit: SmallUnit): ReadingBody['bare_uni
   return unit === 'thou' ? 'thou' : '0.01 mm'
 }
 
+/** Shims are bought in thou or in mm. */
+export const bareShim = (unit: SmallUnit): ReadingBody['bare_unit'] => (unit === 'thou' ? 'thou' : 'mm')
+
 /** Its name in a sentence: a bare number is hundredths of a mm. */
 export function bareWords(unit: ReadingBody['bare_unit']): string {
   return unit === '0.01 mm' ? 'hundredths of a mm' : unit
