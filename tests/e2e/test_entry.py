@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.e2e.conftest import BlockView
 
@@ -137,6 +137,25 @@ def test_one_switch_turns_small_lengths_and_sizes(page: Page, block: BlockView) 
     page.get_by_role("button", name="thou").click()
     page.reload()
     expect(needs).to_contain_text("0.3503 inch")
+
+
+def test_a_unit_chosen_before_the_block_is_here_stands(page: Page, block: BlockView) -> None:
+    """A job comes up in its card's units, except where somebody chose others for it, however soon."""
+    held: list[Route] = []
+    page.goto("/")
+    page.route(re.compile(r"/api/jobs/[^/]+/block$"), lambda route: held.append(route))
+    page.get_by_role("link", name="Narrow-boat Quillet", exact=True).click()
+    small = page.get_by_role("group", name="Unit").get_by_role("button", name="µm")
+    expect(page).to_have_url(re.compile("/jobs/"))
+    small.click()
+    for route in held:
+        route.continue_()
+    page.unroute(re.compile(r"/api/jobs/[^/]+/block$"))
+    expect(page.locator("#entry")).to_be_visible()
+    expect(small).to_have_attribute("aria-pressed", "true")
+    page.reload()
+    expect(page.locator("#entry")).to_be_visible()
+    expect(small).to_have_attribute("aria-pressed", "true")
 
 
 def test_two_benches_see_each_other(page: Page, block: BlockView) -> None:
@@ -314,8 +333,9 @@ def test_the_pedal_and_what_is_typed_for_one_hole(page: Page, block: BlockView, 
     typed.press("Enter")
     page.get_by_role("button", name="A repeat: keep both").click()
     expect(page.get_by_label("Taken")).to_contain_text("7.1")
+    expect(typed).to_have_value("")
     # The focus lies on whatever was clicked last; the pedal takes all the same.
-    page.get_by_role("button", name="Hole 6").focus()
+    page.get_by_role("button", name="Hole 6: cannot tell").focus()
     expect(page.get_by_role("button", name="Take", exact=True)).to_be_enabled()
     page.keyboard.press("Space")
     expect(page.get_by_role("alert")).to_contain_text("is this a repeat")

@@ -33,8 +33,12 @@ const undo = useJobUndo(() => ({
   part: spot.value ? `hole-${spot.value.hole}` : '',
 }))
 const bench = useBench(job, undo)
-const { lens, quantity, spot, hole, taken, refusal, pass } = bench
-const { typed, take: takeDraft } = useSpotDraft(
+const { lens, quantity, spot, hole, taken, refusal, busy, pass } = bench
+const {
+  typed,
+  take: takeDraft,
+  answer,
+} = useSpotDraft(
   `vallo-bench-typed-${job.jobId}`,
   () => `${lens.value}·${spot.value ? spotKey(spot.value) : ''}`,
 )
@@ -83,7 +87,8 @@ async function takeTyped(): Promise<void> {
   await takeDraft((text) => bench.take({ text }))
   if (refusal.value !== null) field.value?.focus()
 }
-useBenchKeys(bench, { take: () => takeFromGauge(), repeat })
+const again = (what: Parameters<typeof bench.again>[0]) => answer(() => bench.again(what))
+useBenchKeys(bench, { take: () => takeFromGauge(), repeat, again })
 </script>
 
 <template>
@@ -121,17 +126,12 @@ useBenchKeys(bench, { take: () => takeFromGauge(), repeat })
         >
           {{ trouble || circumstances }}
         </p>
-        <RefusalChoices
-          class="my-2 text-lg"
-          :refusal="refusal"
-          @answer="bench.again"
-          @read-before="bench.again"
-        />
+        <RefusalChoices class="my-2 text-lg" :refusal="refusal" @answer="again" @read-before="again" />
         <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
           <button
             type="button"
             class="act col-span-2 min-h-16 text-2xl"
-            :disabled="!live || !spot"
+            :disabled="!live || !spot || busy"
             title="Space, or the pedal"
             @click="takeFromGauge()"
           >
@@ -140,7 +140,7 @@ useBenchKeys(bench, { take: () => takeFromGauge(), repeat })
           <button
             type="button"
             class="quiet min-h-16 text-lg"
-            :disabled="!live || !spot"
+            :disabled="!live || !spot || busy"
             title="R"
             @click="repeat"
           >

@@ -5,7 +5,13 @@ import { isTyping, onPedal } from '@/shared/ui/typing'
 
 import type { Bench } from './useBench'
 
-export function useBenchKeys(bench: Bench, actions: { take: () => void; repeat: () => void }): void {
+interface BenchActions {
+  take: () => void
+  repeat: () => void
+  again: (answer: 'repeat' | 'correct') => Promise<void>
+}
+
+export function useBenchKeys(bench: Bench, actions: BenchActions): void {
   const free = (run: () => void) => (event: KeyboardEvent) => {
     if (isTyping(event) || event.ctrlKey || event.metaKey) return
     event.preventDefault()
@@ -22,11 +28,11 @@ export function useBenchKeys(bench: Bench, actions: { take: () => void; repeat: 
   )
   onKeyStroke(
     'r',
-    free(() => void (bench.refusal.value ? bench.again('repeat') : actions.repeat())),
+    free(() => void (bench.refusal.value ? actions.again('repeat') : actions.repeat())),
   )
   onKeyStroke(
     'c',
-    free(() => void (bench.refusal.value ? bench.again('correct') : undefined)),
+    free(() => void (bench.refusal.value ? actions.again('correct') : undefined)),
   )
   onKeyStroke('z', (event) => {
     if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()

@@ -31,7 +31,6 @@ const stop = watch(block, (now) => {
   if (!now) return
   unit.value = unitOfJob.value[job.jobId] ?? (now.card.unit === 'inch' ? 'thou' : 'µm')
   stop()
-  watch(unit, (chosen) => (unitOfJob.value = { ...unitOfJob.value, [job.jobId]: chosen }))
 })
 </script>
 

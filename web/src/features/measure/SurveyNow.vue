@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import type { Suggestion } from '@/api/ask'
 import { bareFor } from '@/shared/format/bareUnit'
 import { digitsFor, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import type { ReadBefore } from '@/shared/state/useCapture'
 import type { Undo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -17,9 +19,17 @@ import type { SurveyGauge } from './useSurveyGauge'
 
 /** The place to read now, what the gauge says in huge digits, and the keys to take it. */
 const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge; undo: Undo }>()
-const emit = defineEmits<{ take: []; repeat: []; takeTyped: []; undo: []; choose: []; zero: [] }>()
+const emit = defineEmits<{
+  take: []
+  repeat: []
+  again: [answer: Suggestion | ReadBefore]
+  takeTyped: []
+  undo: []
+  choose: []
+  zero: []
+}>()
 const typed = defineModel<string>('typed', { required: true })
-const { survey, here, taken, refusal, missing, deviates } = props.bench
+const { survey, here, taken, refusal, busy, missing, deviates } = props.bench
 const { said, digits, shownUnit, words, inTheWay } = props.gauge
 const field = ref<HTMLInputElement | null>(null)
 defineExpose({ focus: () => field.value?.focus(), blur: () => field.value?.blur() })
@@ -80,7 +90,12 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
   <p v-if="standing">
     <span class="mr-3 text-ink-soft">here</span><span class="num whitespace-normal">{{ standing }}</span>
   </p>
-  <RefusalChoices class="my-2 text-lg" :refusal="refusal" @answer="bench.again" @read-before="bench.again" />
+  <RefusalChoices
+    class="my-2 text-lg"
+    :refusal="refusal"
+    @answer="emit('again', $event)"
+    @read-before="emit('again', $event)"
+  />
   <button
     v-if="survey && !survey.setup"
     type="button"
@@ -93,13 +108,19 @@ const small = computed(() => deviates.value || !survey.value?.is_size)
     <button
       type="button"
       class="act col-span-2 min-h-16 text-2xl"
-      :disabled="!said || !survey?.part.can_read"
+      :disabled="!said || !survey?.part.can_read || busy"
       title="Space, or the pedal"
       @click="emit('take')"
     >
       Take
     </button>
-    <button type="button" class="quiet min-h-16 text-lg" :disabled="!said" title="R" @click="emit('repeat')">
+    <button
+      type="button"
+      class="quiet min-h-16 text-lg"
+      :disabled="!said || busy"
+      title="R"
+      @click="emit('repeat')"
+    >
       Repeat
     </button>
     <UndoButton class="min-h-16 text-lg" :undo="undo" :asked="refusal !== null" @undo="emit('undo')" />

@@ -26,7 +26,11 @@ const undo = useJobUndo(() => ({ hole: survey.value?.part.hole ?? null, part: be
 const bench = useSurvey(job, undo)
 const { survey, here, at, refusal } = bench
 const gauge = useSurveyGauge(job.jobId, bench)
-const { typed, take: takeDraft } = useSpotDraft(
+const {
+  typed,
+  take: takeDraft,
+  answer,
+} = useSpotDraft(
   `vallo-survey-typed-${job.jobId}`,
   () => `${bench.quantity.value}·${bench.partKey.value}·${at.value ?? ''}`,
 )
@@ -42,6 +46,7 @@ function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
   if (gauge.said.value) void bench.take({ text: gauge.said.value.text, readBefore })
   else bench.taken.miss(gauge.words.value || 'Nothing to take.')
 }
+const again = (what: Parameters<typeof bench.again>[0]) => answer(() => bench.again(what))
 async function takeTyped(): Promise<void> {
   // The pedal counts again at once.
   now.value?.blur()
@@ -76,11 +81,11 @@ onKeyStroke(
 )
 onKeyStroke(
   'r',
-  free(() => void (refusal.value ? bench.again('repeat') : takeFromGauge('repeat'))),
+  free(() => void (refusal.value ? again('repeat') : takeFromGauge('repeat'))),
 )
 onKeyStroke(
   'c',
-  free(() => void (refusal.value ? bench.again('correct') : undefined)),
+  free(() => void (refusal.value ? again('correct') : undefined)),
 )
 onKeyStroke('z', (event) => {
   if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()
@@ -113,6 +118,7 @@ onKeyStroke(
           :gauge="gauge"
           :undo="undo"
           @take="takeFromGauge()"
+          @again="again"
           @repeat="takeFromGauge('repeat')"
           @take-typed="takeTyped"
           @undo="bench.takeBack()"

@@ -37,6 +37,8 @@ export interface CaptureSpot {
 export interface Capture {
   taken: Taken
   refusal: Ref<Refusal | null>
+  /** The reading before is under way: a bouncing pedal takes nothing twice. */
+  busy: Ref<boolean>
   take: (as: TakeAs) => Promise<boolean>
   again: (answer: Suggestion | ReadBefore) => Promise<boolean>
   takeBack: () => Promise<void>
@@ -54,12 +56,12 @@ export function useCapture(
   const refusal = ref<Refusal | null>(null)
   const sender = useSender(jobId)
   let asked: TakeAs | null = null
-  let busy = false
+  const busy = ref(false)
 
   async function take(as: TakeAs): Promise<boolean> {
     const at = spot()
-    if (at === null || busy) return false
-    busy = true
+    if (at === null || busy.value) return false
+    busy.value = true
     refusal.value = null
     taken.forget()
     asked = as
@@ -87,7 +89,7 @@ export function useCapture(
       tell(refusal.value.message, false)
       return false
     } finally {
-      busy = false
+      busy.value = false
     }
   }
 
@@ -144,5 +146,5 @@ export function useCapture(
     }
   }
 
-  return { taken, refusal, take, again, takeBack, sayUnreadable }
+  return { taken, refusal, busy, take, again, takeBack, sayUnreadable }
 }

@@ -38,4 +38,26 @@ describe('what is typed for one spot', () => {
     await take(() => Promise.resolve(false))
     expect(typed.value).toBe('a hair')
   })
+
+  it('is forgotten once what was asked about it is answered, and only then', async () => {
+    const at = ref('3·6')
+    const { typed, take, answer } = useSpotDraft('drafts', () => at.value)
+    typed.value = '1.6'
+    await take(() => Promise.resolve(false))
+    await answer(() => Promise.resolve(false))
+    expect(typed.value).toBe('1.6')
+    await answer(() => {
+      at.value = '4·12'
+      return Promise.resolve(true)
+    })
+    at.value = '3·6'
+    expect(typed.value).toBe('')
+  })
+
+  it('stays half typed where an answer settles a value of the gauge', async () => {
+    const { typed, answer } = useSpotDraft('drafts', () => '3·6')
+    typed.value = '2.'
+    await answer(() => Promise.resolve(true))
+    expect(typed.value).toBe('2.')
+  })
 })

@@ -7,6 +7,8 @@ export interface SpotDraft {
   typed: WritableComputedRef<string>
   /** Take it as a reading; it is forgotten for its own spot once it was taken, wherever the bench stands by then. */
   take: (send: (text: string) => Promise<boolean>) => Promise<void>
+  /** Answer what was asked about what was taken last; where that settles it, it is forgotten for its spot. */
+  answer: (send: () => Promise<boolean>) => Promise<void>
 }
 
 export function useSpotDraft(name: string, spot: () => string): SpotDraft {
@@ -18,10 +20,14 @@ export function useSpotDraft(name: string, spot: () => string): SpotDraft {
   }
 
   const typed = computed({ get: () => drafts.value[spot()] ?? '', set: (text) => put(spot(), text) })
-  async function take(send: (text: string) => Promise<boolean>): Promise<void> {
-    const at = spot()
-    const text = typed.value
-    if ((await send(text)) && drafts.value[at] === text) put(at, '')
+  let asked = { at: '', text: '' }
+  async function answer(send: () => Promise<boolean>): Promise<void> {
+    const { at, text } = asked
+    if ((await send()) && drafts.value[at] === text) put(at, '')
   }
-  return { typed, take }
+  function take(send: (text: string) => Promise<boolean>): Promise<void> {
+    asked = { at: spot(), text: typed.value }
+    return answer(() => send(asked.text))
+  }
+  return { typed, take, answer }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { unit } from '@/shared/state/preferences'
+import { chooseUnit, unit } from '@/shared/state/preferences'
 
 const choices = [
   { unit: 'thou', title: 'Small lengths in thou, sizes in inch' },
@@ -17,7 +17,7 @@ const choices = [
       :class="unit === choice.unit ? 'bg-plate text-plate-text font-bold' : 'bg-sheet text-ink-soft'"
       :aria-pressed="unit === choice.unit"
       :title="choice.title"
-      @click="unit = choice.unit"
+      @click="chooseUnit(choice.unit)"
     >
       {{ choice.unit }}
     </button>
