@@ -2,18 +2,21 @@
 
 from dataclasses import replace
 from decimal import Decimal
+from uuid import uuid4
 
 import pytest
 
-from tests.core.card import limit, wet_card
-from tests.core.facts import HOURS, Story
+from tests.core.card import length, limit, wet_card
+from tests.core.facts import HOURS, WHEN, Story
 from vallostasis.core.hole_now import HoleNow, budgets_of_hole, hole_now
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.job_marks import CardChosen
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.places import STRAIGHTEDGE
 from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import FeatureSheet
+from vallostasis.core.spec_card import Between, FeatureSheet
 
 READING = 2**2 / 12 + 2.5**2
 
@@ -50,6 +53,26 @@ def test_every_number_of_a_hole_has_its_budget_among_those_of_the_hole() -> None
     assert found["ledge the flange rests on"] == now.parts.ledge.depth.expanded_m
     assert found["flange of L1 at the flat land"] == pytest.approx(2e-6 * (2 * READING) ** 0.5)
     assert "protrusion by the stop" in found
+
+
+def test_a_spacer_changed_on_the_card_opens_what_was_read_before() -> None:
+    """House rule: land, gauge, hold-down or spacer changed re-open every verdict read before."""
+    story = _whole()
+    plate = Between("spacer plate", length("0.25"))
+    with_plate = replace(story.card, measuring=replace(story.card.measuring, between=(plate,)))
+    chosen = CardChosen(uuid4(), WHEN, "Wren", 0)
+    assert not _reopened(replace(story.facts(), cards_chosen=(chosen,)))
+    changed = replace(story.facts(), cards_chosen=(chosen,), card=with_plate)
+    assert _reopened(changed)
+    # Chosen since, it does not count; read under the card with the plate, it does.
+    first, later = chosen, replace(chosen, event=story.event + 1, between_um=Decimal(250))
+    assert _reopened(replace(changed, cards_chosen=(first, later)))
+    before = replace(later, event=0)
+    assert not _reopened(replace(changed, cards_chosen=(first, before)))
+
+
+def _reopened(facts: JobFacts) -> bool:
+    return "on the card since it was read: read it again" in hole_now(facts, facts.holes[0]).reason
 
 
 def test_of_a_hole_without_anything_read_nothing_is_shown() -> None:

@@ -8,8 +8,9 @@ from uuid import uuid4
 
 from tests.core.facts import WHEN, Story
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.job_marks import CardChosen
 from vallostasis.core.measuring.zero_checks import Drift, open_doubts
-from vallostasis.core.records import CardChosen, Quantity, Setup, Stamp, Strike, ZeroedOn
+from vallostasis.core.records import Quantity, Setup, Stamp, Strike, ZeroedOn
 from vallostasis.core.tape import TapeKind, tape_of
 from vallostasis.core.undo import Reversal, undo_steps
 

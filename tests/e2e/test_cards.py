@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import serving
+from tests.e2e.conftest import BlockView, serving
 
 
 def _open_card(page: Page) -> None:
@@ -36,10 +36,14 @@ def test_two_people_editing_one_card_choose_whose_version_comes_next(page: Page)
     expect(other.get_by_role("status")).to_contain_text("Saved as version 2")
     other.close()
     page.get_by_label("variation round", exact=True).fill("0.035")
+    page.get_by_label("Prices in").fill("EUR")
     page.get_by_role("button", name="Save as next version").click()
     note = page.get_by_role("alert")
     expect(note).to_contain_text("saved version 2 while you were editing version 1")
-    expect(note).to_contain_text("variation round")
+    row = note.get_by_role("row", name=re.compile("variation round"))
+    expect(row.get_by_role("cell").first).to_have_text("0.045")
+    expect(row.get_by_role("cell").last).to_have_text("0.035")
+    expect(note.get_by_role("row", name=re.compile("currency")).get_by_role("cell").first).to_have_text("nothing")
     note.get_by_role("button", name="Save mine on top").click()
     expect(page.get_by_role("status")).to_contain_text("Saved as version 3")
     expect(page.get_by_label("variation round", exact=True)).to_have_value("0.035")
@@ -57,6 +61,31 @@ def test_a_job_is_judged_by_another_version_only_when_chosen(page: Page) -> None
     expect(page.get_by_text("hole 6", exact=True)).to_be_visible()
     page.get_by_role("button", name="Judge this job by version 2").click()
     expect(page.get_by_text("judged by version 2")).to_be_visible()
+
+
+def test_the_card_of_another_engine_needs_a_typed_reason(page: Page, block: BlockView) -> None:
+    """Limits of one engine are never borrowed for another by a slip; where they are meant to be, the tape says why."""
+    body = page.request.get("/api/spec-cards").json()
+    ferry = next(one for one in body if one["name"] == "Fennick 6W, wet liners")
+    card = page.request.get(f"/api/spec-cards/{ferry['version']['spec_card_id']}").json()["cards"][0]
+    people = page.request.get("/api/people").json()
+    card |= {"name": "Borrowed", "engine": "Another 6"}
+    answer = page.request.post("/api/spec-cards", data={"card": card, "person_id": people[0]["person_id"]})
+    assert answer.ok, answer.text()
+    block.open()
+    page.get_by_role("link", name="Card", exact=True).click()
+    page.get_by_text("Judge it by another card").click()
+    page.get_by_label("Card", exact=True).select_option(label="Borrowed · Another 6")
+    page.get_by_role("button", name="What would change?").last.click()
+    expect(page.get_by_text("No hole and no part changes")).to_be_visible()
+    page.get_by_role("button", name="Judge this job by that card").click()
+    expect(page.get_by_text("limits are not borrowed from another engine").first).to_be_visible()
+    page.get_by_label("Why all the same").fill("same liners by the maker's bulletin")
+    page.get_by_role("button", name="Judge this job by that card").click()
+    expect(page.get_by_role("heading", name="Borrowed")).to_be_visible()
+    page.get_by_role("link", name="Block", exact=True).click()
+    page.get_by_role("button", name="Tape").click()
+    expect(page.get_by_role("region", name="Tape")).to_contain_text("same liners by the maker's bulletin")
 
 
 def test_a_gauge_gets_a_new_version_and_a_person_a_name(page: Page) -> None:

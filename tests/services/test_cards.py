@@ -8,7 +8,7 @@ import pytest
 from tests.services.test_demo_story import take
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import Arrangement, CardUnit, Length, Limit, SourceStatus, SpecCard, bank_rows
+from vallostasis.core.spec_card import Arrangement, Between, CardUnit, Length, Limit, SourceStatus, SpecCard, bank_rows
 from vallostasis.demo.ferry_lanthorn import spec_card
 from vallostasis.services import block, fitting, shop, spec_cards
 from vallostasis.services.jobs import add_liner, take_in_job
@@ -156,3 +156,35 @@ def test_a_gauge_registered_later_is_not_taken_for_the_one_in_use(demo: Conn, de
     setup = load_job_facts(demo, later).present_setup(Quantity.PROTRUSION)
     assert setup is not None
     assert setup.gauge_id == in_use.gauge_id
+
+
+def test_a_spacer_changed_on_the_card_opens_again_what_was_read(demo: Conn, demo_job: UUID, wren: UUID) -> None:
+    """Every verdict holds for the spacer that lay under the gauge when it was read."""
+    facts = load_job_facts(demo, demo_job)
+    spacer = Between("spacer plate", Length("0.25"))
+    card = replace(facts.card, measuring=replace(facts.card.measuring, between=(spacer,)))
+    saved = spec_cards.save_version(demo, facts.card_version.spec_card_id, 1, card, wren)
+    told = spec_cards.choose_version(demo, demo_job, saved, wren, True)
+    fitted = [one.hole for one in block.block_of_job(demo, demo_job).judgement.holes if one.rules]
+    assert {one.hole for one in told if one.after is State.NOT_MEASURED} == set(fitted)
+    spec_cards.choose_version(demo, demo_job, saved, wren, False)
+    holes = block.block_of_job(demo, demo_job).judgement.holes
+    assert all("changed on the card since it was read" in one.reason for one in holes if one.hole in fitted)
+    take(demo, demo_job, wren, "8.6", hole=1, hour=12.0, new_pass=True)
+    assert "missing" in block.block_of_job(demo, demo_job).judgement.holes[0].reason
+
+
+def test_the_card_of_another_engine_is_refused_unless_the_reason_is_typed(
+    demo: Conn, demo_job: UUID, wren: UUID
+) -> None:
+    facts = load_job_facts(demo, demo_job)
+    other = spec_cards.add_card(demo, replace(facts.card, name="Borrowed", engine="Another 6"), wren)
+    version = spec_cards.list_versions(demo, other)[0][0].spec_card_version_id
+    with pytest.raises(Refused, match="not borrowed from another engine") as refused:
+        spec_cards.choose_version(demo, demo_job, version, wren, False)
+    assert refused.value.field == "reason"
+    assert load_job_facts(demo, demo_job).card.engine == facts.card.engine
+    spec_cards.choose_version(demo, demo_job, version, wren, False, "same liners, by the maker's bulletin")
+    after = load_job_facts(demo, demo_job)
+    assert after.card.engine == "Another 6"
+    assert after.cards_chosen[-1].reason == "same liners, by the maker's bulletin"

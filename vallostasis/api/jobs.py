@@ -89,6 +89,7 @@ class CardChoice(BaseModel):
     spec_card_version_id: UUID
     person_id: UUID
     only_preview: bool = False
+    reason: ShortText = Field("", description="Why it is judged by the card of another engine.")
 
 
 @router.get("/jobs")
@@ -149,4 +150,8 @@ def mark_stage(stage_id: UUID, body: StageMarkBody, conn: Conn) -> JobMade:
 @router.post("/jobs/{job_id}/card")
 def choose_card(job_id: UUID, body: CardChoice, conn: Conn) -> list[ChangedState]:
     """Judge a job by another card version; lists every state that changes."""
-    return list(spec_cards.choose_version(conn, job_id, body.spec_card_version_id, body.person_id, body.only_preview))
+    return list(
+        spec_cards.choose_version(
+            conn, job_id, body.spec_card_version_id, body.person_id, body.only_preview, body.reason
+        )
+    )

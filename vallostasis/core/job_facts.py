@@ -12,11 +12,11 @@ from functools import cached_property, wraps
 from typing import Any, Concatenate, ParamSpec, TypeVar
 from uuid import UUID
 
+from vallostasis.core.job_marks import CardChosen, StageMark
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.measuring.temperature import Material, RoomAssumed, Temperature
 from vallostasis.core.notes import ReadingNote
 from vallostasis.core.records import (
-    CardChosen,
     CardVersion,
     Cut,
     FittedShim,
@@ -30,7 +30,6 @@ from vallostasis.core.records import (
     ReadingSet,
     Setup,
     Stage,
-    StageMark,
     Stamp,
     Strike,
     Unreadable,

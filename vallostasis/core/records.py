@@ -105,29 +105,6 @@ class Stage:
 
 
 @dataclass(frozen=True, slots=True)
-class StageMark:
-    """A stage marked done or open again; the newest one holds."""
-
-    stage_id: UUID
-    done: bool
-    marked_at: datetime
-    marked_by: str
-    event: int
-
-
-@dataclass(frozen=True, slots=True)
-class CardChosen:
-    """From when on a card version judges a job; the newest one holds."""
-
-    spec_card_version_id: UUID
-    chosen_at: datetime
-    chosen_by: str
-    event: int
-    name: str = ""
-    version: int = 0
-
-
-@dataclass(frozen=True, slots=True)
 class Hole:
     """One hole of the block."""
 

@@ -170,7 +170,7 @@ def _job_wide(facts: JobFacts) -> Iterator[TapeRow]:
         words = f"{names[mark.stage_id]} {'done' if mark.done else 'open again'}"
         yield _by_event(facts, TapeKind.STAGE, mark.event, Whereabouts(), words, mark.marked_at, mark.marked_by)
     for choice in facts.cards_chosen:
-        words = f"judged by {choice.name}, version {choice.version}"
+        words = f"judged by {choice.name}, version {choice.version}" + (f": {choice.reason}" if choice.reason else "")
         yield _by_event(facts, TapeKind.CARD, choice.event, Whereabouts(), words, choice.chosen_at, choice.chosen_by)
 
 

@@ -8,7 +8,8 @@ from pydantic import TypeAdapter, ValidationError
 
 from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import CardChosen, CardVersion, StageMark, Strike, ZeroCorrection
+from vallostasis.core.job_marks import CardChosen, StageMark
+from vallostasis.core.records import CardVersion, Strike, ZeroCorrection
 from vallostasis.core.spec_card import SpecCard
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"

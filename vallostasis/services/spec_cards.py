@@ -185,7 +185,7 @@ def save_version(
 
 
 def choose_version(
-    conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID, only_preview: bool
+    conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID, only_preview: bool, reason: str = ""
 ) -> tuple[ChangedState, ...]:
     """Judge a job by another card version, and list every state that changes with it."""
     jobs.lock_job(conn, job_id)
@@ -198,5 +198,18 @@ def choose_version(
         )
     changed = changed_states(facts, replace(facts, card=card, card_version=version))
     if not only_preview:
-        jobs.choose_card_version(conn, job_id, spec_card_version_id, chosen_by)
+        engine = facts.cards_chosen[0].engine
+        is_other = version.spec_card_id != facts.card_version.spec_card_id
+        if is_other and not is_same_engine(card.engine, engine) and not reason.strip():
+            raise Refused(
+                f"That card is for the {card.engine}, this job for the {engine}: limits are not borrowed from another "
+                "engine. Where it is to be so, type the reason: it stands on the tape.",
+                "reason",
+            )
+        jobs.choose_card_version(conn, job_id, spec_card_version_id, chosen_by, reason.strip())
     return changed
+
+
+def is_same_engine(one: str, other: str) -> bool:
+    """Tell whether two cards name one engine, however it is spaced and capitalised."""
+    return one.casefold().split() == other.casefold().split()

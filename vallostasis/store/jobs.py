@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.records import CardChosen, Hole, Job, Stage, StageMark
+from vallostasis.core.job_marks import CardChosen, StageMark
+from vallostasis.core.records import Hole, Job, Stage
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import add_revision, advance
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
@@ -151,7 +152,9 @@ def list_stage_marks(conn: Conn, job_id: UUID) -> tuple[StageMark, ...]:
 def list_cards_chosen(conn: Conn, job_id: UUID) -> tuple[CardChosen, ...]:
     """Return every choice of a card version for a job, oldest first."""
     query = """
-        SELECT c.spec_card_version_id, c.chosen_at, p.name AS chosen_by, c.event, v.card ->> 'name' AS name, v.version
+        SELECT c.spec_card_version_id, c.chosen_at, p.name AS chosen_by, c.event, v.card ->> 'name' AS name, v.version,
+               v.card ->> 'engine' AS engine, c.reason, (SELECT coalesce(sum((part #>> '{thickness,um}')::numeric), 0)
+                            FROM jsonb_array_elements(v.card #> '{measuring,between}') part) AS between_um
           FROM job_card c
           JOIN person p ON p.person_id = c.chosen_by
           JOIN spec_card_version v USING (spec_card_version_id)
@@ -175,12 +178,14 @@ def present_card_version(conn: Conn, job_id: UUID) -> UUID:
     return UUID(str(version_id))
 
 
-def choose_card_version(conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID) -> None:
+def choose_card_version(
+    conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID, reason: str = ""
+) -> None:
     """Name the card version by which a job is judged from now on."""
     conn.execute(
         """
-        INSERT INTO job_card (job_id, spec_card_version_id, chosen_by)
-        VALUES (%(job_id)s, %(version_id)s, %(chosen_by)s)
+        INSERT INTO job_card (job_id, spec_card_version_id, chosen_by, reason)
+        VALUES (%(job_id)s, %(version_id)s, %(chosen_by)s, %(reason)s)
         """,
-        {"job_id": job_id, "version_id": spec_card_version_id, "chosen_by": chosen_by},
+        {"job_id": job_id, "version_id": spec_card_version_id, "chosen_by": chosen_by, "reason": reason},
     )

@@ -8,8 +8,9 @@ from uuid import UUID
 import psycopg
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.job_marks import CardChosen, StageMark
 from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
-from vallostasis.core.records import CardChosen, CardVersion, StageMark
+from vallostasis.core.records import CardVersion
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.store import notes, spec_cards
 from vallostasis.store.changes import announce
@@ -213,8 +214,8 @@ ADD_JOB = """
 """
 ADD_BLOCK = "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)"
 ADD_CARD_CHOSEN = """
-    INSERT INTO job_card (job_id, spec_card_version_id, chosen_at, chosen_by, event)
-    VALUES (%(job_id)s, %(spec_card_version_id)s, %(chosen_at)s, %(chosen_by_id)s, %(event)s)
+    INSERT INTO job_card (job_id, spec_card_version_id, chosen_at, chosen_by, reason, event)
+    VALUES (%(job_id)s, %(spec_card_version_id)s, %(chosen_at)s, %(chosen_by_id)s, %(reason)s, %(event)s)
 """
 ADD_STAGE = """
     INSERT INTO stage (stage_id, job_id, place, name, planned_hours)

@@ -1,6 +1,7 @@
 """Where a part was read: which set counts, what stands at each place, and the limits it is held against."""
 
 from dataclasses import dataclass
+from decimal import Decimal
 
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
@@ -12,7 +13,7 @@ from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.set_budget import estimate_of_reading, temperature_key
 from vallostasis.core.measuring.values import is_relative, value_used_um
 from vallostasis.core.measuring.zero_checks import doubtful_readings
-from vallostasis.core.records import Place, Quantity, Reading, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.records import Place, Quantity, Reading, ReadingSet, ZeroedOn
 from vallostasis.core.spec_card import FeatureSheet, SpecCard, sheet_of
 
 STRAIGHTEDGE = "straightedge and feeler"
@@ -110,8 +111,9 @@ def _is_of(reading_set: ReadingSet, part: Part, quantity: Quantity) -> bool:
     return target == part.target
 
 
-def why_reopened(facts: JobFacts, setup: Setup) -> str:
-    """Say why readings taken under a setup do not count; empty when they do."""
+def why_reopened(facts: JobFacts, reading_set: ReadingSet) -> str:
+    """Say why readings of a set do not count; empty when they do."""
+    setup = facts.setup(reading_set.setup_id)
     quantity = setup.quantity
     if quantity in _STAYS:
         return ""
@@ -124,7 +126,16 @@ def why_reopened(facts: JobFacts, setup: Setup) -> str:
         return f"{changed} changed since it was read: read it again"
     if quantity is Quantity.PROTRUSION and setup.land != facts.card.measuring.land:
         return f"read on the {setup.land}, the card's limits are for the {facts.card.measuring.land}: read it there"
+    if quantity is Quantity.PROTRUSION and _spacer_changed(facts, reading_set):
+        return "what lies between deck and measuring face changed on the card since it was read: read it again"
     return ""
+
+
+def _spacer_changed(facts: JobFacts, reading_set: ReadingSet) -> bool:
+    """Whether the card that held when a set was opened had another spacer or gasket than the card that holds now."""
+    then = [one for one in facts.cards_chosen if one.event < reading_set.event and one.event not in facts.struck_events]
+    now_um = sum((part.thickness.um for part in facts.card.measuring.between), Decimal(0))
+    return bool(then) and then[-1].between_um != now_um
 
 
 def places_of(

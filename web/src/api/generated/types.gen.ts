@@ -641,6 +641,12 @@ export type CardChoice = {
      * Only Preview
      */
     only_preview?: boolean;
+    /**
+     * Reason
+     *
+     * Why it is judged by the card of another engine.
+     */
+    reason?: string;
 };
 
 /**

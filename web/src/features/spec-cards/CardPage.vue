@@ -134,15 +134,7 @@ function takeTheirs(): void {
       </p>
       <p v-if="changed && !isNew" class="text-sm text-unsure">changed here, not saved</p>
     </div>
-    <StaleChoice
-      v-if="refusal?.code === 'stale' && versions?.cards[0]"
-      :message="refusal.message"
-      :theirs="versions.cards[0]"
-      :mine="cardOf(draft)"
-      @mine="saveOnTop"
-      @theirs="takeTheirs"
-    />
-    <RefusalNote v-else-if="!ready" :refusal="refusal" />
+    <RefusalNote v-if="!ready" :refusal="refusal" />
     <p v-if="!ready && !refusal" class="py-4 text-ink-soft">Loading the card …</p>
     <form v-if="ready" ref="form" class="mt-3 grid gap-6 pb-24" @submit.prevent="save()">
       <CardEngine />
@@ -150,13 +142,25 @@ function takeTheirs(): void {
       <CardMeasuring />
       <CardCutting />
       <CardFeatures />
-      <div class="sticky bottom-0 flex items-center gap-4 border-t-2 border-ink bg-paper py-3">
+      <div
+        v-if="refusal?.code === 'stale' && versions?.cards[0]"
+        class="sticky bottom-0 max-h-[80vh] overflow-y-auto border-t-2 border-ink bg-paper py-3"
+      >
+        <StaleChoice
+          :message="refusal.message"
+          :theirs="versions.cards[0]"
+          :mine="cardOf(draft)"
+          @mine="saveOnTop"
+          @theirs="takeTheirs"
+        />
+      </div>
+      <div v-else class="sticky bottom-0 flex items-center gap-4 border-t-2 border-ink bg-paper py-3">
         <button type="submit" class="act">{{ isNew ? 'Save the card' : 'Save as next version' }}</button>
         <button v-if="changed && !isNew" type="button" class="quiet" @click="takeTheirs">
           Drop my changes
         </button>
         <RefusalChoices v-if="refusal?.code === 'asks'" :refusal="refusal" @answer="save(true)" />
-        <RefusalNote v-else-if="refusal && refusal.code !== 'stale'" :refusal="toSay" />
+        <RefusalNote v-else-if="refusal" :refusal="toSay" />
         <p v-else-if="saved && !changed" role="status" class="border-l-4 border-in py-1 pl-3">{{ saved }}</p>
         <span v-else class="text-sm text-ink-soft">An empty limit means that the card sets none.</span>
       </div>

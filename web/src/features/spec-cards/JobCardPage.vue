@@ -15,6 +15,7 @@ import { personId } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import StateChanges from '@/shared/ui/StateChanges.vue'
 
+import AnotherCard from './AnotherCard.vue'
 import LimitList from './LimitList.vue'
 
 /** The card version that judges this job, with every limit's source; another one can be tried first. */
@@ -32,14 +33,15 @@ const card = computed(() => {
   return at === undefined || at < 0 ? null : (versions.value?.cards[at] ?? null)
 })
 
-onMounted(async () => {
+onMounted(load)
+async function load(): Promise<void> {
   if (!present.value) return
   try {
     versions.value = await ask(readCard({ path: { spec_card_id: present.value.spec_card_id } }))
   } catch (error) {
     refusal.value = asRefusal(error)
   }
-})
+}
 
 async function choose(version: CardVersion, onlyPreview: boolean): Promise<void> {
   try {
@@ -104,6 +106,7 @@ async function choose(version: CardVersion, onlyPreview: boolean): Promise<void>
           </div>
         </li>
       </ul>
+      <AnotherCard @chosen="load" />
     </section>
   </main>
 </template>

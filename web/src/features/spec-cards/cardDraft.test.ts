@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import {
   cardOf,
   differingFields,
+  valueAt,
   draftOf,
   emptyCard,
   emptySheet,
@@ -66,6 +67,19 @@ describe('card draft', () => {
     expect(paths).toContain('limits.variation_round.source')
     expect(differingFields(mine, emptyCard())).toEqual([])
     expect(wordsOf('limits.variation_round.length')).toBe('limits · variation round')
+  })
+
+  it('says what stands at each side of a field', () => {
+    const mine = emptyCard()
+    const theirs = emptyCard()
+    theirs.limits.variation_round = { length: { typed: '0.04 mm' }, source: 'book', status: 'specification' }
+    theirs.shims = [{ thickness: { typed: '0.1 mm' }, stock: 3, price: null }]
+    expect(valueAt(theirs, 'limits.variation_round.length')).toBe('0.04 mm')
+    expect(valueAt(mine, 'limits.variation_round.length')).toBe('nothing')
+    expect(differingFields(theirs, mine)).toContain('shims.0')
+    expect(valueAt(theirs, 'shims.0')).toBe('0.1 mm, 3')
+    expect(valueAt(mine, 'shims.0')).toBe('nothing')
+    expect(valueAt(mine, 'limits.variation_round.source')).toBe('nothing')
   })
 
   it('takes no notice of exact values that follow from the text', () => {

@@ -202,6 +202,21 @@ export function differingFields(first: unknown, second: unknown, path = ''): str
   return first === second || String(first ?? '') === String(second ?? '') ? [] : [path]
 }
 
+/** What stands at a path of a card, in words. */
+export function valueAt(card: unknown, path: string): string {
+  const value = path
+    .split('.')
+    .reduce<unknown>((part, key) => (part as Record<string, unknown> | null | undefined)?.[key], card)
+  if (value === null || value === undefined || value === '') return 'nothing'
+  if (typeof value !== 'object') return String(value)
+  const texts = (part: unknown): string[] => {
+    if (part === null || part === undefined || part === '') return []
+    if (typeof part !== 'object') return [String(part)]
+    return Object.entries(part).flatMap(([key, one]) => (key === 'um' ? [] : texts(one)))
+  }
+  return texts(value).join(', ')
+}
+
 export function wordsOf(path: string): string {
   return path
     .replace(/\.typed$|\.length$/g, '')
