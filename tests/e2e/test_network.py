@@ -94,8 +94,10 @@ def test_readings_wait_while_the_link_is_down_also_over_a_reload(browser: Browse
         expect(page.locator("[data-waiting]")).to_have_text(["1·6h 8.3", "1·3h 8.2"][::-1])
         _type_at_bench(page, 1, 9, "8.4")
         _type_at_bench(page, 2, 12, "7.7")
+        expect(page.get_by_label("Taken")).to_contain_text("7.7, waiting for the link")
         wire.up()
         expect(page.get_by_label("Link")).to_have_count(0)
+        expect(page.get_by_label("Taken")).to_contain_text("7.7, sent")
         block = page.request.get(f"/api/jobs/{page.url.split('/jobs/')[1].split('/')[0]}/block").json()
     taken = [(row["hole"], row["hour"], row["typed"]) for row in block["readings"]][-5:]
     assert taken == [(1, 12, "8.1"), (1, 3, "8.2"), (1, 6, "8.3"), (1, 9, "8.4"), (2, 12, "7.7")]
@@ -147,6 +149,8 @@ def test_a_device_is_let_in_by_a_code_and_signed_out(browser: Browser, demo_dsn:
     try:
         with _screen(browser, wire.address) as machine, _screen(browser, wire.network_address) as phone:
             expect(phone.get_by_role("heading", name="Let this device in")).to_be_visible()
+            # It is let in by a code: nobody tells it to wait for the link.
+            expect(phone.get_by_label("Link")).to_have_count(0)
             machine.goto("/shop")
             machine.get_by_role("button", name="Let a device in").click()
             code = machine.locator("[data-code]").inner_text()
@@ -162,7 +166,7 @@ def test_a_device_is_let_in_by_a_code_and_signed_out(browser: Browser, demo_dsn:
             expect(machine.get_by_text("Tablet at the mill")).to_be_visible()
             machine.get_by_role("button", name="Sign out").click()
             expect(machine.get_by_text("No other device is let in.")).to_be_visible()
-            phone.reload()
+            # It is told so by itself, and not to wait for the link.
             expect(phone.get_by_role("heading", name="Let this device in")).to_be_visible()
     finally:
         wire.cut()

@@ -7,7 +7,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request
 from fastapi.sse import EventSourceResponse
 from pydantic import BaseModel, Field
+from starlette.exceptions import HTTPException
 
+from vallostasis.api.pairing import let_in
 from vallostasis.services.change_feed import ChangeFeed
 
 router = APIRouter(prefix="/api", tags=["changes"])
@@ -26,6 +28,11 @@ async def stream_changes(request: Request) -> AsyncIterator[ChangeView]:
     feed: ChangeFeed = request.app.state.feed
     async for change in feed.changes():
         if change is None:
+            # A device that was signed out meanwhile hears no more: asking again, it is told why.
+            try:
+                await let_in(request)
+            except HTTPException:
+                return
             yield ChangeView(kind="beat", job_id=None)
         else:
             yield ChangeView(kind="changed", job_id=change.job_id)

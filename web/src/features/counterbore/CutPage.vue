@@ -80,7 +80,7 @@ watch(
     <aside class="grid content-start gap-6 border-rule px-5 py-3 lg:border-l">
       <template v-if="linerOut">
         <FitForm :key="`fit-${hole.hole_id}`" :hole="hole" :liners="liners" :plan="plan" />
-        <CutForm :key="`again-${hole.hole_id}`" :hole="hole" :plan="plan" again />
+        <CutForm :key="`again-${hole.hole_id}`" :hole="hole" :plan="plan" :again="hole.last_cut !== null" />
       </template>
       <template v-else>
         <CutForm :key="`cut-${hole.hole_id}`" :hole="hole" :plan="plan" />

@@ -2,7 +2,8 @@
 import { useDocumentVisibility } from '@vueuse/core'
 import { ref, watch } from 'vue'
 
-import type { ChangeView } from '@/api/generated'
+import { ask, asRefusal } from '@/api/ask'
+import { type ChangeView, listPeople } from '@/api/generated'
 
 /** The application sends a beat every five seconds; after this silence the link counts as down. */
 const SILENCE_MS = 12_000
@@ -11,6 +12,9 @@ const TRY_AGAIN_MS = 1_500
 export const linkUp = ref(true)
 /** When the link went down, null while it stands. [ms] */
 export const downSince = ref<number | null>(null)
+
+/** The device is not let in, or no longer: no wait for the link helps, pairing does. */
+export const unpaired = ref(false)
 
 /** A reading that is not answered by then is kept and sent again. */
 const ANSWER_MS = 6_000
@@ -67,11 +71,22 @@ function alive(): void {
   silence = window.setTimeout(lost, SILENCE_MS)
   if (linkUp.value) return
   linkUp.value = true
+  unpaired.value = false
   downSince.value = null
   tell(null)
 }
 
+/** The stream does not say why it ended. */
+async function askWhy(): Promise<void> {
+  try {
+    await ask(listPeople({ signal: soon() }))
+  } catch (error) {
+    unpaired.value = asRefusal(error).code === 'not paired'
+  }
+}
+
 function lost(): void {
+  if (linkUp.value || unpaired.value) void askWhy()
   linkUp.value = false
   downSince.value ??= Date.now()
   close()

@@ -6,7 +6,7 @@ import { computeParse, type ReadingBody, takeReading } from '@/api/generated'
 
 import { hourText } from '@/shared/format/clock'
 
-import { linkUp, onChange } from './link'
+import { linkUp, onChange, unpaired } from './link'
 import { shelf, type WaitingReading } from './shelf'
 
 const TRY_AGAIN_MS = 2_000
@@ -20,6 +20,8 @@ export function waitingWords(one: WaitingReading): string {
   const { hole, hour, part, text } = one.body
   return `${hole ?? part ?? ''}${hour ? `·${hourText(hour)}` : ''} ${text}`.trim()
 }
+/** The reading that was sent last of those that waited. */
+export const sentLast = ref('')
 export const waitingFor = (jobId: string) => waiting.value.filter((one) => one.jobId === jobId)
 /** Whether a new reading has to wait behind others, or for the link. */
 export const mustWait = computed(() => !linkUp.value || waiting.value.length > 0)
@@ -81,12 +83,15 @@ export async function sendWaiting(): Promise<void> {
     await look()
     for (const one of waiting.value) {
       await send(one)
+      unpaired.value = false
+      sentLast.value = one.body.reading_id ?? ''
       await (await shelf()).delete('waiting', one.order ?? 0)
       waiting.value = waiting.value.filter((other) => other !== one)
     }
   } catch (error) {
     const refusal = asRefusal(error)
-    if (refusal.code !== 'unavailable' && refusal.code !== 'not paired') held.value = refusal
+    if (refusal.code === 'not paired') unpaired.value = true
+    else if (refusal.code !== 'unavailable') held.value = refusal
   } finally {
     sending = false
   }

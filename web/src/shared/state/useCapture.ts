@@ -7,7 +7,7 @@ import { markPlaceUnreadable, type PlaceView, type Quantity, type ReadingBody } 
 import { ownChange, refresh } from './link'
 import { personId } from './preferences'
 import { tell } from './readBack'
-import { useSender } from './useSender'
+import { type Sent, useSender } from './useSender'
 import { type Taken, useTaken } from './useTaken'
 import type { Undo } from './useUndo'
 
@@ -81,7 +81,7 @@ export function useCapture(
         undo.took(now.event)
         return now
       })
-      await settle(at, sent.words, sent.readingId)
+      await settle(at, sent)
       return true
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -93,8 +93,8 @@ export function useCapture(
     }
   }
 
-  async function settle(at: CaptureSpot, words: string, readingId = ''): Promise<void> {
-    taken.say(at.name, words, readingId)
+  async function settle(at: CaptureSpot, sent: Sent): Promise<void> {
+    taken.say(at.name, sent.words, sent.readingId, sent.waitingId)
     await refresh(jobId)
     // The next pedal counts once the bench stands at the next spot.
     await done(at)

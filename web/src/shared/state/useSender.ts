@@ -10,9 +10,10 @@ import { keep, mustWait } from './outbox'
 export interface Sent {
   /** What to say of it: as it was recorded, or that it waits. */
   words: string
-  /** Empty and null while it waits. */
+  /** Empty and null while it waits; then it is known here by the id it will have. */
   readingId: string
   event: number | null
+  waitingId: string
 }
 
 export interface Sender {
@@ -25,7 +26,12 @@ export function useSender(jobId: string): Sender {
 
   async function wait(body: ReadingBody): Promise<Sent> {
     await keep(jobId, body)
-    return { words: `${body.text}, waiting for the link`, readingId: '', event: null }
+    return {
+      words: `${body.text}, waiting for the link`,
+      readingId: '',
+      event: null,
+      waitingId: body.reading_id ?? '',
+    }
   }
 
   /** Out of reach, the reading is kept here under the same id, and the next place comes all the same. */
@@ -38,6 +44,7 @@ export function useSender(jobId: string): Sender {
         words: asTyped(reading.typed, reading.typed_unit),
         readingId: reading.reading_id,
         event: reading.event,
+        waitingId: '',
       }
     } catch (error) {
       if (asRefusal(error).code !== 'unavailable') throw error

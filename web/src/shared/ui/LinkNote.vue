@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 
 import { whenText } from '@/shared/format/time'
-import { downSince, linkUp } from '@/shared/state/link'
+import { downSince, linkUp, unpaired } from '@/shared/state/link'
 import { answerHeld, dropHeld, held, waiting, waitingWords } from '@/shared/state/outbox'
 
 import RefusalChoices from './RefusalChoices.vue'
 
 /** Said on every view while the link is down or readings wait: what is kept here, and what must not be done. */
 const canReload = window.isSecureContext
-const shown = computed(() => !linkUp.value || waiting.value.length > 0)
+const route = useRoute()
+const shown = computed(() => {
+  if (waiting.value.length > 0) return true
+  return unpaired.value ? route.name !== 'pair' : !linkUp.value
+})
 </script>
 
 <template>
@@ -19,15 +24,26 @@ const shown = computed(() => !linkUp.value || waiting.value.length > 0)
     class="no-print sticky top-0 z-30 border-b-2 border-unsure bg-act-wash px-5 py-2"
   >
     <div role="status" class="flex flex-wrap gap-x-4">
-      <b v-if="!linkUp" class="text-unsure"
+      <b v-if="unpaired" class="text-unsure"
+        >This device is not paired with the shop.
+        <RouterLink
+          v-if="route.name !== 'pair'"
+          class="link"
+          :to="{ name: 'pair', query: { to: route.fullPath } }"
+          >Let it in</RouterLink
+        ></b
+      >
+      <b v-else-if="!linkUp" class="text-unsure"
         >Out of reach{{ downSince ? ` since ${whenText(new Date(downSince).toISOString())}` : '' }}</b
       >
       <span v-if="waiting.length > 0">
-        {{ waiting.length === 1 ? 'One reading waits' : `${waiting.length} readings wait` }} here:
+        {{ waiting.length === 1 ? 'One reading waits' : `${waiting.length} readings wait` }} here{{
+          unpaired ? ' until it is' : ''
+        }}:
       </span>
-      <span v-else>Readings taken now wait here and are sent in order.</span>
+      <span v-else-if="!unpaired">Readings taken now wait here and are sent in order.</span>
       <b v-for="one in waiting" :key="one.order" class="num" data-waiting>{{ waitingWords(one) }}</b>
-      <span v-if="!linkUp && !canReload" class="w-full">
+      <span v-if="!linkUp && !unpaired && !canReload" class="w-full">
         Do not reload or close this page before the link is back: over the shop's network it cannot be loaded
         without it.
       </span>
