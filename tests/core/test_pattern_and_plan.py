@@ -142,7 +142,11 @@ def test_more_readings_than_anybody_takes_are_refused() -> None:
 def test_places_are_named_with_and_without_their_pattern() -> None:
     pattern = Pattern((PatternLevel("top", Decimal(15240)),), (45.0,))
     assert pattern.name_of(Place(level_um=Decimal(15240), axis_deg=45.0)) == "top, 45°"
-    assert place_words(Place(level_um=Decimal(15240), axis_deg=45.0)) == "15.24 mm, 45°"
+    assert place_words(Place(level_um=Decimal(15240), axis_deg=45.0)) == "15.24 mm (0.6 in), 45°"
+    assert Pattern().name_of(Place(level_um=Decimal(63500))) == "63.5 mm (2.5 in) down"
+    assert (
+        place_words(Place(along_um=Decimal(0), across_um=Decimal(254000))) == "0 mm (0 in) along, 254 mm (10 in) across"
+    )
     assert place_words(Place(hour=6.0)) == "6h"
     assert place_words(Place(axis_deg=90.0)) == "across the block"
     assert place_words(Place()) == ""

@@ -128,6 +128,15 @@ def both_size(value_um: Decimal) -> str:
     return f"{format_length(value_m, 'mm', signed=False)} mm ({format_length(value_m, 'inch', signed=False)} in)"
 
 
+def both_depth(depth_um: Decimal) -> str:
+    """Write where something lies in both of the shop's units, no finer than it was set: 63.5 mm (2.5 in).
+
+    By definition of the units.
+    """
+    inches = format(round(depth_um / 25_400, 3), "f")
+    return f"{depth_um / 1000:f} mm ({inches.rstrip('0').rstrip('.') if '.' in inches else inches} in)"
+
+
 # The pound-force is 4.4482216152605 N, the foot 0.3048 m, both exact by definition.
 NM_PER_LBF_FT = 4.4482216152605 * 0.3048
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import TypeVar
 
+from vallostasis.core.lengths import both_depth
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.records import Place
 
@@ -60,7 +61,7 @@ class Pattern:
         if place.level_um is None:
             return axis_words(place.axis_deg)
         level = next((one.name for one in self.levels if one.depth_um == place.level_um), "")
-        name = level or f"{place.level_um / 1000:f} mm down"
+        name = level or f"{both_depth(place.level_um)} down"
         return name if place.axis_deg is None else f"{name}, {place.axis_deg:g}°"
 
 
@@ -75,18 +76,18 @@ def _forth_and_back(outer: tuple[Outer, ...], inner: tuple[Inner, ...]) -> Itera
 
 
 def _nth(values: tuple[Decimal, ...], value: Decimal) -> str:
-    return str(values.index(value) + 1) if value in values else f"at {value / 1000:f} mm"
+    return str(values.index(value) + 1) if value in values else f"at {both_depth(value)}"
 
 
 def place_words(place: Place) -> str:
-    """Name a place by itself, without its pattern: depths in mm. SI prefix, by definition."""
+    """Name a place by itself, without its pattern, depths in both units. By definition of the units."""
     if place.hour is not None:
         return hour_name(place.hour)
     if place.along_um is not None and place.across_um is not None:
-        return f"{place.along_um / 1000:f} along, {place.across_um / 1000:f} across"
+        return f"{both_depth(place.along_um)} along, {both_depth(place.across_um)} across"
     if place.level_um is None:
         return axis_words(place.axis_deg)
-    level = f"{place.level_um / 1000:f} mm"
+    level = both_depth(place.level_um)
     return level if place.axis_deg is None else f"{level}, {place.axis_deg:g}°"
 
 

@@ -15,7 +15,7 @@ import numpy as np
 
 from vallostasis.core.bores.survey import BoreForm, bore_form
 from vallostasis.core.job_facts import JobFacts, once
-from vallostasis.core.lengths import metres
+from vallostasis.core.lengths import both_depth, metres
 from vallostasis.core.measuring.budget import Budget, Estimate, Stated, mean_of, stated
 from vallostasis.core.measuring.circumstances import RELATIVE
 from vallostasis.core.measuring.clock import angle_of_hour
@@ -211,7 +211,7 @@ def _bore_table(pattern: Pattern, places: tuple[PlaceRead, ...]) -> BoreTable | 
         table,
         tuple(axes),
         tuple(metres(depth) for depth in depths),
-        tuple(f"{depth / 1000:f} mm" if twice or depth not in names else names[depth] for depth in depths),
+        tuple(both_depth(depth) if twice or depth not in names else names[depth] for depth in depths),
         min((len(row.readings) for row in cells.values() if row.readings), default=1),
     )
 

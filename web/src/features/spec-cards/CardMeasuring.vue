@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
-import { torqueText } from '@/shared/format/others'
+import { newtonMetres, torqueText } from '@/shared/format/others'
 import TextField from '@/shared/ui/TextField.vue'
 
 import { useCard } from './cardDraft'
@@ -21,6 +21,10 @@ const torque = computed({
     const typed = String(text).trim()
     draft.value.card.measuring.hold_down_torque_nm = (typed === '' ? null : typed) as number | null
   },
+})
+const torqueHint = computed(() => {
+  const value = newtonMetres(torque.value)
+  return typeof value === 'number' && value > 0 ? torqueText(value) : 'or 52 lbf·ft'
 })
 const ACCEPTANCES = [
   { value: 'guarded', label: 'proved beyond the uncertainty' },
@@ -54,7 +58,7 @@ const acceptance = computed({
       label="Torque"
       unit="N·m"
       path="measuring.hold_down_torque_nm"
-      :hint="Number(torque) > 0 ? torqueText(torque) : ''"
+      :hint="torqueHint"
     />
     <ChoiceField v-model="acceptance" label="A hole is in when" :choices="ACCEPTANCES" path="acceptance" />
     <TextField

@@ -4,6 +4,7 @@ import { inject } from 'vue'
 
 import type { CardLevel, FeatureSheet, Length, Limit, Quantity, SpecCard } from '@/api/generated'
 import type { LayoutOf } from '@/shared/charts/deck'
+import { newtonMetres } from '@/shared/format/others'
 
 /** A feature while it is edited: its places are typed as text. */
 export interface SheetDraft {
@@ -180,7 +181,11 @@ export function cardOf(draft: CardDraft): SpecCard {
       banks: card.layout.arrangement === 'V' ? groupsOf(draft.banks) : [],
     },
     shims: card.shims.map((shim) => ({ ...shim, price: shim.price === '' ? null : shim.price })),
-    measuring: { ...card.measuring, required_hours: numbersOf(draft.hours) },
+    measuring: {
+      ...card.measuring,
+      required_hours: numbersOf(draft.hours),
+      hold_down_torque_nm: newtonMetres(card.measuring.hold_down_torque_nm) as number | null,
+    },
     features: draft.features.map(sheetOf),
   }
 }

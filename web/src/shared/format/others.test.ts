@@ -1,21 +1,27 @@
 import { describe, expect, it } from 'vitest'
 
-import { torqueText, warmthText } from './others'
+import { newtonMetres, torqueText } from './others'
 
-describe('temperatures in both scales', () => {
-  // Fixed points: water freezes at 32 °F, boils at 212 °F; both scales meet at −40.
+describe('torques', () => {
   it.each([
-    [0, '0 °C (32 °F)'],
-    ['100', '100 °C (212 °F)'],
-    [-40, '-40 °C (-40 °F)'],
-    ['20.0', '20 °C (68 °F)'],
-  ])('%s', (celsius, words) => expect(warmthText(celsius)).toBe(words))
-})
+    ['70', 70],
+    ['70 N·m', 70],
+    ['70,5 Nm', 70.5],
+    ['52 lbf·ft', 70.5],
+    ['52 ft lb', 70.5],
+    ['100 lb-ft', 135.58],
+  ])('reads %s as %s N·m: the pound-force and the foot are exact by definition', (typed, expected) => {
+    expect(newtonMetres(typed)).toBeCloseTo(expected, 2)
+  })
 
-describe('torques in both units', () => {
-  // From memory of workshop tables: 30 lbf·ft is 40.7 N·m, 100 lbf·ft is 135.6 N·m.
-  it.each([
-    [40.7, '40.7 N·m (30 lbf·ft)'],
-    ['135.6', '135.6 N·m (100 lbf·ft)'],
-  ])('%s', (torque, words) => expect(torqueText(torque)).toBe(words))
+  it('leaves to its check what is no torque', () => {
+    expect(newtonMetres('tight')).toBe('tight')
+    expect(newtonMetres('5.5.5')).toBe('5.5.5')
+    expect(newtonMetres('')).toBeNull()
+    expect(newtonMetres(null)).toBeNull()
+  })
+
+  it('is shown in both units', () => {
+    expect(torqueText(70)).toBe('70 N·m (52 lbf·ft)')
+  })
 })

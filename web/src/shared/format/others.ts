@@ -9,6 +9,17 @@ export function warmthText(celsius: number | string): string {
 /** 1 lbf·ft = 1.3558179483 N·m: the pound-force is 4.4482216152605 N, the foot 0.3048 m, both exact by definition. */
 const NM_PER_LBF_FT = 4.4482216152605 * 0.3048
 
+/** A torque as typed, in N·m: 52 lbf·ft becomes 70.5; what is no torque stays as typed, for its check to name it. */
+export function newtonMetres(typed: number | string | null): number | string | null {
+  const text = String(typed ?? '').trim()
+  if (text === '') return null
+  const said = /^([\d.,]+)\s*(n\W*m|(?:lbs?|lbf|ft)\W*(?:lbs?|lbf|ft))?$/i.exec(text)
+  if (said === null) return text
+  const value = Number(said[1]?.replace(',', '.'))
+  if (!Number.isFinite(value)) return text
+  return /^(lb|ft)/i.test(said[2] ?? '') ? Math.round(value * NM_PER_LBF_FT * 100) / 100 : value
+}
+
 /** A torque kept in N·m: 70 N·m (52 lbf·ft). */
 export function torqueText(newtonMetres: number | string): string {
   const value = Number(newtonMetres)
