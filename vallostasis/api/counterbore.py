@@ -8,10 +8,10 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn, LengthText, LongText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.api.hole_models import RuleView
 from vallostasis.api.readings import Done
 from vallostasis.api.survey_models import SettlingView
 from vallostasis.api.trail import StepView
+from vallostasis.api.why_models import HoleWhyView, RuleWhy
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal
 from vallostasis.core.lengths import Unit, metres
 from vallostasis.core.measuring.decision import State
@@ -135,34 +135,6 @@ class HolePlanView(BaseModel):
     plan: PlannedCut | None
 
 
-class LimitUsedView(BaseModel):
-    """A limit of the card with its source. [m]"""
-
-    name: str
-    value_m: float
-    typed: str
-    source: str
-    status: str
-
-
-class RuleWhy(BaseModel):
-    """A rule result with the limits behind it."""
-
-    result: RuleView
-    limits: list[LimitUsedView]
-
-
-class HoleWhyView(BaseModel):
-    """The state of a hole opened into its arithmetic."""
-
-    hole: int
-    state: str
-    reason: str
-    rules: list[RuleWhy]
-    steps: list[StepView]
-    settling: list[SettlingView]
-
-
 class CutBody(BaseModel):
     """A cut as made; the client makes the id."""
 
@@ -234,18 +206,7 @@ def read_why(hole_id: UUID, conn: Conn) -> HoleWhyView:
         hole=why.hole.number,
         state=why.judgement.state.value,
         reason=why.judgement.reason,
-        rules=[
-            RuleWhy(
-                result=RuleView.of(rule),
-                limits=[
-                    LimitUsedView(
-                        name=used.name, value_m=used.value_m, typed=used.typed, source=used.source, status=used.status
-                    )
-                    for used in limits_used(why.facts.card, rule, with_shim)
-                ],
-            )
-            for rule in why.judgement.rules
-        ],
+        rules=[RuleWhy.of(rule, limits_used(why.facts.card, rule, with_shim)) for rule in why.judgement.rules],
         steps=[StepView.of(step) for step in why.steps],
         settling=[SettlingView.of(one) for one in why.settling],
     )

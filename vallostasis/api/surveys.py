@@ -11,7 +11,10 @@ from vallostasis.api.budget_models import BudgetView
 from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.survey_models import FeaturesView, PlaceView, SurveyView, feature_view, survey_view
+from vallostasis.api.trail import StepView
+from vallostasis.api.why_models import RuleWhy, SurveyWhyView
 from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.why import limits_of_survey
 from vallostasis.core.measuring.zero_checks import Drift
 from vallostasis.core.records import Quantity
 from vallostasis.services import surveys, zeros
@@ -100,6 +103,21 @@ def list_features(job_id: UUID, conn: Conn) -> FeaturesView:
 def read_survey(job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn) -> SurveyView:
     """One feature on one part, place by place, with its form and what would settle it."""
     return survey_view(surveys.survey_now(conn, job_id, quantity, part))
+
+
+@router.get("/jobs/{job_id}/surveys/{quantity}/{part}/why")
+def read_survey_why(job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn) -> SurveyWhyView:
+    """Open the state of one survey into its arithmetic, with limits and sources."""
+    why = surveys.why_of_survey(conn, job_id, quantity, part)
+    survey, card = why.survey, why.facts.card
+    return SurveyWhyView(
+        title=f"{quantity.value.capitalize()}, {survey.part.title}",
+        state=survey.state.value,
+        reason=survey.reason,
+        how=why.how,
+        rules=[RuleWhy.of(rule, limits_of_survey(card, quantity, rule.kind)) for rule in survey.rules],
+        steps=[StepView.of(step) for step in why.steps],
+    )
 
 
 @router.get("/jobs/{job_id}/surveys/{quantity}/{part}/budgets")

@@ -173,6 +173,7 @@ class Cutter:
 
 
 NO_LIMIT = Limit(None)
+NAME_THE_SOURCE = "A limit from the specification names its book, edition and page: type the source."
 
 
 @dataclass(frozen=True, slots=True)
@@ -337,7 +338,7 @@ def _limit_problems(limits: Limits) -> Iterator[FieldProblem]:
         if limit.length is not None and limit.status is SourceStatus.SPECIFICATION and not limit.source.strip():
             yield FieldProblem(
                 f"limits.{field.name}",
-                "A limit from the specification names its book, edition and page: type the source.",
+                NAME_THE_SOURCE,
             )
 
 

@@ -2,6 +2,7 @@
 
 import itertools
 from base64 import b64encode
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
 from functools import cache
@@ -24,12 +25,13 @@ from vallostasis.core.lengths import (
 from vallostasis.core.measuring.budget import Stated
 from vallostasis.core.measuring.clock import hour_name
 from vallostasis.core.measuring.decision import RuleKind, State
+from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.measuring.survey import mean_of_set
 from vallostasis.core.notation import as_entered
 from vallostasis.core.notes import ReadingNote
 from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
-from vallostasis.core.spec_card import Limit, typed_with_unit
+from vallostasis.core.spec_card import Limit, SpecCard, typed_with_unit
 from vallostasis.documents.proof_surveys import proof_surveys
 from vallostasis.documents.track_drawing import TrackMark, track_svg
 
@@ -183,7 +185,17 @@ def _card_limits(facts: JobFacts) -> list[tuple[str, str, bool, Limit]]:
         )
         for name, limit in named
         if limit.length is not None
-    ]
+    ] + list(_feature_limits(facts.card))
+
+
+def _feature_limits(card: SpecCard) -> Iterator[tuple[str, str, bool, Limit]]:
+    for sheet in card.features:
+        for words in ("nominal", "least", "greatest", "out of round", "taper"):
+            limit: Limit = getattr(sheet, words.replace(" ", "_"))
+            if limit.length is not None:
+                is_size = feature_of(sheet.quantity).is_size and words in ("nominal", "least", "greatest")
+                typed = typed_with_unit(limit.length, card.unit, is_size=is_size)
+                yield f"{sheet.quantity.value.capitalize()}: {words}", typed, is_size, limit
 
 
 def _proof_hole(facts: JobFacts, hole: Hole) -> ProofHole:

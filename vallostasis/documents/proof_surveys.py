@@ -1,8 +1,11 @@
 """What the proof says of surveys: every feature that was read, part by part."""
 
 from dataclasses import dataclass
+from decimal import Decimal
 
 from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import both_depth
+from vallostasis.core.measuring.circumstances import how_read
 from vallostasis.core.measuring.derived import Derived, worst_of_each
 from vallostasis.core.measuring.parts import parts_of
 from vallostasis.core.measuring.places import PlaceRead
@@ -29,24 +32,9 @@ def proof_surveys(facts: JobFacts) -> tuple[ProofSurvey, ...]:
             survey = survey_of(facts, quantity, part)
             if survey.reading_set is not None and any(row.readings or row.unreadable for row in survey.places):
                 columns, rows = _table(survey)
-                found.append(ProofSurvey(survey, _how(facts, survey), worst_of_each(survey.derived), columns, rows))
+                how = how_read(facts, survey.reading_set, at_20c=survey.at_20c)
+                found.append(ProofSurvey(survey, how, worst_of_each(survey.derived), columns, rows))
     return tuple(found)
-
-
-def _how(facts: JobFacts, survey: Survey) -> str:
-    assert survey.reading_set is not None
-    setup = facts.setup(survey.reading_set.setup_id)
-    gauge = facts.gauge_version(survey.reading_set.gauge_version_id)
-    on = f"zeroed on the {setup.zeroed_on.value}"
-    if setup.setting_master_version_id is not None:
-        master = facts.master(setup.setting_master_version_id)
-        on = f"set on {master.name}, {master.typed}"
-        on += f" at {float(setup.master_temp_c):g} °C" if setup.master_temp_c is not None else ""
-    elif setup.zero_typed:
-        on += f" of {setup.zero_typed}"
-    words = [f"{gauge.name}, version {gauge.version}", on, setup.method, setup.load]
-    words.append("brought to 20 °C" if survey.at_20c else "as read")
-    return ", ".join(word for word in words if word)
 
 
 def _table(survey: Survey) -> tuple[tuple[str, ...], tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]]:
@@ -67,7 +55,7 @@ def _table(survey: Survey) -> tuple[tuple[str, ...], tuple[tuple[str, tuple[Plac
         first = next(iter(cells.values()))
         level = first.place.level_um
         name = names.get(level, "") if level is not None else first.name.split(",")[0]
-        rows.append((name or (f"{float(level) / 1000:g} mm" if level is not None else ""),
+        rows.append((name or (both_depth(level) if level is not None else ""),
                      tuple(cells.get(one) for one in across)))  # fmt: skip
     return tuple(_column_name(one) for one in across), tuple(rows)
 
@@ -75,4 +63,4 @@ def _table(survey: Survey) -> tuple[tuple[str, ...], tuple[tuple[str, tuple[Plac
 def _column_name(value: object) -> str:
     if value is None:
         return ""
-    return f"{value:g}°" if isinstance(value, float) else f"{float(str(value)) / 1000:g} mm"
+    return f"{value:g}°" if isinstance(value, float) else both_depth(Decimal(str(value)))

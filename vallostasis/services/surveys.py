@@ -8,6 +8,7 @@ from uuid import UUID
 from vallostasis.core.hole_now import budgets_of_hole
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.budget import Budget
+from vallostasis.core.measuring.circumstances import how_read
 from vallostasis.core.measuring.cross_checks import cross_checks
 from vallostasis.core.measuring.features import Feature, feature_of
 from vallostasis.core.measuring.fitness import Settling, gauges_for, what_would_settle
@@ -35,9 +36,10 @@ from vallostasis.core.measuring.temperature import (
     warm_effect_m,
 )
 from vallostasis.core.measuring.turning_point import is_rocked
+from vallostasis.core.measuring.why import explain_survey
 from vallostasis.core.measuring.zero_checks import Doubt, is_zero_looked_at, open_doubts
 from vallostasis.core.records import Hole, Quantity
-from vallostasis.core.trail import Phrase
+from vallostasis.core.trail import Phrase, Step
 from vallostasis.services.reading_target import known_part
 from vallostasis.services.refused import Refused
 from vallostasis.services.temperatures import read_temperature
@@ -176,6 +178,24 @@ def _warmth(facts: JobFacts, quantity: Quantity, part: Part, survey: Survey) -> 
 def _lately(taken: list[Temperature], now: datetime) -> list[Temperature]:
     """Temperatures that tell of now, and of how it came to be so warm."""
     return [one for one in taken if now - one.taken_at <= TEMPERATURE_HOLDS]
+
+
+@dataclass(frozen=True, slots=True)
+class SurveyWhy:
+    """One survey with the arithmetic behind its state, and how it was read."""
+
+    facts: JobFacts
+    survey: Survey
+    steps: tuple[Step, ...]
+    how: str
+
+
+def why_of_survey(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> SurveyWhy:
+    """Open the state of one survey into its arithmetic."""
+    facts = load_job_facts(conn, job_id)
+    survey = survey_of(facts, quantity, known_part(facts, quantity, key))
+    how = "" if survey.reading_set is None else how_read(facts, survey.reading_set, at_20c=survey.at_20c)
+    return SurveyWhy(facts, survey, explain_survey(survey), how)
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,10 +4,11 @@ from collections.abc import Iterable
 from datetime import date
 from decimal import Decimal
 
-from vallostasis.core.lengths import both_torques
+from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.lengths import both_temperatures, both_torques
 from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading
 from vallostasis.core.measuring.values import only_differences
-from vallostasis.core.records import Quantity, Setup, ZeroedOn
+from vallostasis.core.records import Quantity, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import Length, SpecCard, sheet_of
 
 
@@ -32,6 +33,21 @@ def cautions_of_setup(card: SpecCard, setup: Setup) -> tuple[str, ...]:
 
 def _torque(setup: Setup) -> float:
     return float(setup.hold_down_torque_nm or 0)
+
+
+def how_read(facts: JobFacts, reading_set: ReadingSet, *, at_20c: bool) -> str:
+    """Say how a set was read: gauge, zero, method, load, and whether its sizes are those at 20 °C. As recorded."""
+    setup, gauge = facts.setup(reading_set.setup_id), facts.gauge_version(reading_set.gauge_version_id)
+    on = f"zeroed on the {setup.zeroed_on.value}"
+    if setup.setting_master_version_id is not None:
+        master = facts.master(setup.setting_master_version_id)
+        on = f"set on {master.name}, {master.typed}"
+        on += f" at {both_temperatures(float(setup.master_temp_c))}" if setup.master_temp_c is not None else ""
+    elif setup.zero_typed:
+        on += f" of {setup.zero_typed}"
+    words = [f"{gauge.name}, version {gauge.version}", on, setup.method, setup.load]
+    words.append("brought to 20 °C" if at_20c else "as read")
+    return ", ".join(word for word in words if word)
 
 
 # A tip rounder than this does not find the foot of a lip. [µm] Common practice, no published source.

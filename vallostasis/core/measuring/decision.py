@@ -15,7 +15,7 @@ from statistics import NormalDist
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
 from vallostasis.core.measuring.budget import Stated
 from vallostasis.core.records import Quantity
-from vallostasis.core.trail import Step, Term
+from vallostasis.core.trail import Kind, Step, Term
 
 ISO_14253 = "ISO 14253-1: proven in, proven out, or the limit lies inside ±U"
 
@@ -255,18 +255,25 @@ def _against(value: float, expanded: float, low: float, high: float) -> State:
 
 
 def decision_step(
-    what: str, value_m: float, expanded_m: float, least_m: float | None, greatest_m: float | None
+    what: str,
+    value_m: float,
+    expanded_m: float,
+    least_m: float | None,
+    greatest_m: float | None,
+    kind: Kind = "small",
 ) -> Step:
     """Write a decision out as one line of arithmetic. [m]"""
-    limits = [Term(name, limit) for name, limit in (("least", least_m), ("greatest", greatest_m)) if limit is not None]
+    limits = [
+        Term(name, limit, kind) for name, limit in (("least", least_m), ("greatest", greatest_m)) if limit is not None
+    ]
     formula = {
         ("least", "greatest"): "in: least + U ≤ value ≤ greatest − U",
         ("greatest",): "in: value ≤ greatest − U",
         ("least",): "in: value ≥ least + U",
         (): "no limit",
     }[tuple(term.symbol for term in limits)]
-    terms = (Term("value", value_m), Term("U", expanded_m, "within"), *limits)
-    return Step(what, formula, terms, Term("value", value_m), ISO_14253)
+    terms = (Term("value", value_m, kind), Term("U", expanded_m, "within"), *limits)
+    return Step(what, formula, terms, Term("value", value_m, kind), ISO_14253)
 
 
 def repeats_to_settle(value: Stated, limit_m: float, have: int = 1, most: int = 20) -> int | None:

@@ -12,7 +12,16 @@ from vallostasis.core.bores.ovality import cannot_see
 from vallostasis.core.measuring.features import Feature, PatternKind, feature_of, is_surveyed
 from vallostasis.core.measuring.pattern import Pattern, PatternLevel
 from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import Construction, FeatureSheet, FieldProblem, SpecCard, sheet_of
+from vallostasis.core.spec_card import (
+    NAME_THE_SOURCE,
+    Construction,
+    FeatureSheet,
+    FieldProblem,
+    Limit,
+    SourceStatus,
+    SpecCard,
+    sheet_of,
+)
 
 MOST_PLACES = 240
 # A liner of unknown length is taken as this many bores long.
@@ -211,6 +220,11 @@ def _sheet_problems(path: str, sheet: FeatureSheet) -> Iterator[FieldProblem]:
         limit = getattr(sheet, name).metres
         if limit is not None and limit < 0:
             yield FieldProblem(f"{path}.{name}", "A difference cannot be negative: type its size.")
+    for name in ("nominal", "least", "greatest", "out_of_round", "taper"):
+        known: Limit = getattr(sheet, name)
+        if known.length is not None and known.status is SourceStatus.SPECIFICATION and not known.source.strip():
+            yield FieldProblem(f"{path}.{name}.source", NAME_THE_SOURCE)
+            break
     depths = [level.depth.um for level in sheet.levels]
     if len(set(depths)) != len(depths):
         yield FieldProblem(f"{path}.levels", "Two levels lie at one depth: give each its own.")

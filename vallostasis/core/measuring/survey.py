@@ -8,8 +8,9 @@ References
 .. [1] JCGM 100:2008 (GUM), 4.2.3 and 5.1.2: a mean and its uncertainty.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from decimal import Decimal
 
 import numpy as np
 
@@ -53,7 +54,7 @@ from vallostasis.core.measuring.set_budget import (
     with_a_thermometer,
 )
 from vallostasis.core.measuring.values import is_relative
-from vallostasis.core.records import Quantity, Reading, ReadingSet
+from vallostasis.core.records import Place, Quantity, Reading, ReadingSet
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +107,11 @@ class Survey:
     def angles_deg(self) -> list[float]:
         """Directions of the clock positions that were read. [deg]"""
         return [angle_of_hour(one.place.hour) for one in self.read if one.place.hour is not None]
+
+    def level_name(self, place: Place) -> str:
+        """Name of the level a diameter was read at, as its form is told by it."""
+        names = {level.depth_um: level.name for level in self.pattern.levels if level.name}
+        return "" if place.level_um is None else _level_name(place.level_um, names)
 
     @property
     def doubt(self) -> str:
@@ -206,14 +212,19 @@ def _bore_table(pattern: Pattern, places: tuple[PlaceRead, ...]) -> BoreTable | 
         for depth in depths
     )
     names = {level.depth_um: level.name for level in pattern.levels if level.name}
-    twice = len(set(names.values())) < len(names)
     return BoreTable(
         table,
         tuple(axes),
         tuple(metres(depth) for depth in depths),
-        tuple(both_depth(depth) if twice or depth not in names else names[depth] for depth in depths),
+        tuple(_level_name(depth, names) for depth in depths),
         min((len(row.readings) for row in cells.values() if row.readings), default=1),
     )
+
+
+def _level_name(depth_um: Decimal, names: Mapping[Decimal, str]) -> str:
+    """Name of a level; its depth where it has none, or where two bear one name."""
+    twice = len(set(names.values())) < len(names)
+    return both_depth(depth_um) if twice or depth_um not in names else names[depth_um]
 
 
 def _form(feature: Feature, places: tuple[PlaceRead, ...]) -> BoreForm | None:

@@ -1,32 +1,17 @@
 """The arithmetic behind a hole's state, line by line."""
 
-from dataclasses import dataclass
-
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.budget import Budget
 from vallostasis.core.measuring.clock import hour_of_angle
-from vallostasis.core.measuring.decision import RuleKind, RuleResult, decision_step
+from vallostasis.core.measuring.decision import RuleKind, RuleResult
 from vallostasis.core.measuring.derived import DerivedKind
 from vallostasis.core.measuring.plane import plane_step
 from vallostasis.core.measuring.survey import Survey
+from vallostasis.core.measuring.why import GUM, LimitUsed, limits_told, rule_step, trust_step
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole, protrusion_of
 from vallostasis.core.protrusion.rules import HoleJudgement
 from vallostasis.core.records import Hole
-from vallostasis.core.spec_card import Limit, Limits, SpecCard, typed_with_unit
+from vallostasis.core.spec_card import Limit, Limits, SpecCard
 from vallostasis.core.trail import Step, Term
-
-GUM = "JCGM 100:2008 (GUM), 4.3.7 and 5.1.2"
-
-
-@dataclass(frozen=True, slots=True)
-class LimitUsed:
-    """A limit that a rule was held against, with where it comes from. [m]"""
-
-    name: str
-    value_m: float
-    typed: str
-    source: str
-    status: str
 
 
 def limits_used(card: SpecCard, rule: RuleResult, with_shim: bool) -> tuple[LimitUsed, ...]:
@@ -41,11 +26,7 @@ def limits_used(card: SpecCard, rule: RuleResult, with_shim: bool) -> tuple[Limi
             ("greatest average under one head", limits.head_average_greatest),
         ),
     }
-    return tuple(
-        LimitUsed(name, limit.length.metres, typed_with_unit(limit.length, card.unit), limit.source, limit.status.value)
-        for name, limit in named.get(rule.kind, ())
-        if limit.length is not None
-    )
+    return limits_told(named.get(rule.kind, ()), card)
 
 
 def _reading_limits(limits: Limits, with_shim: bool) -> tuple[tuple[str, Limit], ...]:
@@ -78,8 +59,8 @@ def explain_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> tuple
     measured, survey = measured_hole(facts, hole), protrusion_of(facts, hole)
     steps: list[Step] = []
     if survey.budget is not None:
-        steps += [_trust(survey.budget), *_centre(survey)]
-        steps += [_rule(rule) for rule in judgement.rules if rule.kind is not RuleKind.PARTS]
+        steps += [trust_step(survey.budget), *_centre(survey)]
+        steps += [rule_step(rule) for rule in judgement.rules if rule.kind is not RuleKind.PARTS]
     parts = hole_parts(facts, hole)
     if parts.ledge is not None and parts.ledge.plane is not None:
         steps.append(
@@ -103,17 +84,6 @@ def explain_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> tuple
     return tuple(steps)
 
 
-def _trust(budget: Budget) -> Step:
-    """Write a budget out as one line of arithmetic."""
-    terms = [Term("k", budget.coverage, "count")]
-    terms += [Term(f"u{place}", one.contribution_m, note=one.name) for place, one in enumerate(budget.lines, 1)]
-    terms += [Term(f"b{place}", one.half_width_m, note=one.name) for place, one in enumerate(budget.bounds, 1)]
-    squares = " + ".join(f"u{place}²" for place, _ in enumerate(budget.lines, 1))
-    added = "".join(f" + b{place}" for place, _ in enumerate(budget.bounds, 1))
-    return Step("Uncertainty of one reading, error by error", f"U = k·√({squares}){added}", tuple(terms),
-                Term("U", budget.expanded_m, "within"), GUM)  # fmt: skip
-
-
 def _centre(survey: Survey) -> tuple[Step, ...]:
     terms = tuple(
         Term(row.name, row.value_m, note=f"mean of {len(row.readings)}" if len(row.readings) > 1 else "")
@@ -131,9 +101,3 @@ def _centre(survey: Survey) -> tuple[Step, ...]:
                   "least squares")  # fmt: skip
     towards = "" if tilt.direction_deg is None else f"{hour_of_angle(tilt.direction_deg):.1f} h"
     return (centre, plane_step(plane, towards))
-
-
-def _rule(rule: RuleResult) -> Step:
-    where = f" {'at ' if rule.kind is RuleKind.READING else ''}{rule.where}" if rule.where else ""
-    what = f"{rule.rule.capitalize()}{where}: {rule.decision.state.value}"
-    return decision_step(what, rule.value_m, rule.expanded_m, rule.least_m, rule.greatest_m)

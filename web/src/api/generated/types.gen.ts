@@ -5968,6 +5968,40 @@ export type SurveyView = {
 };
 
 /**
+ * SurveyWhyView
+ *
+ * The state of a survey opened into its arithmetic.
+ */
+export type SurveyWhyView = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * State
+     */
+    state: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * How
+     *
+     * Gauge, zero, method and load it was read with; empty where nothing was read.
+     */
+    how: string;
+    /**
+     * Rules
+     */
+    rules: Array<RuleWhy>;
+    /**
+     * Steps
+     */
+    steps: Array<StepView>;
+};
+
+/**
  * Take
  *
  * What to do with the rows: only look at them, take all or nothing, or leave the bad ones out.
@@ -9866,6 +9900,69 @@ export type ReadSurveyResponses = {
 };
 
 export type ReadSurveyResponse = ReadSurveyResponses[keyof ReadSurveyResponses];
+
+export type ReadSurveyWhyData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+        /**
+         * Part
+         */
+        part: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/surveys/{quantity}/{part}/why';
+};
+
+export type ReadSurveyWhyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadSurveyWhyError = ReadSurveyWhyErrors[keyof ReadSurveyWhyErrors];
+
+export type ReadSurveyWhyResponses = {
+    /**
+     * Successful Response
+     */
+    200: SurveyWhyView;
+};
+
+export type ReadSurveyWhyResponse = ReadSurveyWhyResponses[keyof ReadSurveyWhyResponses];
 
 export type ReadBudgetsData = {
     body?: never;

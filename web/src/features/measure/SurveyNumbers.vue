@@ -10,6 +10,8 @@ import { unit } from '@/shared/state/preferences'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
+import SurveyWhy from './SurveyWhy.vue'
+
 /** What the readings say so far: size, form, what they cannot see, what would settle them. */
 const props = defineProps<{ survey: SurveyView; jobId: string }>()
 const form = computed(() => props.survey.form)
@@ -52,8 +54,8 @@ const budgets = () =>
       <StateGate :state="survey.part.state" class="shrink-0" />
       <span
         ><b>{{ survey.part.state === 'in' && survey.rules.length === 0 ? 'read' : survey.part.state }}</b
-        >: {{ survey.part.reason }}</span
-      >
+        >: {{ survey.part.reason }} <SurveyWhy :survey="survey" :job-id="jobId"
+      /></span>
     </p>
     <dl class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5">
       <template v-if="form && survey.is_size && !survey.relative">

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Quantity, ReadingBody } from '@/api/generated'
+import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
-import { type SheetDraft, useCard } from './cardDraft'
+import { bareOf, type LimitName, type LimitStatus, type SheetDraft, STATUSES, useCard } from './cardDraft'
 
 /** One feature on the card: limits with one source, and where it is read. */
 const props = defineProps<{ index: number }>()
@@ -13,7 +13,6 @@ const emit = defineEmits<{ propose: []; remove: [] }>()
 const draft = useCard()
 const path = computed(() => `features.${props.index}`)
 const quantity = computed(() => row.value.sheet.quantity)
-type LimitName = 'nominal' | 'least' | 'greatest' | 'out_of_round' | 'taper'
 const limits = computed<[LimitName, string][]>(() => {
   if (quantity.value === 'trial fit') return [['nominal', "Liner's length"]]
   if (quantity.value === 'deck flatness') return [['greatest', 'Flat within']]
@@ -29,57 +28,58 @@ function typed(name: LimitName): string {
 }
 function type(name: LimitName, text: string | number | null): void {
   const before = row.value.sheet[name]
-  const sourced = before?.source ? before : sourcedLimit()
   const value = String(text ?? '').trim()
   row.value.sheet[name] = {
-    source: sourced?.source ?? '',
-    status: sourced?.status ?? before?.status ?? 'unverified',
+    source: before?.source || (told.value?.source ?? ''),
+    status: before?.status ?? told.value?.status ?? 'unverified',
     length: value === '' ? null : { typed: value },
   }
 }
-/** One source serves all limits of a feature; the status follows it. */
+/** One source and one status serve all limits of a feature. */
 const sourcedLimit = () => limits.value.map(([name]) => row.value.sheet[name]).find((one) => one?.source)
+const told = computed(() => sourcedLimit() ?? row.value.sheet[limits.value[0]?.[0] ?? 'nominal'])
+function tell(words: { source?: string; status?: LimitStatus }): void {
+  for (const [name] of limits.value) {
+    const before = row.value.sheet[name] ?? { length: null, source: '' }
+    row.value.sheet[name] = { ...before, status: told.value?.status ?? 'unverified', ...words }
+  }
+}
 const source = computed({
-  get: () => sourcedLimit()?.source ?? '',
-  set: (text: string) => {
-    const status = text.trim() ? ('specification' as const) : ('unverified' as const)
-    for (const [name] of limits.value) {
-      const before = row.value.sheet[name] ?? { length: null, source: '', status }
-      row.value.sheet[name] = {
-        ...before,
-        source: text,
-        status: before.status === 'unverified' || !text.trim() ? status : before.status,
-      }
-    }
-  },
+  get: () => told.value?.source ?? '',
+  set: (text: string) => tell({ source: text }),
+})
+const status = computed({
+  get: () => told.value?.status ?? 'unverified',
+  set: (value: string) => tell({ status: value as LimitStatus }),
 })
 const isGrid = computed(() => quantity.value === 'deck flatness')
 const isOnce = computed(() => ['trial fit', 'piston clearance'].includes(quantity.value))
 const unit = computed(() => draft.value.card.unit)
-/** Small lengths of an inch card are thou. */
-const SMALL: Quantity[] = ['deck flatness', 'neighbour gap', 'neighbour step', 'ring gap', 'piston clearance']
-function bareOf(name: LimitName): ReadingBody['bare_unit'] {
-  if (unit.value === 'mm') return 'mm'
-  const small = name === 'out_of_round' || name === 'taper' || SMALL.includes(quantity.value)
-  return small ? 'thou' : 'inch'
-}
 </script>
 
 <template>
   <div class="grid items-start gap-x-3 gap-y-1 sm:grid-cols-[10rem_1fr_auto]">
     <b class="pt-7">{{ quantity[0]?.toUpperCase() }}{{ quantity.slice(1) }}</b>
     <div class="grid gap-2">
-      <div class="grid grid-cols-2 gap-2 sm:grid-cols-6">
+      <div class="grid grid-cols-2 gap-2 sm:grid-cols-5">
         <TextField
           v-for="[name, label] in limits"
           :key="name"
           :model-value="typed(name)"
           :label="label"
           :path="`${path}.${name}`"
-          :bare="bareOf(name)"
+          :bare="bareOf(quantity, name, unit)"
           @update:model-value="type(name, $event)"
         />
+      </div>
+      <div class="grid gap-2 sm:grid-cols-[1fr_11rem]">
         <TextField v-model="source" label="Source" :path="`${path}.${limits[0]?.[0]}.source`" />
+        <ChoiceField
+          v-model="status"
+          label="Known from"
+          :choices="STATUSES"
+          :path="`${path}.${limits[0]?.[0]}.status`"
+        />
       </div>
       <div v-if="isGrid" class="grid gap-2 sm:grid-cols-2">
         <TextField

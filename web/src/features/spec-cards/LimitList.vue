@@ -5,7 +5,7 @@ import type { Limit, SpecCard } from '@/api/generated'
 import { torqueText } from '@/shared/format/others'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
-import { wordsOf } from './cardDraft'
+import { bareOf, FEATURE_LIMITS, wordsOf } from './cardDraft'
 
 /** Every limit of a card in the card's own unit, with source and status. */
 const props = defineProps<{ card: SpecCard }>()
@@ -19,9 +19,22 @@ const bareUnit = (key: string) => {
     ? 'inch'
     : 'thou'
 }
+const withUnit = (typed: string, bare: string) => (/[a-zµ"]/i.test(typed) ? typed : `${typed} ${bare}`)
+const featureRows = computed(() =>
+  (props.card.features ?? []).flatMap((sheet) =>
+    FEATURE_LIMITS.flatMap((name) => {
+      const limit = sheet[name]
+      if (!limit?.length) return []
+      const bare = bareOf(sheet.quantity, name, props.card.unit)
+      return [
+        { key: `${sheet.quantity}, ${wordsOf(name)}`, limit, typed: withUnit(limit.length.typed, bare) },
+      ]
+    }),
+  ),
+)
 const shown = (key: string, limit: Limit) => {
   if (limit.length === null) return 'none'
-  return /[a-zµ"]/i.test(limit.length.typed) ? limit.length.typed : `${limit.length.typed} ${bareUnit(key)}`
+  return withUnit(limit.length.typed, bareUnit(key))
 }
 </script>
 
@@ -44,6 +57,11 @@ const shown = (key: string, limit: Limit) => {
               :source="row.limit.source"
             />
           </td>
+        </tr>
+        <tr v-for="row in featureRows" :key="row.key" class="border-b border-rule">
+          <th scope="row" class="py-1.5 text-left font-normal">{{ row.key }}</th>
+          <td class="num px-4 text-right font-bold">{{ row.typed }}</td>
+          <td><SourceBadge :status="row.limit.status ?? 'unverified'" :source="row.limit.source" /></td>
         </tr>
         <tr class="border-b border-rule">
           <th scope="row" class="py-1.5 text-left font-normal">measured</th>

@@ -5,14 +5,12 @@ import type { Limit, ReadingBody } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
+import { STATUSES } from './cardDraft'
+
 /** One limit with where it comes from; empty means the card sets none. */
 const props = defineProps<{ label: string; path: string; unit: ReadingBody['bare_unit'] }>()
 const model = defineModel<Limit>({ required: true })
 
-const STATUSES = ['specification', 'common practice', 'own experience', 'unverified'].map((status) => ({
-  value: status,
-  label: status,
-}))
 const typed = computed({
   get: () => model.value.length?.typed ?? '',
   set: (text) => (model.value = { ...model.value, length: text.trim() === '' ? null : { typed: text } }),

@@ -2,7 +2,7 @@
 import type { InjectionKey, Ref } from 'vue'
 import { inject } from 'vue'
 
-import type { CardLevel, FeatureSheet, Length, Limit, Quantity, SpecCard } from '@/api/generated'
+import type { CardLevel, FeatureSheet, Length, Limit, Quantity, ReadingBody, SpecCard } from '@/api/generated'
 import type { LayoutOf } from '@/shared/charts/deck'
 import { newtonMetres } from '@/shared/format/others'
 
@@ -23,6 +23,10 @@ export interface CardDraft {
   hours: string
   basedOn: number
 }
+
+export type LimitStatus = NonNullable<Limit['status']>
+const KNOWN_FROM: LimitStatus[] = ['specification', 'common practice', 'own experience', 'unverified']
+export const STATUSES = KNOWN_FROM.map((status) => ({ value: status, label: status }))
 
 export const CARD: InjectionKey<Ref<CardDraft>> = Symbol('card draft')
 
@@ -188,6 +192,19 @@ export function cardOf(draft: CardDraft): SpecCard {
     },
     features: draft.features.map(sheetOf),
   }
+}
+
+export const FEATURE_LIMITS = ['nominal', 'least', 'greatest', 'out_of_round', 'taper'] as const
+export type LimitName = (typeof FEATURE_LIMITS)[number]
+/** Small lengths of an inch card are thou. */
+const SMALL: Quantity[] = ['deck flatness', 'neighbour gap', 'neighbour step', 'ring gap', 'piston clearance']
+export function bareOf(
+  quantity: Quantity,
+  name: LimitName,
+  unit: SpecCard['unit'],
+): ReadingBody['bare_unit'] {
+  if (unit === 'mm') return 'mm'
+  return name === 'out_of_round' || name === 'taper' || SMALL.includes(quantity) ? 'thou' : 'inch'
 }
 
 /** Fields that differ between two cards, by their paths; exact values that follow from text are left out. */
