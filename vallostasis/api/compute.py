@@ -32,9 +32,10 @@ from vallostasis.core.lengths import Unit, metres
 from vallostasis.core.measuring.budget import exactly
 from vallostasis.core.measuring.decision import State, decide, decision_step
 from vallostasis.core.measuring.entry_line import Position, parse_entry_line
+from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.measuring.plane import fit_plane, plane_step
 from vallostasis.core.measuring.senses import senses_of
-from vallostasis.core.notation import ExpectedRange, parse_length, unit_step
+from vallostasis.core.notation import ExpectedRange, parse_diameter, parse_length, unit_step
 from vallostasis.core.protrusion.stack import part, predict_protrusion
 from vallostasis.core.records import Quantity
 from vallostasis.core.usual_lengths import whole_size_of
@@ -100,7 +101,9 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed, senses)
         position, reading = line.position, line.reading
     else:
-        position, reading = present, parse_length(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
+        is_diameter = ask.quantity is None or feature_of(ask.quantity).is_diameter
+        reads = parse_diameter if is_diameter else parse_length
+        position, reading = present, reads(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
     size = None if reading is None or ask.zero_um is None else whole_size_of(reading, ask.zero_um)
     reading = size or reading
     return ParseAnswer(

@@ -73,9 +73,40 @@ def unit_step(parsed: ParsedLength) -> Step:
 
 def as_entered(typed: str, typed_unit: str) -> str:
     """A kept text with the unit that a bare number took when it was entered."""
-    if any(character.isalpha() or character == '"' for character in typed):
+    number, side = said_per_side(typed)
+    if any(character.isalpha() or character == '"' for character in number):
         return typed
-    return f"{typed} × 0.01 mm" if typed_unit == "0.01 mm" else f"{typed} {typed_unit}"
+    return f"{number} × 0.01 mm{side}" if typed_unit == "0.01 mm" else f"{number} {typed_unit}{side}"
+
+
+_PER_SIDE = re.compile(r"\s*(?:\b(?:per|a|each)\s+side|/\s*side)\s*$", re.IGNORECASE)
+
+
+def said_per_side(typed: str) -> tuple[str, str]:
+    """Split off that a length was told per side: 0.02 and " per side", or the whole text and nothing. House wording."""
+    side = _PER_SIDE.search(typed)
+    return (typed, "") if side is None else (typed[: side.start()], " per side")
+
+
+def parse_diameter(
+    text: str,
+    bare_unit: Unit,
+    expected: ExpectedRange | None = None,
+    confirmed: bool = False,
+    senses: Mapping[str, int] | None = None,
+) -> ParsedLength:
+    """Read a diameter or a difference of two; what is told per side is doubled. [µm]
+
+    A diameter has two sides: 2 thou per side are 4 on it. By definition; else as parse_length.
+    """
+    number, side = said_per_side(text.strip())
+    if not side:
+        return parse_length(text, bare_unit, expected, confirmed, senses)
+    half = parse_length(number, bare_unit, None, True, senses)
+    doubled = replace(half, value_um=_exact(2 * half.value_um), number=2 * half.number, typed=text.strip())
+    if not confirmed:
+        _ask_if_unlikely(doubled, bare_unit, expected)
+    return doubled
 
 
 def parse_length(

@@ -12,6 +12,7 @@ from enum import StrEnum
 
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.decision import Acceptance
+from vallostasis.core.notation import as_entered
 from vallostasis.core.records import Quantity
 
 
@@ -173,6 +174,8 @@ class Cutter:
 
 
 NO_LIMIT = Limit(None)
+# How a numbering begins that counts from the rear of the block forward.
+ONE_AT_THE_FLYWHEEL = "number one at the flywheel end"
 NAME_THE_SOURCE = "A limit from the specification names its book, edition and page: type the source."
 
 
@@ -240,10 +243,8 @@ class FieldProblem:
 
 def typed_with_unit(length: Length, unit: CardUnit, *, is_size: bool = False) -> str:
     """A length of a card as typed, with the unit a bare number takes there."""
-    if any(character.isalpha() or character == '"' for character in length.typed):
-        return length.typed
     inch_card = "inch" if is_size else "thou"
-    return f"{length.typed} {'mm' if unit is CardUnit.MM else inch_card}"
+    return as_entered(length.typed, "mm" if unit is CardUnit.MM else inch_card)
 
 
 CONSTRUCTIONS_WITH_PROTRUSION = (
@@ -270,10 +271,11 @@ def hole_numbers(card: SpecCard) -> tuple[int, ...]:
 
 
 def bank_rows(layout: Layout) -> tuple[tuple[int, ...], ...]:
-    """Hole numbers bank by bank from the front; one row for a block in line."""
+    """Hole numbers bank by bank from the front; one row for a block in line, as its numbering says."""
     if layout.arrangement is Arrangement.V and layout.banks:
         return layout.banks
-    return (tuple(range(1, layout.holes + 1)),)
+    row = tuple(range(1, layout.holes + 1))
+    return (row[::-1] if layout.numbering.casefold().startswith(ONE_AT_THE_FLYWHEEL) else row,)
 
 
 def between_m(card: SpecCard) -> float:

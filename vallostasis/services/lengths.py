@@ -1,9 +1,10 @@
 """Lengths typed into forms: read at their field, and asked about where a common slip explains them."""
 
 from vallostasis.core.lengths import Unit
+from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.senses import senses_of
-from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_length
+from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_diameter, parse_length
 from vallostasis.core.records import Setup, ZeroedOn
 from vallostasis.core.usual_lengths import ask_if_below_step, whole_size_of
 from vallostasis.services.refused import typed_at
@@ -20,12 +21,13 @@ def read_with_gauge(
 ) -> ParsedLength:
     """Read what a gauge shows: a deviation from what it was zeroed on, or the whole size where that was typed."""
     senses = senses_of(setup.quantity)
-    as_deviation = parse_length(text, bare_unit, None, True, senses)
+    reads = parse_diameter if feature_of(setup.quantity).is_diameter else parse_length
+    as_deviation = reads(text, bare_unit, None, True, senses)
     if setup.zeroed_on not in (ZeroedOn.DATUM, ZeroedOn.PART) and (as_deviation.unit_was_typed or not confirmed):
         of_size = whole_size_of(as_deviation, setup.zero_um)
         if of_size is not None:
             return of_size
-    parsed = parse_length(text, bare_unit, expected, confirmed, senses)
+    parsed = reads(text, bare_unit, expected, confirmed, senses)
     if not confirmed:
         ask_if_below_step(parsed, gauge.resolution_um, expected)
     return parsed

@@ -12,7 +12,7 @@ from vallostasis.core.lengths import Unit
 from vallostasis.core.measuring.features import feature_of
 from vallostasis.core.measuring.pattern import Pattern
 from vallostasis.core.measuring.plan import Cylinder, Risk, check_features, propose_pattern
-from vallostasis.core.notation import parse_length
+from vallostasis.core.notation import parse_diameter, parse_length
 from vallostasis.core.records import CardVersion, Quantity
 from vallostasis.core.spec_card import CardUnit, Construction, FieldProblem, Length, SpecCard, check_card
 from vallostasis.services.block import ChangedState, changed_states
@@ -91,13 +91,19 @@ def _join(path: str, name: str) -> str:
 def _read_length(length: Length, path: str, card: SpecCard, problems: list[FieldProblem]) -> Length:
     field = path.removesuffix(".length")
     try:
-        parsed = parse_length(length.typed, bare_unit(card, field), confirmed=True)
+        reads = parse_diameter if _is_form(field) else parse_length
+        parsed = reads(length.typed, bare_unit(card, field), confirmed=True)
     except NotationError as error:
         problems.append(FieldProblem(field, str(error)))
         return length
     if abs(parsed.value_um) > LONGEST_UM:
         problems.append(FieldProblem(field, "No part of an engine is longer than 10 m: check number and unit."))
     return Length(length.typed.strip(), parsed.value_um)
+
+
+def _is_form(field: str) -> bool:
+    """Whether a field takes a difference of diameters, which people also tell per side."""
+    return field.startswith("features.") and field.endswith((".out_of_round", ".taper"))
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,10 +7,11 @@ from collections.abc import Iterator
 from math import pi, sqrt
 from statistics import fmean
 
+from vallostasis.core.bores.ovality import share_seen
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.budget import Estimate, difference_of, mean_of, stated
-from vallostasis.core.measuring.derived import DerivedKind
+from vallostasis.core.measuring.derived import DerivedKind, worst
 from vallostasis.core.measuring.hand_start import START_SAYS, hand_start
 from vallostasis.core.measuring.parts import part_with_key
 from vallostasis.core.measuring.set_budget import material_of
@@ -26,6 +27,8 @@ COLLAPSED_M = 10e-6
 # Repeats that spread this much wider than the gauge is said to repeat are worth a study.
 WIDER_THAN_SAID = 1.5
 FEWEST_REPEATS = 3
+# The axes that a bore is read on where only two are. [deg]
+ALONG_AND_ACROSS = (0.0, 90.0)
 
 
 def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
@@ -42,7 +45,19 @@ def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
         Quantity.LINER_BORE: _to_go,
     }.get(survey.feature.quantity)
     found = [] if own is None else list(own(facts, survey))
-    return (*found, *_materials(facts, survey), *_repeats(facts, survey))
+    return (*found, *_two_axes(survey), *_materials(facts, survey), *_repeats(facts, survey))
+
+
+def _two_axes(survey: Survey) -> Iterator[Phrase]:
+    """How much of the greatest oval the two axes that most people read would have shown, where more were read."""
+    oval = worst(survey.derived, DerivedKind.OVALITY)
+    if oval is None or oval.direction_deg is None:
+        return
+    share = share_seen(ALONG_AND_ACROSS, oval.direction_deg)
+    yield Phrase(
+        "Read along and across the crank alone, {seen} of the {oval} oval at " + oval.where + " would have shown.",
+        (Term("seen", share * oval.stated.value_m), Term("oval", oval.stated.value_m)),
+    )
 
 
 def bore_change_from_ring_gap(gap_change_m: float) -> float:

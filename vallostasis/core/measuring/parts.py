@@ -50,7 +50,7 @@ def parts_of(facts: JobFacts, quantity: Quantity) -> tuple[Part, ...]:
         return tuple(_named("deck", "deck", bank) for bank in banks)
     if kind is PartKind.GAP:
         pairs = [pair for row in bank_rows(facts.card.layout) for pair in itertools.pairwise(row)]
-        return tuple(_named("gap", "gap between", f"{one}-{two}") for one, two in pairs)
+        return tuple(_named("gap", "gap between", f"{min(pair)}-{max(pair)}") for pair in sorted(pairs, key=min))
     if kind is PartKind.PISTON:
         return tuple(_named("piston", "piston", str(hole.number)) for hole in facts.holes)
     return tuple(_of_hole(facts, hole, kind, quantity) for hole in facts.holes)

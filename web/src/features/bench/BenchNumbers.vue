@@ -4,12 +4,14 @@ import { computed } from 'vue'
 import type { BlockView, HoleView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import type { Lens } from '@/shared/charts/rings'
-import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { bothSizes } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 
 /** What stands at this position and in this hole so far, and the verdict as soon as there is one. */
 const props = defineProps<{ block: BlockView; hole: HoleView; hour: number; lens: Lens }>()
+const digits = useGaugeDigits()
 
 const here = computed(() => {
   const quantity = props.lens === 'protrusion' ? 'protrusion' : 'counterbore depth'
@@ -42,8 +44,9 @@ const TONE = {
     <dd>
       <template v-if="here.length === 0">not read</template>
       <template v-else-if="lens === 'counterbore'">
-        <span class="num">{{ lengthText(mean, SIZE_WITH[unit]) }}</span> {{ SIZE_WITH[unit] }},
-        {{ here.length }} read
+        <span class="num whitespace-normal">{{
+          bothSizes(mean, unit, { digits: digits.size('counterbore depth') })
+        }}</span>, {{ here.length }} read
       </template>
       <template v-else>
         <SmallLength
@@ -51,6 +54,7 @@ const TONE = {
           :expanded="mark?.expanded_m ?? null"
           :limits="[hole.least_m, hole.greatest_m]"
           with-unit
+          both
         />, {{ here.length === 1 ? 'once' : `mean of ${here.length}`
         }}<template v-if="range !== null"
           >, range <SmallLength :metres="range" :signed="false" with-unit
@@ -67,6 +71,7 @@ const TONE = {
             :expanded="hole.mean_expanded_m"
             :limits="[hole.least_m, hole.greatest_m]"
             with-unit
+            both
           />,
         </template>
         <span :class="TONE[hole.state]"

@@ -8,11 +8,13 @@ import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 
 import type { Lens } from '@/shared/charts/rings'
 import { meanDepth, type Preview, ringOf } from '@/shared/charts/rings'
 
 /** The block seen on its deck, to the scale of its own pitch and bore. */
+const digits = useGaugeDigits()
 const props = defineProps<{
   block: BlockView
   lens: Lens
@@ -33,10 +35,16 @@ const holes = computed(() =>
 function valueText(hole: HoleView): string {
   if (props.lens === 'counterbore') {
     const depth = meanDepth(hole)
-    return depth === null ? '–' : lengthText(depth, SIZE_WITH[unit.value])
+    return depth === null
+      ? '–'
+      : lengthText(depth, SIZE_WITH[unit.value], { digits: digits.size('counterbore depth') })
   }
   if (hole.mean_m !== null) {
-    return lengthText(hole.mean_m, unit.value, { signed: true, limits: [hole.least_m, hole.greatest_m] })
+    return lengthText(hole.mean_m, unit.value, {
+      signed: true,
+      limits: [hole.least_m, hole.greatest_m],
+      digits: digits.small('protrusion'),
+    })
   }
   return '–'
 }

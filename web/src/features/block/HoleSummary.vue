@@ -4,13 +4,15 @@ import { computed, ref } from 'vue'
 import { ask } from '@/api/ask'
 import { type HoleView, readHoleBudgets } from '@/api/generated'
 import type { Lens } from '@/shared/charts/rings'
-import { sizeText, smallText } from '@/shared/format/lengths'
+import { otherSmall, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
 /** The hole in one line: mean, tilt and what the parts give, or how its ledge stands. */
 const props = defineProps<{ hole: HoleView; lens: Lens }>()
+const digits = useGaugeDigits()
 
 const open = ref(false)
 const budgets = () => ask(readHoleBudgets({ path: { hole_id: props.hole.hole_id } }))
@@ -20,7 +22,11 @@ function protrusionWords(): string {
   const { mean_m, mean_expanded_m, high_to_low_m, high_side_hour, parts, least_m, greatest_m } = props.hole
   const limits = [least_m, greatest_m]
   const said: string[] = []
-  if (mean_m !== null) said.push(`mean ${smallText(mean_m, mean_expanded_m, unit.value, { limits })}`)
+  if (mean_m !== null)
+    said.push(
+      `mean ${smallText(mean_m, mean_expanded_m, unit.value, { limits, digits: digits.small('protrusion') })}, ` +
+        smallText(mean_m, mean_expanded_m, otherSmall(unit.value), { limits }),
+    )
   if (high_to_low_m !== null) {
     const tilt = smallText(high_to_low_m, props.hole.high_to_low_expanded_m, unit.value, { signed: false })
     const high =

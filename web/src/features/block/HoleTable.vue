@@ -6,6 +6,7 @@ import StateGate from '@/shared/charts/StateGate.vue'
 import { hourText } from '@/shared/format/clock'
 import { SIZE_WITH, lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 
 import LedgeCells from './LedgeCells.vue'
@@ -43,7 +44,9 @@ const ownLimits = (hole: HoleView) =>
   [hole.least_m, hole.greatest_m]
     .map((limit) => (limit === null ? '…' : lengthText(limit, unit.value)))
     .join(' – ')
-const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
+const digits = useGaugeDigits()
+const size = (metres: number) =>
+  lengthText(metres, SIZE_WITH[unit.value], { digits: digits.size('counterbore depth') })
 
 const TONE = {
   in: '',

@@ -4,13 +4,17 @@ import { computed } from 'vue'
 import type { HoleView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 
 /** The ledge of one hole in the table, and its parts held against its reading. */
 const props = defineProps<{ hole: HoleView }>()
+const digits = useGaugeDigits()
 const parts = computed(() => props.hole.parts)
 const size = (metres: number | null | undefined) =>
-  typeof metres === 'number' ? lengthText(metres, SIZE_WITH[unit.value]) : '–'
+  typeof metres === 'number'
+    ? lengthText(metres, SIZE_WITH[unit.value], { digits: digits.size('counterbore depth') })
+    : '–'
 </script>
 
 <template>

@@ -2,11 +2,13 @@
 import type { HoleView } from '@/api/generated'
 import { exactSmall, sizeText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 
 import * as s from './section'
 
 /** Below the break: what flange, shim and ledge measure. */
 defineProps<{ hole: HoleView; shim: number; gap: number }>()
+const digits = useGaugeDigits()
 </script>
 
 <template>
@@ -21,7 +23,7 @@ defineProps<{ hole: HoleView; shim: number; gap: number }>()
       class="fill-ink font-mono"
       font-size="13"
     >
-      {{ sizeText(hole.parts.flange_m, unit) }}
+      {{ sizeText(hole.parts.flange_m, unit, null, { digits: digits.size('flange thickness') }) }}
     </text>
     <text
       v-else-if="hole.liner"
@@ -43,7 +45,11 @@ defineProps<{ hole: HoleView; shim: number; gap: number }>()
       :class="hole.parts.ledge_m === null ? 'fill-unsure' : 'fill-ink'"
       font-size="13"
     >
-      {{ hole.parts.ledge_m === null ? 'not measured' : sizeText(hole.parts.ledge_m, unit) }}
+      {{
+        hole.parts.ledge_m === null
+          ? 'not measured'
+          : sizeText(hole.parts.ledge_m, unit, null, { digits: digits.size('counterbore depth') })
+      }}
     </text>
     <text v-if="gap > 2e-6" x="18" :y="s.BREAK_Y + 70" class="fill-out" font-size="13">
       {{ exactSmall(gap, unit) }} {{ unit }} below its highest

@@ -5,7 +5,7 @@ import { ask } from '@/api/ask'
 import { type HolePlanView, readHoleBudgets } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { hourText } from '@/shared/format/clock'
-import { exactSmall, lengthText, SIZE_WITH, sizeText } from '@/shared/format/lengths'
+import { exactSmall, lengthText, SIZE_WITH, otherSmall, sizeText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
@@ -41,6 +41,10 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
       {{ SIZE_WITH[unit] }} from the deck, fit a
       <span class="num">{{ lengthText(cut.shim_m, SIZE_WITH[unit]) }}</span> {{ SIZE_WITH[unit] }} shim
     </p>
+    <p class="num text-ink-soft" aria-label="The same in the other unit">
+      {{ sizeText(cut.depth_m, otherSmall(unit)) }} from the deck,
+      {{ sizeText(cut.shim_m, otherSmall(unit)) }} shim
+    </p>
     <p v-for="caution in cut.cautions" :key="caution" class="caution">{{ sentence(caution) }}</p>
     <LedgePicture :plan="plan" :cut="cut" />
     <dl
@@ -48,7 +52,7 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
     >
       <dt class="text-ink-soft">gives, by the stop</dt>
       <dd>
-        <SmallLength class="font-bold" :metres="cut.protrusion_m" :limits="planLimits" />
+        <SmallLength class="font-bold" :metres="cut.protrusion_m" :limits="planLimits" with-unit both />
         {{ ' '
         }}<BudgetButton
           :expanded="cut.by_stop_expanded_m"

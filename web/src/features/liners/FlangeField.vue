@@ -10,6 +10,7 @@ import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { ownChange, refresh } from '@/shared/state/link'
 import { personId, unit } from '@/shared/state/preferences'
+import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import { useJobUndo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
@@ -17,6 +18,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 
 /** Thickness of one flange at one land: what is known, and a field to read it into. */
 const props = defineProps<{ mark: string; land: string; flange: LandThickness | null; wanted: boolean }>()
+const digits = useGaugeDigits()
 const job = useJob()
 const undo = useJobUndo()
 const draft = useLocalStorage(`vallo-flange-${job.jobId}-${props.mark}-${props.land}`, { text: '', id: '' })
@@ -77,7 +79,7 @@ async function take(
 <template>
   <form class="flex flex-wrap items-center gap-x-3 gap-y-1" @submit.prevent="take()">
     <span v-if="flange?.thickness_m" class="num min-w-32 font-bold">
-      {{ lengthText(flange.thickness_m, SIZE_WITH[unit]) }}
+      {{ lengthText(flange.thickness_m, SIZE_WITH[unit], { digits: digits.size('flange thickness') }) }}
       <BudgetButton
         class="font-normal"
         :expanded="flange.expanded_m ?? 0"

@@ -10,6 +10,7 @@ import { onChange } from '@/shared/state/link'
 import { unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
 import GaugeFits from './GaugeFits.vue'
 
@@ -86,8 +87,9 @@ const how = (feature: FeatureView) => {
               >{{ feature.quantity[0]?.toUpperCase() }}{{ feature.quantity.slice(1) }}</span
             >
             <span class="block text-sm font-normal text-ink-soft"
-              >{{ patternWords(feature) }}{{ feature.pattern.on_card ? '' : ', proposed' }}</span
-            >
+              >{{ patternWords(feature) }}{{ feature.pattern.on_card ? '' : ', proposed' }}
+              <SourceBadge v-if="!feature.pattern.on_card" status="common practice"
+            /></span>
             <span class="block text-sm font-normal text-ink-soft">{{ how(feature) }}</span>
           </th>
           <td class="py-2">

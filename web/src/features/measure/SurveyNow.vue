@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { Suggestion } from '@/api/ask'
 import { bareFor } from '@/shared/format/bareUnit'
-import { digitsFor, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
+import { digitsFor, otherSmall, SIZE_WITH, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import type { ReadBefore } from '@/shared/state/useCapture'
 import type { Undo } from '@/shared/state/useUndo'
@@ -45,7 +45,10 @@ const standing = computed(() => {
   const value = isSize
     ? sizeText(now.value_m, unit.value, now.expanded_m, { digits: digitsFor(step, size) })
     : smallText(now.value_m, now.expanded_m, unit.value)
-  return `${value}, ${times(now.readings.length)}${now.doubtful ? ', doubtful' : ''}`
+  const other = isSize
+    ? sizeText(now.value_m, otherSmall(unit.value))
+    : smallText(now.value_m, null, otherSmall(unit.value))
+  return `${value}, ${times(now.readings.length)}${now.doubtful ? ', doubtful' : ''} (${other})`
 })
 const times = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`)
 /** What the gauge stands at as nought, where it is a size. [m] */

@@ -16,6 +16,7 @@ import LinerStart from './LinerStart.vue'
 import SurveyAside from './SurveyAside.vue'
 import SurveyNow from './SurveyNow.vue'
 import SurveyNumbers from './SurveyNumbers.vue'
+import SurveyTable from './SurveyTable.vue'
 import SurveyTop from './SurveyTop.vue'
 import { useSurvey } from './useSurvey'
 import { useSurveyGauge } from './useSurveyGauge'
@@ -156,6 +157,10 @@ onKeyStroke(
       </div>
       <section class="min-w-0 lg:col-start-2" aria-label="So far">
         <SurveyNumbers v-if="drawn === 'levels'" :survey="survey" :job-id="job.jobId" />
+        <details v-if="survey.form && survey.is_diameter" class="mt-2">
+          <summary class="min-h-8 cursor-pointer">Every figure, level by level</summary>
+          <SurveyTable :survey="survey" :at="at" @choose="bench.go" />
+        </details>
       </section>
       <SurveyAside
         ref="aside"

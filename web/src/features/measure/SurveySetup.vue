@@ -22,7 +22,8 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
-import { LOADS, METHODS } from './ways'
+import SurveyLoad from './SurveyLoad.vue'
+import { choicesOf, METHODS } from './ways'
 
 /** Gauge, what it is set on, load and method belong to every reading of this feature from now on. */
 const props = defineProps<{ open: boolean; survey: SurveyView; jobId: string }>()
@@ -93,13 +94,7 @@ const masterChoices = computed(() => [
     label: `${one.name} · ${lengthText(Number(one.size_um) / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 5 : 4 })} ${SIZE_WITH[unit.value]}`,
   })),
 ])
-const loads = computed(() => choices(LOADS[props.survey.quantity] ?? []))
-const methods = computed(() => choices(METHODS[props.survey.quantity] ?? []))
-const choices = (words: readonly string[]) => [
-  { value: '', label: 'not said' },
-  ...words.map((one) => ({ value: one, label: one })),
-]
-
+const methods = computed(() => choicesOf(METHODS[props.survey.quantity]))
 /** Where nothing but a temperature differs it was noted wrongly, or the gauge was zeroed anew. */
 const putRight = ref(true)
 const onlyWarmer = computed(() => {
@@ -192,7 +187,7 @@ function save(confirmed = false): Promise<void> {
         :choices="methods"
         path="method"
       />
-      <ChoiceField v-if="loads.length > 1" v-model="form.load" label="Held" :choices="loads" path="load" />
+      <SurveyLoad v-model="form.load" :quantity="survey.quantity" />
       <label v-if="onlyWarmer" class="text-sm"
         ><input v-model="putRight" type="checkbox" /> the temperature was noted wrongly: put it right for what
         was read. Else the gauge was zeroed anew, and a new set starts.</label

@@ -6,6 +6,7 @@ import { type BlockView, listFeatures } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { useLoaded } from '@/shared/state/useLoaded'
 import BenchHead from '@/shared/ui/BenchHead.vue'
+import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
 import type { SurveyBench } from './useSurvey'
 
@@ -47,8 +48,8 @@ const shortName = (key: string) => key.slice(key.indexOf('-') + 1)
         {{ survey.places.length - missing.length }} of {{ survey.places.length }} places read<template
           v-if="!survey.pattern.on_card && survey.pattern_kind !== 'one place'"
         >
-          · the pattern is proposed: the card names none</template
-        >
+          · the pattern is proposed: the card names none <SourceBadge status="common practice"
+        /></template>
       </p>
     </template>
   </BenchHead>

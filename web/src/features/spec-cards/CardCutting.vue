@@ -66,7 +66,7 @@ const currency = computed(() => draft.value.card.currency || 'price')
       v-model="draft.card.cutter.graduation_error_percent as number"
       label="Graduation error ± [%]"
       path="cutter.graduation_error_percent"
-      hint="common practice: 5 %"
+      :usual="5"
     />
   </fieldset>
 </template>

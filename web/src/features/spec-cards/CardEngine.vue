@@ -6,7 +6,7 @@ import DeckOutline from '@/shared/charts/DeckOutline.vue'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
-import { layoutOf, useCard } from './cardDraft'
+import { layoutOf, NUMBERINGS, useCard } from './cardDraft'
 import LengthField from './LengthField.vue'
 
 /** What engine it is, how it is lined, and how its holes stand. */
@@ -36,6 +36,10 @@ const bankOffset = computed({
   get: () => draft.value.card.layout.bank_offset ?? { typed: '0' },
   set: (length) => (draft.value.card.layout.bank_offset = length),
 })
+/** What a card says in words of its own stays a choice. */
+const numberings = computed(() =>
+  [...new Set([...NUMBERINGS, draft.value.card.layout.numbering])].map((one) => ({ value: one, label: one })),
+)
 const UNITS = [
   { value: 'mm', label: 'millimetres' },
   { value: 'inch', label: 'inch, small lengths in thou' },
@@ -60,6 +64,7 @@ const UNITS = [
       v-model="draft.card.piston_material as string"
       label="Piston material"
       path="piston_material"
+      usual="aluminium"
     />
     <ChoiceField
       v-model="draft.card.layout.arrangement"
@@ -75,7 +80,14 @@ const UNITS = [
       hint="holes under each, such as 1 2 3 / 4 5 6"
       list
     />
-    <TextField v-model="draft.card.layout.numbering" label="Numbering" path="layout.numbering" />
+    <ChoiceField
+      v-if="draft.card.layout.arrangement === 'in-line'"
+      v-model="draft.card.layout.numbering"
+      label="Numbering"
+      :choices="numberings"
+      path="layout.numbering"
+    />
+    <TextField v-else v-model="draft.card.layout.numbering" label="Numbering" path="layout.numbering" />
     <LengthField
       v-model="draft.card.layout.bore_pitch"
       label="Bore pitch"

@@ -46,7 +46,13 @@ const acceptance = computed({
       path="measuring.land"
     />
     <TextField v-model="draft.card.measuring.datum" label="from" path="measuring.datum" />
-    <TextField v-model="draft.hours" label="at clock positions" path="measuring.required_hours" list />
+    <TextField
+      v-model="draft.hours"
+      label="at clock positions"
+      path="measuring.required_hours"
+      list
+      usual="12, 3, 6, 9"
+    />
     <TextField
       v-model="draft.card.measuring.hold_down"
       label="Hold-down"
@@ -66,6 +72,7 @@ const acceptance = computed({
       label="Coverage factor k"
       path="coverage_factor"
       hint="2: about 95 %"
+      :usual="2"
     />
   </fieldset>
   <fieldset class="grid gap-2">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
+import { perSide } from '@/shared/format/lengths'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
@@ -52,6 +53,32 @@ const status = computed({
   get: () => told.value?.status ?? 'unverified',
   set: (value: string) => tell({ status: value as LimitStatus }),
 })
+/** Out of round and taper are told on the diameter, or per side: then they are doubled. */
+const hasForm = computed(() => limits.value.some(([name]) => name === 'taper'))
+const FORMS = ['out_of_round', 'taper'] as const
+const SIDES = [
+  { value: '', label: 'on the diameter' },
+  { value: ' per side', label: 'per side, doubled' },
+]
+/** Chosen before a number is typed it is remembered here; afterwards the text says it. */
+const wanted = ref('')
+const side = computed({
+  get: () => {
+    const said = FORMS.map((name) => typed(name)).filter((text) => text !== '')
+    return said.length > 0
+      ? (said.map((text) => perSide(text)[1]).find((one) => one !== '') ?? '')
+      : wanted.value
+  },
+  set: (chosen) => {
+    wanted.value = chosen
+    for (const name of FORMS) if (typed(name)) type(name, perSide(typed(name))[0] + chosen)
+  },
+})
+function typeForm(name: LimitName, text: string | number | null): void {
+  const [number, said] = perSide(String(text ?? ''))
+  type(name, number.trim() === '' ? '' : `${number}${said || side.value}`)
+}
+const isForm = (name: LimitName) => name === 'out_of_round' || name === 'taper'
 const isGrid = computed(() => quantity.value === 'deck flatness')
 const isOnce = computed(() => ['trial fit', 'piston clearance'].includes(quantity.value))
 const unit = computed(() => draft.value.card.unit)
@@ -65,14 +92,18 @@ const unit = computed(() => draft.value.card.unit)
         <TextField
           v-for="[name, label] in limits"
           :key="name"
-          :model-value="typed(name)"
+          :model-value="isForm(name) ? perSide(typed(name))[0] : typed(name)"
           :label="label"
           :path="`${path}.${name}`"
           :bare="bareOf(quantity, name, unit)"
-          @update:model-value="type(name, $event)"
+          :side="perSide(typed(name))[1]"
+          @update:model-value="isForm(name) ? typeForm(name, $event) : type(name, $event)"
         />
       </div>
-      <div class="grid gap-2 sm:grid-cols-[1fr_11rem]">
+      <div
+        class="grid gap-2"
+        :class="hasForm ? 'sm:grid-cols-[1fr_11rem_11rem]' : 'sm:grid-cols-[1fr_11rem]'"
+      >
         <TextField v-model="source" label="Source" :path="`${path}.${limits[0]?.[0]}.source`" />
         <ChoiceField
           v-model="status"
@@ -80,6 +111,7 @@ const unit = computed(() => draft.value.card.unit)
           :choices="STATUSES"
           :path="`${path}.${limits[0]?.[0]}.status`"
         />
+        <ChoiceField v-if="hasForm" v-model="side" label="Out of round, taper" :choices="SIDES" />
       </div>
       <div v-if="isGrid" class="grid gap-2 sm:grid-cols-2">
         <TextField

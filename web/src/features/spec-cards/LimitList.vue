@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Limit, SpecCard } from '@/api/generated'
+import { asTyped } from '@/shared/format/lengths'
 import { torqueText } from '@/shared/format/others'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
@@ -19,22 +20,19 @@ const bareUnit = (key: string) => {
     ? 'inch'
     : 'thou'
 }
-const withUnit = (typed: string, bare: string) => (/[a-zµ"]/i.test(typed) ? typed : `${typed} ${bare}`)
 const featureRows = computed(() =>
   (props.card.features ?? []).flatMap((sheet) =>
     FEATURE_LIMITS.flatMap((name) => {
       const limit = sheet[name]
       if (!limit?.length) return []
       const bare = bareOf(sheet.quantity, name, props.card.unit)
-      return [
-        { key: `${sheet.quantity}, ${wordsOf(name)}`, limit, typed: withUnit(limit.length.typed, bare) },
-      ]
+      return [{ key: `${sheet.quantity}, ${wordsOf(name)}`, limit, typed: asTyped(limit.length.typed, bare) }]
     }),
   ),
 )
 const shown = (key: string, limit: Limit) => {
   if (limit.length === null) return 'none'
-  return withUnit(limit.length.typed, bareUnit(key))
+  return asTyped(limit.length.typed, bareUnit(key))
 }
 </script>
 

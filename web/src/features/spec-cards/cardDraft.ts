@@ -28,6 +28,11 @@ export type LimitStatus = NonNullable<Limit['status']>
 const KNOWN_FROM: LimitStatus[] = ['specification', 'common practice', 'own experience', 'unverified']
 export const STATUSES = KNOWN_FROM.map((status) => ({ value: status, label: status }))
 
+export const NUMBERINGS = [
+  'number one at the front, counted back',
+  'number one at the flywheel end, counted forward',
+]
+
 export const CARD: InjectionKey<Ref<CardDraft>> = Symbol('card draft')
 
 export function useCard(): Ref<CardDraft> {
@@ -52,7 +57,7 @@ export function emptyCard(): SpecCard {
       arrangement: 'in-line',
       holes: 6,
       heads: [[1, 2, 3, 4, 5, 6]],
-      numbering: 'number one at the front, counted back',
+      numbering: NUMBERINGS[0] ?? '',
       twelve_o_clock: '',
       bore_pitch: length(),
       bore: length(),
@@ -250,7 +255,8 @@ export function wordsOf(path: string): string {
 export function layoutOf(draft: CardDraft): LayoutOf {
   const { layout } = draft.card
   const isV = layout.arrangement === 'V'
-  const inLine = Array.from({ length: Math.min(16, Number(layout.holes) || 0) }, (_, index) => index + 1)
+  const counted = Array.from({ length: Math.min(16, Number(layout.holes) || 0) }, (_, index) => index + 1)
+  const inLine = layout.numbering.startsWith('number one at the flywheel end') ? counted.reverse() : counted
   const drawn = (text: string) => groupsOf(text).map((group) => group.filter(Number.isFinite))
   const banks = drawn(draft.banks)
   const plain = (typed: string | undefined) =>

@@ -56,6 +56,11 @@ describe('lengths', () => {
     expect(digitsFor(12.7e-6, 'thou')).toBe(1)
     expect(digitsFor(25.4e-6, 'thou')).toBe(0)
     expect(digitsFor(0, 'mm')).toBe(3)
+    // A tenth of a micrometre, and half a tenth of a thou: a fine gauge shows more than the usual digits.
+    expect(digitsFor(0.1e-6, 'µm')).toBe(1)
+    expect(digitsFor(1.27e-6, 'thou')).toBe(2)
+    expect(digitsFor(2e-6, 'µm')).toBe(0)
+    expect(digitsFor(2e-6, 'thou')).toBe(1)
   })
 
   it('writes an uncertainty with two digits, never smaller than it is', () => {

@@ -48,10 +48,15 @@ function sameSide(exact: number, shown: number, limit: number): boolean {
   return from < 0 ? seen < -NOISE : seen > NOISE
 }
 
-/** As many decimals as a gauge of this step [m] supports: more would claim what it cannot show. */
+/**
+ * As many decimals as a gauge of this step [m] supports: more would claim what it cannot show, fewer would hide what
+ * a fine one does show.
+ */
 export function digitsFor(step: number, unit: SmallUnit | SizeUnit): number {
   if (!(step > 0)) return DIGITS[unit]
-  return Math.min(DIGITS[unit], Math.max(0, Math.ceil(-Math.log10(step / METRES[unit]) - 1e-9)))
+  const steps = step / METRES[unit]
+  const most = DIGITS[unit] + (steps <= 0.5 * 10 ** -DIGITS[unit] ? 1 : 0)
+  return Math.min(most, Math.max(0, Math.ceil(-Math.log10(steps) - 1e-9)))
 }
 
 /** A small length with as many digits as it has: a graduation, a pass, a reading. */
@@ -99,12 +104,25 @@ export function sizeText(
   return `${lengthText(metres, size, shown)}${within} ${size}`
 }
 
-/** The same length in the other unit, shown on hover. */
+/** A size in both units, where it matters: 8.900 mm (0.3504 inch). */
+export function bothSizes(metres: number, unit: SmallUnit, shown: Shown = {}): string {
+  return `${sizeText(metres, unit, null, shown)} (${sizeText(metres, otherSmall(unit))})`
+}
+
+/** The same length in the other unit. */
 export function otherSmall(unit: SmallUnit): SmallUnit {
   return unit === 'thou' ? 'µm' : 'thou'
 }
 
 /** Typed text with the unit a bare number takes, as kept with a reading. */
 export function asTyped(typed: string, unit: string): string {
-  return /[a-zµ"]/i.test(typed) ? typed : `${typed} ${unit === '0.01 mm' ? '× 0.01 mm' : unit}`
+  const [number, side] = perSide(typed)
+  if (/[a-zµ"]/i.test(number)) return typed
+  return `${number} ${unit === '0.01 mm' ? '× 0.01 mm' : unit}${side}`
+}
+
+/** A length told per side: its number, and that it was; the application doubles it on a diameter. */
+export function perSide(typed: string): [string, string] {
+  const said = /^(.*?)\s*(?:\b(?:per|a|each)\s+side|\/\s*side)\s*$/i.exec(typed)
+  return said ? [said[1] ?? '', ' per side'] : [typed, '']
 }

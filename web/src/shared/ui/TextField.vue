@@ -5,6 +5,7 @@ import type { ReadingBody } from '@/api/generated'
 import { bareWords } from '@/shared/format/bareUnit'
 import { useUnderstood } from '@/shared/state/useUnderstood'
 
+import SourceBadge from './SourceBadge.vue'
 import { NO_PROBLEMS, problemAt, PROBLEMS } from './problems'
 
 /** One labelled field; what is wrong with it stands below it. */
@@ -21,13 +22,17 @@ const props = defineProps<{
   wideNote?: boolean
   /** The field takes a length: the unit of a bare number. What is typed is read back in both units. */
   bare?: ReadingBody['bare_unit']
+  /** What is filled in from common practice: it says so until it is replaced. */
+  usual?: string | number
+  /** Said of a length beside the field, such as per side. */
+  side?: string
 }>()
 const model = defineModel<string | number | null>({ required: true })
 const id = useId()
 const problems = inject(PROBLEMS, ref(NO_PROBLEMS))
 const problem = computed(() => problemAt(problems.value, props.path, props.list))
 const understood = useUnderstood(
-  () => (props.bare ? String(model.value ?? '') : ''),
+  () => (props.bare && model.value ? `${model.value}${props.side ?? ''}` : ''),
   () => null,
   () => props.bare ?? 'mm',
 )
@@ -42,7 +47,12 @@ const note = computed(() => {
 <template>
   <div>
     <label :for="id" class="block text-sm text-ink-soft" :class="hideLabel && 'sr-only'">
-      {{ label }}<span v-if="unit"> [{{ unit }}]</span>
+      {{ label }}<span v-if="unit"> [{{ unit }}]</span
+      ><SourceBadge
+        v-if="usual !== undefined && String(model) === String(usual)"
+        class="ml-2"
+        status="common practice"
+      />
     </label>
     <textarea
       v-if="long"
