@@ -5,7 +5,7 @@ import { ask } from '@/api/ask'
 import { type HolePlanView, readHoleBudgets } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { hourText } from '@/shared/format/clock'
-import { exactSmall, lengthText, SIZE_WITH, otherSmall, sizeText } from '@/shared/format/lengths'
+import { exactSmall, lengthText, SIZE_WITH, otherSmall, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
@@ -43,7 +43,8 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
     </p>
     <p class="num text-ink-soft" aria-label="The same in the other unit">
       {{ sizeText(cut.depth_m, otherSmall(unit)) }} from the deck,
-      {{ sizeText(cut.shim_m, otherSmall(unit)) }} shim
+      {{ sizeText(cut.shim_m, otherSmall(unit)) }} shim:
+      {{ smallText(cut.protrusion_m, null, otherSmall(unit), { limits: planLimits }) }}
     </p>
     <p v-for="caution in cut.cautions" :key="caution" class="caution">{{ sentence(caution) }}</p>
     <LedgePicture :plan="plan" :cut="cut" />
@@ -52,7 +53,7 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
     >
       <dt class="text-ink-soft">gives, by the stop</dt>
       <dd>
-        <SmallLength class="font-bold" :metres="cut.protrusion_m" :limits="planLimits" with-unit both />
+        <SmallLength class="font-bold" :metres="cut.protrusion_m" :limits="planLimits" with-unit />
         {{ ' '
         }}<BudgetButton
           :expanded="cut.by_stop_expanded_m"

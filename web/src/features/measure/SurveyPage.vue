@@ -136,7 +136,7 @@ onKeyStroke(
           @say="bench.sayUnreadable"
         />
       </section>
-      <div class="min-w-0 lg:col-start-1 lg:row-span-3 lg:row-start-1">
+      <div class="min-w-0 self-start lg:sticky lg:top-2 lg:col-start-1 lg:row-span-3 lg:row-start-1">
         <BoreTracks
           v-if="drawn === 'levels'"
           :survey="survey"

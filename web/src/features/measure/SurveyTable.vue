@@ -76,7 +76,9 @@ const TONE = { in: '', out: 'text-out font-bold', 'cannot tell': 'text-unsure fo
       </tbody>
       <tfoot v-if="survey.form && rows.length > 1">
         <tr class="text-right">
-          <th scope="row" class="py-1 text-left font-normal text-ink-soft">taper [{{ unit }}]</th>
+          <th scope="row" class="py-1 text-left font-normal text-ink-soft">
+            taper, + larger at the top [{{ unit }}]
+          </th>
           <td v-for="(taper, index) in survey.form.taper_per_axis_m" :key="index" class="num px-2">
             {{ small(taper) }}
           </td>
