@@ -60,6 +60,8 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
     return [
         (f"{job}/readings", bench.reading("8.6", hole=1, hour=4.5)),
         (f"{job}/liners", {"mark": "L8"}),
+        (f"{job}/liners/as-found", who),
+        (f"/api/holes/{hole['hole_id']}/draw", who),
         (f"{job}/card", {"spec_card_version_id": version["spec_card_version_id"], "only_preview": True, **who}),
         (f"{job}/setups", {"quantity": "protrusion", "gauge_id": setup["gauge"]["gauge_id"], "land": "lip", **who}),
         (f"{job}/sets/{hole['set_id']}/zero-corrections", {"text": "1", "bare_unit": "µm", **who}),

@@ -216,7 +216,7 @@ def test_without_a_target_the_middle_of_the_window_is_aimed_at() -> None:
     assert (_um(found.least_m), _um(found.greatest_m), _um(found.cleanup_m)) == pytest.approx((80, 125, 25))
     # As drawn 8.815 leaves 6.0 of the ledge, 5.2 must be left.
     assert _um(found.greatest_depth_m) == pytest.approx(8815 + 6000 - 5200)
-    with pytest.raises(OutOfDomain, match="least with shim"):
+    with pytest.raises(OutOfDomain, match="least protrusion on a shim"):
         seat_limits(replace(card, limits=replace(card.limits, least_with_shim=NO_LIMIT)))
     trust = cutter_trust(card)
     assert (_um(trust.graduation_m), _um(trust.stop_accuracy_m), trust.graduation_error) == pytest.approx(

@@ -51,7 +51,7 @@ def test_a_length_that_looks_like_a_slip_is_asked_about_and_saved_as_typed(page:
     field.fill("125")
     page.get_by_role("button", name="Save as next version").click()
     expect(field).to_have_attribute("aria-invalid", "true")
-    expect(page.get_by_text("look like a slip").or_(page.get_by_text("looks like a slip"))).to_be_visible()
+    expect(page.get_by_text("asked about: put it right, or save the card as typed")).to_be_visible()
     expect(field).to_have_value("125")
     page.get_by_role("button", name="Save it as typed").click()
     expect(page.get_by_role("status")).to_contain_text("Saved as version 2")

@@ -165,6 +165,13 @@ class FittingBody(BaseModel):
     shims: Annotated[list[ShimBody], Field(max_length=4)] = []
     bare_unit: Unit = Field("mm", description="Of shims without a unit.")
     confirmed: bool = False
+    exchange: bool = Field(False, description="A liner in another hole changes places with the one here.")
+    person_id: UUID
+
+
+class DrawBody(BaseModel):
+    """Who drew the liner."""
+
     person_id: UUID
 
 
@@ -226,5 +233,12 @@ def record_fitting(hole_id: UUID, body: FittingBody, conn: Conn) -> Done:
         fitting.ShimFitted(**shim.model_dump(), bare_unit=body.bare_unit, confirmed=body.confirmed)
         for shim in body.shims
     )
-    fitting.record_fitting(conn, hole_id, body.fitting_id, body.liner_mark, shims, body.person_id)
+    fitting.record_fitting(conn, hole_id, body.fitting_id, body.liner_mark, shims, body.person_id, body.exchange)
+    return Done(job_id=job_rows.job_of_hole(conn, hole_id))
+
+
+@router.post("/{hole_id}/draw", status_code=201)
+def draw_liner(hole_id: UUID, body: DrawBody, conn: Conn) -> Done:
+    """Record that the liner was drawn out of a hole."""
+    fitting.draw_liner(conn, hole_id, body.person_id)
     return Done(job_id=job_rows.job_of_hole(conn, hole_id))

@@ -148,6 +148,7 @@ class HoleView(BaseModel):
     rules: list[RuleView]
     parts: PartsView
     liner: Liner | None
+    as_found: bool = Field(description="Nothing was done to it since the engine came in: the liner in it is unknown.")
     fitting_id: UUID | None
     fitted_at: datetime | None
     shims: list[FittedShim]
@@ -184,6 +185,7 @@ def hole_view(facts: JobFacts, hole: Hole) -> HoleView:
         clustered=None if now.clustered is None else PhraseView.of(now.clustered),
         rules=[RuleView.of(rule) for rule in now.rules],
         parts=_parts_view(now),
+        as_found=facts.is_as_found(hole.hole_id),
         liner=None if fitting is None else facts.liner(fitting.liner_id),
         fitting_id=None if fitting is None else fitting.fitting_id,
         fitted_at=None if fitting is None else fitting.fitted_at,

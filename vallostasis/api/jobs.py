@@ -14,7 +14,7 @@ from vallostasis.api.trail import PhraseView
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.records import Job, Liner
-from vallostasis.services import block, jobs, spec_cards
+from vallostasis.services import block, fitting, jobs, spec_cards
 from vallostasis.services.block import ChangedState
 from vallostasis.store.jobs import NewJob
 
@@ -74,6 +74,18 @@ class LinerBody(BaseModel):
     mark: Annotated[Name, Field(max_length=20)]
     make: ShortText = ""
     batch: ShortText = ""
+
+
+class AsFoundBody(BaseModel):
+    """Who found them."""
+
+    person_id: UUID
+
+
+class AsFound(BaseModel):
+    """Holes that have a liner now."""
+
+    holes: list[int]
 
 
 class StageMarkBody(BaseModel):
@@ -139,6 +151,12 @@ def read_block(job_id: UUID, conn: Conn) -> Response:
 def add_liner(job_id: UUID, body: LinerBody, conn: Conn) -> Liner:
     """Add a liner to a job."""
     return jobs.add_liner(conn, job_id, body.mark, body.make, body.batch)
+
+
+@router.post("/jobs/{job_id}/liners/as-found", status_code=201)
+def fit_liners_as_found(job_id: UUID, body: AsFoundBody, conn: Conn) -> AsFound:
+    """Write down that liners stand in the holes as they came in, one each, marked with the number of its hole."""
+    return AsFound(holes=list(fitting.fit_as_found(conn, job_id, body.person_id)))
 
 
 @router.post("/stages/{stage_id}/marks", status_code=201)

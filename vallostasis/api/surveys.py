@@ -105,6 +105,12 @@ def read_survey(job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn) -> 
     return survey_view(surveys.survey_now(conn, job_id, quantity, part))
 
 
+@router.get("/jobs/{job_id}/gauges-for/{quantity}")
+def list_suited_gauges(job_id: UUID, quantity: Quantity, conn: Conn) -> list[UUID]:
+    """Gauges of the cabinet that are made for a feature of this job, the finest first."""
+    return list(surveys.suited_gauges(conn, job_id, quantity))
+
+
 @router.get("/jobs/{job_id}/surveys/{quantity}/{part}/why")
 def read_survey_why(job_id: UUID, quantity: Quantity, part: PartKey, conn: Conn) -> SurveyWhyView:
     """Open the state of one survey into its arithmetic, with limits and sources."""

@@ -8,7 +8,7 @@ from dataclasses import fields
 from decimal import Decimal
 
 from vallostasis.core.lengths import MICROMETRES_PER
-from vallostasis.core.spec_card import CardUnit, FieldProblem, Limit, SpecCard
+from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, CardUnit, FieldProblem, Limit, SpecCard
 
 # What a length of each kind usually is, least and greatest without its sign. [µm]
 _SMALL = (Decimal(2), Decimal(600))
@@ -18,6 +18,8 @@ _BORE = (Decimal(20_000), Decimal(1_200_000))
 _STEP = (Decimal("0.5"), Decimal(200))
 # Limits of a size lie near its nominal; greatest and least protrusion within one order and a half.
 _OFF_NOMINAL_UM, _APART = Decimal(3_000), 20
+# Clean-up that leaves an even witness all round. [µm]
+USUAL_CLEANUP_UM = Decimal(25)
 _FACTORS = (Decimal("25.4"), Decimal(10), Decimal(1000))
 
 
@@ -28,6 +30,7 @@ def unlikely_lengths(card: SpecCard) -> Iterator[FieldProblem]:
             yield FieldProblem(field, _did_you_mean(card, um, usual))
     yield from _protrusion(card)
     yield from _sizes(card)
+    yield from _left_empty(card)
 
 
 def _lengths(card: SpecCard) -> Iterator[tuple[str, Decimal, tuple[Decimal, Decimal]]]:
@@ -53,6 +56,16 @@ def _lengths(card: SpecCard) -> Iterator[tuple[str, Decimal, tuple[Decimal, Deci
             limit = getattr(sheet, name)
             if limit.length is not None:
                 yield f"features.{at}.{name}", limit.length.um, _SMALL
+
+
+def _left_empty(card: SpecCard) -> Iterator[FieldProblem]:
+    """Ask for what a cut cannot be planned without, where the card has shims to plan it for."""
+    if card.shims and card.seat.cleanup_least.length is None and card.construction in CONSTRUCTIONS_WITH_LEDGE:
+        yield FieldProblem(
+            "seat.cleanup_least",
+            "No cut can be planned without the least clean-up cut: an even witness all round, "
+            f"{_shown(card, USUAL_CLEANUP_UM, small=True)}, is common practice. Type it, or save the card without.",
+        )
 
 
 def _did_you_mean(card: SpecCard, um: Decimal, usual: tuple[Decimal, Decimal]) -> str:

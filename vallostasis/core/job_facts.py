@@ -229,10 +229,16 @@ class JobFacts:
         """Fittings of a hole that are not struck, oldest first."""
         return [f for f in self.fittings if f.hole_id == hole_id and f.fitting_id not in self.struck]
 
+    def is_as_found(self, hole_id: UUID) -> bool:
+        """Whether nothing was done to a hole since the engine came in: what stands in it is what it came with."""
+        return not self.standing_fittings(hole_id) and not self.standing_cuts(hole_id)
+
     def is_out(self, fitting_id: UUID) -> bool:
         """Whether a fitted liner came out again for a cause that still stands."""
         return any(
-            out.fitting_id == fitting_id and (out.because_cut_id or out.because_fitting_id) not in self.struck
+            out.fitting_id == fitting_id
+            and (out.because_cut_id or out.because_fitting_id) not in self.struck
+            and out.event not in self.struck_events
             for out in self.fitting_outs
         )
 

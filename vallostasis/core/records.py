@@ -154,7 +154,7 @@ class Fitting:
 
 @dataclass(frozen=True, slots=True)
 class FittingOut:
-    """A liner taken out, because its hole was cut or because another fitting took its place."""
+    """A liner taken out: its hole was cut, another fitting took its place, or, with neither, it was drawn by itself."""
 
     fitting_id: UUID
     because_cut_id: UUID | None

@@ -27,6 +27,7 @@ class TapeKind(StrEnum):
     TEMPERATURE = "temperature"
     UNREADABLE = "cannot be read"
     LETTERS = "letters"
+    DRAWN = "liner drawn"
     STAGE = "stage"
     CARD = "card"
 
@@ -102,6 +103,11 @@ def _cuts_and_fittings(facts: JobFacts) -> Iterator[TapeRow]:
         shims = " + ".join(shim.typed for shim in facts.shims_of(fitting.fitting_id))
         words = f"{facts.liner(fitting.liner_id).mark} fitted" + (f" on {shims} shim" if shims else "")
         yield row(fitting, fitting.fitting_id, TapeKind.FITTING, words, fitting.fitted_at, fitting.fitted_by)
+    for out in facts.fitting_outs:
+        if out.because_cut_id is None and out.because_fitting_id is None:
+            mark = facts.liner(next(one.liner_id for one in facts.fittings if one.fitting_id == out.fitting_id)).mark
+            yield _by_event(facts, TapeKind.DRAWN, out.event, _whereabouts(facts, out.fitting_id, None, None, ""),
+                            f"{mark} drawn", out.out_at, out.out_by)  # fmt: skip
 
 
 def _by_event(

@@ -1,8 +1,8 @@
 """Recording what was done to a hole: the cut, and the liner fitted with its shims."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from vallostasis.core.counterbore.cut_plan import depth_by_the_stop
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, cutter_trust, plan_hole, seat_limits
@@ -12,14 +12,14 @@ from vallostasis.core.lengths import Unit, both_size, both_small, metres, microm
 from vallostasis.core.measuring.decision import ROUNDING
 from vallostasis.core.notation import ParsedLength
 from vallostasis.core.protrusion.measured import depths_of
-from vallostasis.core.records import FittedShim, Hole
+from vallostasis.core.records import FittedShim, Fitting, Hole
 from vallostasis.core.spec_card import between_m
 from vallostasis.core.usual_lengths import CUT_DEPTH, SHIM
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import fittings, jobs
-from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.rows import Conn
 
 
@@ -115,18 +115,24 @@ def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Dec
 
 
 def record_fitting(
-    conn: Conn, hole_id: UUID, fitting_id: UUID, liner_mark: str, shims: tuple[ShimFitted, ...], by: UUID
+    conn: Conn,
+    hole_id: UUID,
+    fitting_id: UUID,
+    liner_mark: str,
+    shims: tuple[ShimFitted, ...],
+    by: UUID,
+    exchange: bool = False,
 ) -> None:
-    """Record that a liner went into a hole with its shims; what was in it is out."""
+    """Record that a liner went into a hole with its shims; what was in it is out, or goes where the liner came from."""
     jobs.lock_job(conn, jobs.job_of_hole(conn, hole_id))
     facts, _ = _facts_of_hole(conn, hole_id)
     if any(fitting.fitting_id == fitting_id for fitting in facts.fittings):
         return
     liner = known_liner(facts, liner_mark)
     elsewhere = facts.hole_of_liner(liner.liner_id)
-    if elsewhere is not None and elsewhere.hole_id != hole_id:
+    if elsewhere is not None and elsewhere.hole_id != hole_id and not exchange:
         raise Refused(
-            f"{liner.mark} is in hole {elsewhere.number}: fit another liner here, or record what went in there first.",
+            f"{liner.mark} is in hole {elsewhere.number}: exchange the two, draw it there first, or fit another here.",
             "liner_mark",
         )
     present = facts.present_fitting(hole_id)
@@ -136,6 +142,60 @@ def record_fitting(
         fittings.add_fitting_shim(conn, row)
     if present is not None:
         fittings.add_fitting_out(conn, present.fitting_id, by, None, fitting_id)
+    if elsewhere is not None and elsewhere.hole_id != hole_id:
+        _fill_the_other(conn, facts, elsewhere, present, by)
+
+
+def _fill_the_other(conn: Conn, facts: JobFacts, other: Hole, moved: Fitting | None, by: UUID) -> None:
+    """The liner that came out goes where the other came from, on the shims that lie there; without one it is empty."""
+    leaving = facts.present_fitting(other.hole_id)
+    assert leaving is not None
+    if moved is None:
+        fittings.add_fitting_out(conn, leaving.fitting_id, by, None, None)
+        return
+    new_id = uuid4()
+    fittings.add_fitting(conn, new_id, other.hole_id, moved.liner_id, by)
+    for shim in facts.shims_of(leaving.fitting_id):
+        fittings.add_fitting_shim(conn, replace(shim, fitting_id=new_id))
+    fittings.add_fitting_out(conn, leaving.fitting_id, by, None, new_id)
+
+
+def draw_liner(conn: Conn, hole_id: UUID, by: UUID) -> None:
+    """Record that a liner was drawn: its hole is open, and it can go elsewhere."""
+    jobs.lock_job(conn, jobs.job_of_hole(conn, hole_id))
+    facts, hole = _facts_of_hole(conn, hole_id)
+    present = facts.present_fitting(hole_id)
+    if present is None:
+        raise Refused(f"No liner is in hole {hole.number}.", "hole_id")
+    fittings.add_fitting_out(conn, present.fitting_id, by, None, None)
+
+
+def fit_as_found(conn: Conn, job_id: UUID, by: UUID) -> tuple[int, ...]:
+    """Write down that liners stand in the holes as they came in: one each, marked with the number of its hole.
+
+    Holes of which anything is known already, a fitting or a cut, are left alone. Returns the holes that were filled.
+    """
+    facts = lock_job_facts(conn, job_id)
+    holes = [hole for hole in facts.holes if facts.is_as_found(hole.hole_id)]
+    if not holes:
+        raise Refused("Every hole has a liner already, or was cut: record the fitting there.", "job_id")
+    for hole in holes:
+        put_in_as_found(conn, facts, hole, by, str(hole.number))
+    return tuple(hole.number for hole in holes)
+
+
+def put_in_as_found(conn: Conn, facts: JobFacts, hole: Hole, by: UUID, mark: str) -> None:
+    """Fit a liner of which nobody knows more than where it stands; a mark in use already is left to its liner."""
+    unknown = f"as found {hole.number}"
+    by_mark = {liner.mark.casefold(): liner for liner in facts.liners}
+    if mark.casefold() in by_mark:
+        mark = unknown
+    liner = by_mark.get(mark.casefold())
+    if liner is None:
+        liner = fittings.add_liner(conn, facts.job.job_id, mark, "", "")
+    elif facts.hole_of_liner(liner.liner_id) is not None:
+        raise Refused(f"{liner.mark} is in another hole already: record the fitting of hole {hole.number}.", "hole")
+    fittings.add_fitting(conn, uuid4(), hole.hole_id, liner.liner_id, by)
 
 
 def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> FittedShim:

@@ -19,6 +19,7 @@ from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered
 from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.spec_card import SpecCard, sheet_of
 from vallostasis.core.usual_lengths import usual_of
+from vallostasis.services.fitting import put_in_as_found
 from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import ReadingToTake, known_land, target_of
 from vallostasis.services.refused import RefusalCode, Refused
@@ -87,6 +88,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
             if known.typed != ask.text.strip() or not known.stands_at(ask.place):
                 raise _id_used_before()
             return known
+        facts = _with_a_liner(conn, facts, ask, taken_by)
         # Refused before a setup is written for another land.
         target_of(facts, ask)
         decided = _decide(facts, ask, setup_for(conn, facts, ask, taken_by))
@@ -103,6 +105,20 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
         if taken is None:
             raise _id_used_before()
         return taken
+
+
+def _with_a_liner(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> JobFacts:
+    """Protrusion read in a hole of which nothing is known yet is that of the liner it came in with, as found."""
+    hole = None if ask.hole is None else facts.hole_numbered(ask.hole)
+    if (
+        ask.quantity is not Quantity.PROTRUSION
+        or hole is None
+        or ask.hour is None
+        or not facts.is_as_found(hole.hole_id)
+    ):
+        return facts
+    put_in_as_found(conn, facts, hole, by, f"as found {hole.number}")
+    return load_job_facts(conn, facts.job.job_id)
 
 
 def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:

@@ -152,9 +152,9 @@ def _read_and_ask(card: SpecCard, *, confirmed: bool) -> SpecCard:
     read = read_card(card)
     odd = () if confirmed else tuple(unlikely_lengths(read))
     if odd:
-        count = f"{len(odd)} lengths look" if len(odd) > 1 else "One length looks"
+        count = f"{len(odd)} fields are" if len(odd) > 1 else "One field is"
         raise Refused(
-            f"{count} like a slip: put it right, or save the card as typed.",
+            f"{count} asked about: put it right, or save the card as typed.",
             code=RefusalCode.ASKS,
             suggestions=(Suggestion("Save it as typed", "", confirm=True),),
             problems=tuple((one.field, one.message) for one in odd),

@@ -132,6 +132,12 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
     )
 
 
+def suited_gauges(conn: Conn, job_id: UUID, quantity: Quantity) -> tuple[UUID, ...]:
+    """Return the gauges of the cabinet that are made for a feature, the finest first."""
+    card = load_job_facts(conn, job_id).card
+    return tuple(gauge.gauge_id for gauge in gauges_for(card, quantity, gauges.list_gauges(conn)))
+
+
 def stamp_key(part: Part) -> str:
     """Under which name the letters of a part are kept: a hole and its bore bear the same."""
     return part.key

@@ -20,7 +20,7 @@ ID_OF = {
     TapeKind.NOTE: "note_id",
     TapeKind.TEMPERATURE: "temperature_id",
 }
-BUILDS_ON = (TapeKind.CUT, TapeKind.FITTING)
+BUILDS_ON = (TapeKind.CUT, TapeKind.FITTING, TapeKind.DRAWN)
 
 
 def strike(conn: Conn, job_id: UUID, event: int, struck: bool, reason: str, by: UUID) -> None:
@@ -71,12 +71,23 @@ def _refuse_where_others_rest_on_it(facts: JobFacts, reversal: Reversal) -> None
     kind, row = reversal.kind, reversal.row
     if kind in BUILDS_ON and isinstance(row, UUID):
         _only_the_newest(facts, row)
+    elif kind is TapeKind.DRAWN and reversal.struck:
+        _its_hole_is_open(facts, row)
     elif kind is TapeKind.READING and not reversal.struck:
         _its_set_is_open(facts, row)
     elif kind is TapeKind.CARD and row == facts.cards_chosen[0].event:
         raise Refused("A job is always judged by a card: choose another on the job's card page.", "event")
     elif kind is TapeKind.ZERO_LOOK and reversal.struck:
         _nothing_rests_on_it(facts, row)
+
+
+def _its_hole_is_open(facts: JobFacts, row: UUID | int) -> None:
+    """A liner goes back where it was drawn from as long as nothing else went in there."""
+    out = next(one for one in facts.fitting_outs if one.event == row)
+    hole_id = next(one.hole_id for one in facts.fittings if one.fitting_id == out.fitting_id)
+    if facts.present_fitting(hole_id) is not None:
+        number = next(hole.number for hole in facts.holes if hole.hole_id == hole_id)
+        raise Refused(f"Another liner was fitted into hole {number} since: strike that first.", "event")
 
 
 def _its_set_is_open(facts: JobFacts, row: UUID | int) -> None:

@@ -110,6 +110,15 @@ class HolePlan:
         return (self.cut.by_stop.budget, self.cut.by_gauge.budget, *left, *flange, *after)
 
 
+# Each under the one name that it has everywhere.
+NEEDED_NAMES = {
+    "limits.least_with_shim": "least protrusion on a shim",
+    "limits.greatest_with_shim": "greatest protrusion on a shim",
+    "limits.target_with_shim": "aim on a shim",
+    "seat.cleanup_least": "least clean-up cut",
+}
+
+
 def seat_limits(card: SpecCard) -> SeatLimits:
     """What a cut must keep to, from the card. [m]
 
@@ -133,7 +142,7 @@ def seat_limits(card: SpecCard) -> SeatLimits:
         needed["limits.target_with_shim"] = target
     for field, value in needed.items():
         if value is None:
-            words = field.split(".")[1].replace("_", " ")
+            words = NEEDED_NAMES[field]
             raise OutOfDomain(
                 f"The spec card does not say the {words}: fill it in, then the cut can be planned.", field
             )

@@ -171,7 +171,8 @@ def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
     """What the rules judge of one hole: the newest set of its present fitting, unstruck readings only."""
     if facts.present_fitting(hole.hole_id) is None:
         was_cut = facts.last_cut(hole.hole_id) is not None
-        reason = "cut, no liner fitted since" if was_cut else "no liner is fitted"
+        as_found = ", nothing read as found" if facts.is_as_found(hole.hole_id) else ""
+        reason = "cut, no liner fitted since" if was_cut else f"no liner is fitted{as_found}"
         return MeasuredHole(hole.number, Standing((), reopened=reason))
     survey = protrusion_of(facts, hole)
     centre = None if survey.missing or not survey.estimates else centre_of(survey.estimates, survey.angles_deg)

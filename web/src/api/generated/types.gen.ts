@@ -38,6 +38,30 @@ export type AdoptBody = {
 export type Arrangement = 'in-line' | 'V';
 
 /**
+ * AsFound
+ *
+ * Holes that have a liner now.
+ */
+export type AsFound = {
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+};
+
+/**
+ * AsFoundBody
+ *
+ * Who found them.
+ */
+export type AsFoundBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * Between
  *
  * What lies between deck and measuring face, such as a spacer plate; counted once.
@@ -1580,6 +1604,18 @@ export type DoubtView = {
 };
 
 /**
+ * DrawBody
+ *
+ * Who drew the liner.
+ */
+export type DrawBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * Drift
  *
  * How a zero moved between two looks at it.
@@ -1790,6 +1826,12 @@ export type FittingBody = {
      * Confirmed
      */
     confirmed?: boolean;
+    /**
+     * Exchange
+     *
+     * A liner in another hole changes places with the one here.
+     */
+    exchange?: boolean;
     /**
      * Person Id
      */
@@ -2531,6 +2573,12 @@ export type HoleView = {
     rules: Array<RuleView>;
     parts: PartsView;
     liner: Liner | null;
+    /**
+     * As Found
+     *
+     * Nothing was done to it since the engine came in: the liner in it is unknown.
+     */
+    as_found: boolean;
     /**
      * Fitting Id
      */
@@ -6072,7 +6120,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'stage' | 'card';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'stage' | 'card';
 
 /**
  * TapeLine
@@ -7425,6 +7473,64 @@ export type AddLinerResponses = {
 
 export type AddLinerResponse = AddLinerResponses[keyof AddLinerResponses];
 
+export type FitLinersAsFoundData = {
+    body: AsFoundBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/liners/as-found';
+};
+
+export type FitLinersAsFoundErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type FitLinersAsFoundError = FitLinersAsFoundErrors[keyof FitLinersAsFoundErrors];
+
+export type FitLinersAsFoundResponses = {
+    /**
+     * Successful Response
+     */
+    201: AsFound;
+};
+
+export type FitLinersAsFoundResponse = FitLinersAsFoundResponses[keyof FitLinersAsFoundResponses];
+
 export type MarkStageData = {
     body: StageMarkBody;
     path: {
@@ -7779,6 +7885,64 @@ export type RecordFittingResponses = {
 };
 
 export type RecordFittingResponse = RecordFittingResponses[keyof RecordFittingResponses];
+
+export type DrawLinerData = {
+    body: DrawBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/draw';
+};
+
+export type DrawLinerErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type DrawLinerError = DrawLinerErrors[keyof DrawLinerErrors];
+
+export type DrawLinerResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type DrawLinerResponse = DrawLinerResponses[keyof DrawLinerResponses];
 
 export type ProposePlanData = {
     body: PlanBody;
@@ -9900,6 +10064,67 @@ export type ReadSurveyResponses = {
 };
 
 export type ReadSurveyResponse = ReadSurveyResponses[keyof ReadSurveyResponses];
+
+export type ListSuitedGaugesData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/gauges-for/{quantity}';
+};
+
+export type ListSuitedGaugesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListSuitedGaugesError = ListSuitedGaugesErrors[keyof ListSuitedGaugesErrors];
+
+export type ListSuitedGaugesResponses = {
+    /**
+     * Response List Suited Gauges
+     *
+     * Successful Response
+     */
+    200: Array<string>;
+};
+
+export type ListSuitedGaugesResponse = ListSuitedGaugesResponses[keyof ListSuitedGaugesResponses];
 
 export type ReadSurveyWhyData = {
     body?: never;

@@ -101,8 +101,11 @@ useBenchKeys(bench, { take: () => takeFromGauge(), repeat, again })
         <h1 class="text-2xl leading-tight font-bold sm:text-4xl">
           <template v-if="spot">Hole {{ spot.hole }} at {{ spot.hour }} h</template>
           <template v-else-if="block.holes.some((one) => one.liner)">Every position is read</template>
-          <template v-else>Nothing to read: no liner is fitted</template>
+          <template v-else>Nothing to read: every liner is out</template>
         </h1>
+        <p v-if="spot && hole && !hole.liner && lens === 'protrusion'" class="text-lg text-ink-soft">
+          As found: the first reading writes down that a liner nobody knows yet stands in it.
+        </p>
         <p v-if="!spot && block.holes.some((one) => one.liner)" class="text-lg text-ink-soft">
           Choose a hole above to read it again, or measure the whole block anew.
         </p>

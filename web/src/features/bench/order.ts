@@ -14,9 +14,12 @@ export interface Pass {
 
 export const spotKey = (spot: Spot) => `${spot.hole}·${spot.hour}`
 
-/** Holes that can be read under a lens: protrusion needs a liner, a ledge can be read when the liner is out. */
+/**
+ * Holes that can be read under a lens: protrusion needs a liner, be it the unknown one it came in with; a ledge can be
+ * read when the liner is out.
+ */
 function readable(hole: HoleView, lens: Lens): boolean {
-  return lens === 'counterbore' || hole.liner !== null
+  return lens === 'counterbore' || hole.liner !== null || hole.as_found
 }
 
 export function allSpots(block: BlockView, lens: Lens): Spot[] {

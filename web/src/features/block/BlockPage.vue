@@ -12,11 +12,11 @@ import HoleSummary from './HoleSummary.vue'
 import HoleTable from './HoleTable.vue'
 import LensBar from './LensBar.vue'
 import { nextHour, useBlockPlace } from './place'
-import SetupDialog from './SetupDialog.vue'
 import TapePanel from './TapePanel.vue'
 import { useBlockKeys } from './useBlockKeys'
 import { useEntry } from './useEntry'
 import { useJobUndo } from '@/shared/state/useUndo'
+import SetupDialog from '@/shared/ui/SetupDialog.vue'
 import WhyPanel from './WhyPanel.vue'
 
 /** The block is the home of a job: every hole, the one chosen, what it needs, and the line to type on. */

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import {
+  drawLiner,
   type HolePlanView,
   type HoleView,
   type LinerView,
@@ -42,13 +43,24 @@ const { refusal, busy, send, answer } = useForm()
 
 const linerChoices = computed(() => [
   { value: '', label: 'Choose the liner' },
-  ...props.liners
-    .filter((one) => one.hole === null || one.hole === props.hole.number)
-    .map((one) => ({
-      value: one.liner.mark,
-      label: [one.liner.mark, one.liner.make, one.liner.batch].filter(Boolean).join(' · '),
-    })),
+  ...props.liners.map((one) => ({
+    value: one.liner.mark,
+    label: [one.liner.mark, one.liner.make, one.liner.batch, elsewhere(one) && `in hole ${one.hole}`]
+      .filter(Boolean)
+      .join(' · '),
+  })),
 ])
+const elsewhere = (one: LinerView) => one.hole !== null && one.hole !== props.hole.number
+/** The hole that the chosen liner stands in now, where it is another one. */
+const otherHole = computed(() => {
+  const chosen = props.liners.find((one) => one.liner.mark === draft.value.liner)
+  return chosen && elsewhere(chosen) ? chosen.hole : null
+})
+const exchangeWords = computed(() => {
+  const mark = props.hole.liner?.mark
+  const goes = mark ? `${mark} goes into hole ${otherHole.value}, on the shims that lie there` : ''
+  return `${draft.value.liner} is in hole ${otherHole.value}. ${goes || `Hole ${otherHole.value} is empty then`}.`
+})
 const SIDES = (['bevel down', 'bevel up', 'no bevel'] as const).map((side) => ({ value: side, label: side }))
 const cutShim = computed(() => {
   const um = Number(props.hole.last_cut?.shim_um ?? 0)
@@ -80,6 +92,14 @@ function put(path: string, text: string): void {
   if (shim && (name === 'nominal' || name === 'measured')) shim[name] = text
 }
 
+/** Drawn by itself, the hole is open, and its liner can go elsewhere. */
+function draw(): Promise<void> {
+  return send(async () => {
+    await ask(drawLiner({ path: { hole_id: props.hole.hole_id }, body: { person_id: personId.value } }))
+    await job.reload()
+  })
+}
+
 function record(confirmed = false): Promise<void> {
   draft.value.id ||= newId()
   return send(async () => {
@@ -90,6 +110,7 @@ function record(confirmed = false): Promise<void> {
       shims,
       bare_unit: bareShim(unit.value),
       confirmed,
+      exchange: otherHole.value !== null,
       person_id: personId.value,
     }
     await ask(recordFitting({ path: { hole_id: props.hole.hole_id }, body }))
@@ -151,9 +172,15 @@ function record(confirmed = false): Promise<void> {
       Liners are heavy and sharp at the ends, pullers throw parts: lift with help, stand aside.
     </p>
     <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, record)" />
-    <button type="submit" class="justify-self-start" :class="hole.liner ? 'quiet' : 'act'" :disabled="busy">
-      Record the fit
-    </button>
+    <p v-if="otherHole !== null" class="caution">{{ exchangeWords }} Both are read again.</p>
+    <div class="flex flex-wrap gap-3">
+      <button type="submit" :class="hole.liner ? 'quiet' : 'act'" :disabled="busy">
+        {{ otherHole === null ? 'Record the fit' : `Exchange with hole ${otherHole}` }}
+      </button>
+      <button v-if="hole.liner" type="button" class="quiet" :disabled="busy" @click="draw">
+        Record {{ hole.liner.mark }} as drawn
+      </button>
+    </div>
     <p class="text-sm text-ink-soft">
       The hole is not measured until its protrusion is read again, held down as the card says.
     </p>

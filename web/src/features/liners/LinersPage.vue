@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 
+import SetupDialog from '@/shared/ui/SetupDialog.vue'
+
 import AddLinerForm from './AddLinerForm.vue'
+import AsFound from './AsFound.vue'
 import LinerRow from './LinerRow.vue'
 import ShimTable from './ShimTable.vue'
 
@@ -15,6 +18,7 @@ const job = useJob()
 const route = useRoute()
 const liners = computed(() => job.block.value?.liners ?? [])
 const lands = computed(() => job.block.value?.card.lands ?? [])
+const choosing = ref(false)
 const setup = computed(() => job.block.value?.setups.find((one) => one.quantity === 'flange thickness'))
 </script>
 
@@ -24,12 +28,26 @@ const setup = computed(() => job.block.value?.setups.find((one) => one.quantity 
       <h1 class="text-xl">Liners and their flanges</h1>
       <p class="text-sm text-ink-soft">
         {{ SIZE_WITH[unit] }} · read with {{ setup?.gauge.name ?? 'no gauge yet' }}
+        <button type="button" class="link ml-2" @click="choosing = true">
+          {{ setup ? 'Read them with another gauge' : 'Choose the gauge' }}
+        </button>
       </p>
     </div>
+    <SetupDialog
+      v-if="job.block.value"
+      :open="choosing"
+      :block="job.block.value"
+      :job-id="job.jobId"
+      quantity="flange thickness"
+      @close="choosing = false"
+      @changed="job.reload()"
+    />
     <p v-if="liners.length === 0" class="py-4 text-lg">
-      No liner is in this job yet. Paint a mark on each one, then write it down here.
+      No liner is in this job yet. Write down those it came with, or paint a mark on each new one and add it
+      here.
     </p>
-    <div v-else class="overflow-x-auto">
+    <AsFound />
+    <div v-if="liners.length > 0" class="overflow-x-auto">
       <table class="w-full border-collapse">
         <thead>
           <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">

@@ -6,7 +6,7 @@ import { asTyped } from '@/shared/format/lengths'
 import { torqueText } from '@/shared/format/others'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
-import { bareOf, FEATURE_LIMITS, wordsOf } from './cardDraft'
+import { bareOf, FEATURE_LIMITS, LIMIT_NAMES, wordsOf } from './cardDraft'
 
 /** Every limit of a card in the card's own unit, with source and status. */
 const props = defineProps<{ card: SpecCard }>()
@@ -41,7 +41,9 @@ const shown = (key: string, limit: Limit) => {
     <table class="w-full border-collapse">
       <tbody>
         <tr v-for="row in rows" :key="row.key" class="border-b border-rule">
-          <th scope="row" class="py-1.5 text-left font-normal whitespace-nowrap">{{ wordsOf(row.key) }}</th>
+          <th scope="row" class="py-1.5 text-left font-normal whitespace-nowrap">
+            {{ LIMIT_NAMES[row.key] ?? wordsOf(row.key) }}
+          </th>
           <td
             class="num px-4 text-right font-bold"
             :class="row.limit.length === null && 'font-normal text-ink-soft'"

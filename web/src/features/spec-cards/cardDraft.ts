@@ -199,6 +199,9 @@ export function cardOf(draft: CardDraft): SpecCard {
   }
 }
 
+/** Limits that go by one name wherever they stand. */
+export const LIMIT_NAMES: Record<string, string> = { cleanup_least: 'least clean-up cut' }
+
 export const FEATURE_LIMITS = ['nominal', 'least', 'greatest', 'out_of_round', 'taper'] as const
 export type LimitName = (typeof FEATURE_LIMITS)[number]
 /** Small lengths of an inch card are thou. */

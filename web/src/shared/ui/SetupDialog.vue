@@ -8,6 +8,7 @@ import {
   changeSetup,
   type GaugeVersion,
   listGauges,
+  listSuitedGauges,
   type Quantity,
   type ZeroedOn,
 } from '@/api/generated'
@@ -15,11 +16,11 @@ import { bareUnit } from '@/shared/format/bareUnit'
 import { lengthText, uncertaintyText } from '@/shared/format/lengths'
 import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
-import ChoiceField from '@/shared/ui/ChoiceField.vue'
-import DialogFrame from '@/shared/ui/DialogFrame.vue'
-import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
-import TextField from '@/shared/ui/TextField.vue'
-import { useForm } from '@/shared/ui/useForm'
+import ChoiceField from './ChoiceField.vue'
+import DialogFrame from './DialogFrame.vue'
+import RefusalChoices from './RefusalChoices.vue'
+import TextField from './TextField.vue'
+import { useForm } from './useForm'
 
 /** Gauge, land, datum and clamp are part of every reading: changing one re-opens what was read before. */
 const props = defineProps<{ open: boolean; block: BlockView; jobId: string; quantity: Quantity }>()
@@ -48,12 +49,20 @@ const zeroedOn = computed({
 })
 
 const present = computed(() => props.block.setups.find((one) => one.quantity === props.quantity))
+/** Gauges made for this come first, the finest at the head; the others can still be chosen. */
+const suited = shallowRef<string[] | null>(null)
+const isSuited = (id: string) => suited.value?.includes(id) ?? true
 const gaugeChoices = computed(() =>
-  gauges.value.map((gauge) => ({
-    value: gauge.gauge_id,
-    label: `${gauge.name} · ${gauge.kind} · step ${lengthText(Number(gauge.resolution_um) / 1e6, unit.value, { digits: 1 })} ${unit.value}`,
-  })),
+  [...gauges.value]
+    .sort((one, other) => Number(isSuited(other.gauge_id)) - Number(isSuited(one.gauge_id)))
+    .map((gauge) => {
+      const step = lengthText(Number(gauge.resolution_um) / 1e6, unit.value, { digits: 1 })
+      const words = [gauge.name, gauge.kind, `step ${step} ${unit.value}`]
+      if (!isSuited(gauge.gauge_id)) words.push('not made for this')
+      return { value: gauge.gauge_id, label: words.join(' · ') }
+    }),
 )
+const lacksOne = computed(() => suited.value?.length === 0)
 const landChoices = computed(() =>
   props.quantity === 'counterbore depth'
     ? [{ value: 'ledge', label: 'ledge' }]
@@ -69,7 +78,7 @@ function fill(): void {
   const now = present.value
   if (form.value.from === startedFrom.value) return
   form.value = {
-    gauge: now?.gauge.gauge_id ?? gauges.value[0]?.gauge_id ?? '',
+    gauge: now?.gauge.gauge_id ?? gaugeChoices.value[0]?.value ?? '',
     zeroedOn: now?.zeroed_on ?? 'datum',
     zero: now?.zero_typed ?? '',
     land: now?.land ?? props.block.card.land,
@@ -83,7 +92,9 @@ function fill(): void {
 }
 
 onMounted(async () => {
+  const path = { job_id: props.jobId, quantity: props.quantity }
   gauges.value = await ask(listGauges()).catch(() => [])
+  suited.value = await ask(listSuitedGauges({ path })).catch(() => null)
   fill()
 })
 watch(
@@ -147,6 +158,14 @@ function save(confirmed = false): Promise<void> {
         <li v-for="caution in present.cautions" :key="caution" class="text-unsure">{{ caution }}</li>
       </ul>
       <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, save)" />
+      <p v-if="lacksOne" class="caution">
+        {{
+          quantity === 'flange thickness'
+            ? 'No micrometer is in the cabinet: a flange is read with one.'
+            : `No gauge in the cabinet is made for the ${quantity}.`
+        }}
+        <RouterLink class="link" :to="{ name: 'shop' }">Put one in the cabinet</RouterLink>
+      </p>
       <ChoiceField v-model="form.gauge" label="Gauge" :choices="gaugeChoices" path="gauge_id" />
       <div class="grid gap-3 sm:grid-cols-[1fr_10rem]">
         <ChoiceField v-model="zeroedOn" label="Zeroed on" :choices="ZERO_CHOICES" path="zeroed_on" />
