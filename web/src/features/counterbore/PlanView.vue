@@ -41,7 +41,7 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
       {{ SIZE_WITH[unit] }} from the deck, fit a
       <span class="num">{{ lengthText(cut.shim_m, SIZE_WITH[unit]) }}</span> {{ SIZE_WITH[unit] }} shim
     </p>
-    <p class="num text-ink-soft" aria-label="The same in the other unit">
+    <p class="num whitespace-normal text-ink-soft" aria-label="The same in the other unit">
       {{ sizeText(cut.depth_m, otherSmall(unit)) }} from the deck,
       {{ sizeText(cut.shim_m, otherSmall(unit)) }} shim:
       {{ smallText(cut.protrusion_m, null, otherSmall(unit), { limits: planLimits }) }}
