@@ -157,4 +157,8 @@ def test_caps_and_plate_are_both_part_of_the_load(page: Page) -> None:
     expect(dialog.get_by_label("Main caps")).to_have_value("main caps torqued")
     dialog.get_by_label("Held").select_option("torque plate on, gasket in")
     dialog.get_by_role("button", name="Read this way from now on").click()
-    expect(page.get_by_label("Gauge", exact=True)).to_contain_text("torque plate on, gasket in; main caps torqued")
+    expect(dialog).to_have_count(0)
+    expect(page.get_by_text("0 of 20 places read")).to_be_visible()
+    job = page.url.split("/jobs/")[1].split("/")[0]
+    setup = page.request.get(f"/api/jobs/{job}/surveys/block bore/hole-1").json()["setup"]
+    assert setup["load"] == "torque plate on, gasket in; main caps torqued"
