@@ -127,6 +127,14 @@ class Story:
             self._add("fitting_outs", FittingOut(present.fitting_id, None, row.fitting_id, WHEN, "Wren", self._next()))
         return row.fitting_id
 
+    def draw(self, hole: int) -> int:
+        """The liner of a hole is drawn by itself; returns the event."""
+        present = self.facts().present_fitting(self.hole_rows[hole - 1].hole_id)
+        assert present is not None
+        event = self._next()
+        self._add("fitting_outs", FittingOut(present.fitting_id, None, None, WHEN, "Wren", event))
+        return event
+
     def cut(self, hole: int, depth_um: int, shim_um: int) -> UUID:
         hole_id = self.hole_rows[hole - 1].hole_id
         present = self.facts().present_fitting(hole_id)
@@ -174,7 +182,7 @@ class Story:
                               place.across_um)  # fmt: skip
                 self._add("readings", row)
 
-    def strike(self, struck: bool = True, **row: UUID) -> None:
+    def strike(self, struck: bool = True, **row: UUID | int) -> None:
         ids = {"reading_id": None, "cut_id": None, "fitting_id": None, **row}
         self._add("strikes", Strike(**ids, struck=struck, reason="", made_at=WHEN, made_by="Wren", event=self._next()))
 

@@ -12,6 +12,7 @@ from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.needs import Action, need_of_hole
 from vallostasis.core.protrusion.measured import depths_of, hole_parts, judge_job
 from vallostasis.core.records import Quantity
+from vallostasis.core.tape import TapeKind, tape_of
 
 GOOD = (90, 92, 88, 90)
 
@@ -146,3 +147,33 @@ def test_events_only_grow() -> None:
     story.cut(1, 8898, 100)
     seen.append(story.facts().newest_event)
     assert seen == sorted(set(seen))
+
+
+def test_a_liner_drawn_is_out_until_the_draw_is_struck() -> None:
+    story, _ = _fitted()
+    hole = story.hole_rows[0]
+    before = story.facts().present_fitting(hole.hole_id)
+    drawn = story.draw(1)
+    now = story.facts()
+    assert now.present_fitting(hole.hole_id) is None
+    assert _states(story) == [State.NOT_MEASURED, State.IN]
+    [row] = [one for one in tape_of(now) if one.kind is TapeKind.DRAWN]
+    assert (row.words, row.where.hole, row.event) == ("L1 drawn", 1, drawn)
+    story.strike(of_event=drawn)
+    assert story.facts().present_fitting(hole.hole_id) == before
+    assert _states(story) == [State.IN, State.IN]
+
+
+def test_a_hole_is_as_found_until_something_is_done_to_it() -> None:
+    story = Story()
+    hole = story.hole_rows[0]
+    assert story.facts().is_as_found(hole.hole_id)
+    fitting = story.fit(1, story.liner("L1"))
+    assert not story.facts().is_as_found(hole.hole_id)
+    story.strike(fitting_id=fitting)
+    assert story.facts().is_as_found(hole.hole_id)
+    cut = story.cut(1, 8898, 100)
+    assert not story.facts().is_as_found(hole.hole_id), "what was cut does not stand as it came in"
+    assert "as found" not in hole_now(story.facts(), hole).reopened
+    story.strike(cut_id=cut)
+    assert "nothing read as found" in hole_now(story.facts(), hole).reopened

@@ -164,4 +164,15 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
      "if of[s.setup_id] is quantity]"),
     ("usual_lengths.py", "< abs(parsed.value_um) < step_um / 2:", "< abs(parsed.value_um) < step_um:"),
     ("usual_lengths.py", "return replace(size, value_um=size.value_um - zero_um)", "return size"),
+    # The sums behind a survey, what is told per side, and what a card changes.
+    (M + "why.py", 'Term("difference", max(values) - min(values))', 'Term("difference", max(values) + min(values))'),
+    (M + "why.py", "told = [row for row in rows if row.state is not State.IN]", "told = []"),
+    (M + "why.py", "is_size = kind is RuleKind.READING and feature_of(quantity).is_size", "is_size = True"),
+    (M + "places.py", "then[-1].between_um != now_um", "then[0].between_um != now_um"),
+    (M + "cross_checks.py", 'Term("seen", share * oval.stated.value_m)', 'Term("seen", oval.stated.value_m)'),
+    ("notation.py", "value_um=_exact(2 * half.value_um)", "value_um=half.value_um"),
+    ("spec_card.py", "row[::-1] if layout.numbering", "row if layout.numbering"),
+    ("job_facts.py", "            and out.event not in self.struck_events\n", ""),
+    ("job_facts.py", "return not self.standing_fittings(hole_id) and not self.standing_cuts(hole_id)",
+     "return not self.standing_fittings(hole_id)"),
 )  # fmt: skip

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { ask } from '@/api/ask'
 import {
@@ -16,6 +16,7 @@ import { bareFor } from '@/shared/format/bareUnit'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -28,8 +29,9 @@ import { choicesOf, METHODS } from './ways'
 /** Gauge, what it is set on, load and method belong to every reading of this feature from now on. */
 const props = defineProps<{ open: boolean; survey: SurveyView; jobId: string }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
-const gauges = shallowRef<GaugeVersion[]>([])
-const masters = shallowRef<SettingMaster[]>([])
+const { data: known } = useLoaded(() => Promise.all([ask(listGauges()), ask(listSettingMasters())]))
+const gauges = computed<GaugeVersion[]>(() => known.value?.[0] ?? [])
+const masters = computed<SettingMaster[]>(() => known.value?.[1] ?? [])
 const { refusal, send, answer } = useForm()
 const EMPTY = {
   gauge: '',
@@ -44,10 +46,7 @@ const EMPTY = {
 }
 const form = useLocalStorage(`vallo-survey-setup-${props.jobId}-${props.survey.quantity}`, { ...EMPTY })
 
-onMounted(async () => {
-  const [all, rings] = await Promise.all([ask(listGauges()), ask(listSettingMasters())])
-  gauges.value = all
-  masters.value = rings
+watch(known, () => {
   if (!props.open) return
   // Opened before the cabinet was known: filled in again, now that its masters have names.
   form.value = { ...form.value, from: '' }

@@ -1,8 +1,8 @@
 /** One survey at the bench: a place to read now, taken from the gauge or typed, then the next one by itself. */
-import { computed, type ComputedRef, onBeforeUnmount, ref, type Ref, shallowRef, watch } from 'vue'
+import { computed, type ComputedRef, onBeforeUnmount, ref, type Ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { ask, asRefusal } from '@/api/ask'
+import { ask } from '@/api/ask'
 import { type PlaceReadView, type Quantity, readSurvey, type SurveyView } from '@/api/generated'
 import { bareFor } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
@@ -10,6 +10,7 @@ import { linkFailed, onChange } from '@/shared/state/link'
 import { waitingFor } from '@/shared/state/outbox'
 import { unit } from '@/shared/state/preferences'
 import { type Capture, type CaptureSpot, useCapture } from '@/shared/state/useCapture'
+import { useLoaded } from '@/shared/state/useLoaded'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingPlaces, movePlace, nextPlace, placeKey, stepPlace, type Way } from './places'
@@ -35,33 +36,25 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   const router = useRouter()
   const quantity = computed(() => String(route.params['quantity']) as Quantity)
   const partKey = computed(() => String(route.params['part']))
-  const survey = shallowRef<SurveyView | null>(null)
   const liner = ref('')
   const capture = useCapture(job.jobId, undo, () => here.value && captureSpot(here.value), settled)
-  let turn = 0
-
-  async function load(): Promise<void> {
-    const mine = ++turn
-    try {
-      const path = { job_id: job.jobId, quantity: quantity.value, part: partKey.value }
-      const now = await ask(readSurvey({ path }))
-      if (mine === turn) survey.value = now
-    } catch (error) {
-      if (mine !== turn) return
-      if (asRefusal(error).code === 'unavailable') linkFailed()
-      else capture.refusal.value = asRefusal(error)
-    }
-  }
-  watch(
-    [quantity, partKey],
-    () => {
-      survey.value = null
-      capture.refusal.value = null
-      capture.taken.forget()
-      void load()
-    },
-    { immediate: true },
+  const ofPart = () => ({ job_id: job.jobId, quantity: quantity.value, part: partKey.value })
+  const {
+    data: survey,
+    refusal: notLoaded,
+    load,
+  } = useLoaded<SurveyView>(
+    () => ask(readSurvey({ path: ofPart() })),
+    () => `${quantity.value} ${partKey.value}`,
   )
+  watch(notLoaded, (why) => {
+    if (why?.code === 'unavailable') linkFailed()
+    else if (why) capture.refusal.value = why
+  })
+  watch([quantity, partKey], () => {
+    capture.refusal.value = null
+    capture.taken.forget()
+  })
   const stop = onChange((changed) => (changed === null || changed === job.jobId ? load() : undefined))
   onBeforeUnmount(stop)
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import {
@@ -12,11 +12,20 @@ import {
 } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { loadNetwork, network } from '@/shared/state/network'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 /** Other screens of the shop: let one in by a code, see who is in, sign one out. */
 const REFRESH_MS = 2000
-const devices = ref<DeviceView[]>([])
+const {
+  data: known,
+  refusal: notLoaded,
+  load: look,
+} = useLoaded(async () => {
+  await loadNetwork()
+  return network.value?.open === true ? ask(listPairedDevices()) : []
+})
+const devices = computed<DeviceView[]>(() => known.value ?? [])
 const code = ref<CodeView | null>(null)
 /** How many were in when the code was made: one more, and it is used up. */
 const before = ref(0)
@@ -30,13 +39,11 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     refusal.value = asRefusal(error)
   }
 }
-async function look(): Promise<void> {
-  if (network.value?.open !== true) return
-  devices.value = await ask(listPairedDevices())
+watch(known, () => {
   if (code.value && (devices.value.length > before.value || new Date(code.value.expires_at) < new Date())) {
     code.value = null
   }
-}
+})
 const makeCode = () =>
   attempt(async () => {
     code.value = await ask(makePairingCode())
@@ -45,7 +52,7 @@ const makeCode = () =>
 const signOut = (device: DeviceView) =>
   attempt(async () => {
     const path = { paired_device_id: device.paired_device_id }
-    devices.value = await ask(signOutDevice({ path }))
+    known.value = await ask(signOutDevice({ path }))
     before.value = devices.value.length
     if (mine(device)) await loadNetwork()
   })
@@ -54,14 +61,13 @@ const picture = computed(() =>
   code.value ? `data:image/svg+xml;utf8,${encodeURIComponent(code.value.qr_svg)}` : '',
 )
 
-onMounted(() => void attempt(async () => loadNetwork().then(look)))
-useIntervalFn(() => void attempt(look), REFRESH_MS)
+useIntervalFn(() => void look(), REFRESH_MS)
 </script>
 
 <template>
   <section aria-label="On the shop's network">
     <h2 class="text-xl">On the shop's network</h2>
-    <RefusalNote :refusal="refusal" />
+    <RefusalNote :refusal="refusal ?? notLoaded" />
     <p v-if="network && !network.open" class="max-w-prose py-2">
       Only this machine reaches Vallostasis now. To use a tablet or phone at the block, start it with
       <code class="num">./vallo start --host 0.0.0.0</code>; every device is then let in by a code.

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, nextTick, provide, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { ask, asRefusal, Refusal } from '@/api/ask'
 import { addCard, type CardWithVersions, readCard, saveVersion } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { personId } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -24,7 +25,14 @@ const route = useRoute()
 const router = useRouter()
 const id = computed(() => String(route.params['card']))
 const isNew = computed(() => id.value === 'new')
-const versions = shallowRef<CardWithVersions | null>(null)
+const {
+  data: versions,
+  refusal: notLoaded,
+  load,
+} = useLoaded<CardWithVersions | null>(
+  () => (isNew.value ? Promise.resolve(null) : ask(readCard({ path: { spec_card_id: id.value } }))),
+  id,
+)
 const refusal = ref<Refusal | null>(null)
 const saved = ref('')
 const form = ref<HTMLFormElement | null>(null)
@@ -52,20 +60,15 @@ function strip(value: unknown): unknown {
   return JSON.parse(JSON.stringify(value, (key, one: unknown) => (key === 'um' ? undefined : one)))
 }
 
-async function load(): Promise<void> {
-  if (isNew.value) return
-  try {
-    const answer = await ask(readCard({ path: { spec_card_id: id.value } }))
-    versions.value = answer
-    const card = answer.cards[0]
-    const version = answer.versions[0]?.version ?? 0
-    if (card && draft.value.basedOn === 0) draft.value = draftOf(card, version)
-    if (card && !changed.value) draft.value = draftOf(card, version)
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-}
-watch(id, load, { immediate: true })
+/** What was typed stays; a card that nobody changed here, or that is opened for the first time, comes as it is. */
+watch(versions, (answer) => {
+  const card = answer?.cards[0]
+  const version = answer?.versions[0]?.version ?? 0
+  if (card && (draft.value.basedOn === 0 || !changed.value)) draft.value = draftOf(card, version)
+})
+watch(notLoaded, (why) => {
+  if (why) refusal.value = why
+})
 
 async function save(confirmed = false): Promise<void> {
   saved.value = ''
@@ -91,8 +94,7 @@ async function save(confirmed = false): Promise<void> {
   } catch (error) {
     refusal.value = asRefusal(error)
     await goToWrongField()
-    if (refusal.value.code === 'stale')
-      versions.value = await ask(readCard({ path: { spec_card_id: id.value } }))
+    if (refusal.value.code === 'stale') await load()
   }
 }
 

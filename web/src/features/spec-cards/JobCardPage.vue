@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import {
@@ -12,6 +12,7 @@ import {
 import { whenText } from '@/shared/format/time'
 import { useJob } from '@/shared/state/job'
 import { personId } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import StateChanges from '@/shared/ui/StateChanges.vue'
 
@@ -20,28 +21,23 @@ import LimitList from './LimitList.vue'
 
 /** The card version that judges this job, with every limit's source; another one can be tried first. */
 const job = useJob()
-const versions = shallowRef<CardWithVersions | null>(null)
 const tried = ref<CardVersion | null>(null)
 const changes = shallowRef<ChangedState[]>([])
 const refusal = ref<Refusal | null>(null)
 
 const present = computed(() => job.block.value?.card.version)
+const cardId = computed(() => present.value?.spec_card_id ?? '')
+const {
+  data: versions,
+  refusal: notLoaded,
+  load,
+} = useLoaded<CardWithVersions>(() => ask(readCard({ path: { spec_card_id: cardId.value } })), cardId)
 const card = computed(() => {
   const at = versions.value?.versions.findIndex(
     (one) => one.spec_card_version_id === present.value?.spec_card_version_id,
   )
   return at === undefined || at < 0 ? null : (versions.value?.cards[at] ?? null)
 })
-
-onMounted(load)
-async function load(): Promise<void> {
-  if (!present.value) return
-  try {
-    versions.value = await ask(readCard({ path: { spec_card_id: present.value.spec_card_id } }))
-  } catch (error) {
-    refusal.value = asRefusal(error)
-  }
-}
 
 async function choose(version: CardVersion, onlyPreview: boolean): Promise<void> {
   try {
@@ -77,7 +73,7 @@ async function choose(version: CardVersion, onlyPreview: boolean): Promise<void>
           >Edit the card</RouterLink
         >
       </div>
-      <RefusalNote :refusal="refusal" />
+      <RefusalNote :refusal="refusal ?? notLoaded" />
       <LimitList v-if="card" :card="card" />
     </section>
     <section aria-label="Versions">

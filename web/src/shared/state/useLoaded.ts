@@ -32,6 +32,7 @@ export function useLoaded<T>(fetch: () => Promise<T>, of?: WatchSource<unknown>)
   if (of) {
     watch(of, () => {
       data.value = null
+      refusal.value = null
       void load()
     })
   }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import { asRefusal, type Refusal } from '@/api/ask'
 import type { BudgetView, SourceView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 
 import DialogFrame from './DialogFrame.vue'
 import RefusalNote from './RefusalNote.vue'
@@ -18,32 +18,20 @@ const props = defineProps<{
   fetch: () => Promise<BudgetView[]>
 }>()
 const emit = defineEmits<{ close: [] }>()
-const budgets = shallowRef<BudgetView[]>([])
+const { data, refusal } = useLoaded<BudgetView[] | null>(
+  () => (props.open ? props.fetch() : Promise.resolve(null)),
+  () => props.open,
+)
+const budgets = computed(() => data.value ?? [])
 const chosen = ref(0)
 /** More than these are chosen from a list. */
 const FEW = 5
-const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
+const busy = computed(() => data.value === null && refusal.value === null)
 const now = computed(() => budgets.value[chosen.value] ?? budgets.value[0])
-
-watch(
-  () => props.open,
-  async (open) => {
-    if (!open) return
-    busy.value = true
-    try {
-      budgets.value = await props.fetch()
-      chosen.value = Math.max(
-        0,
-        budgets.value.findIndex((one) => one.what === props.what),
-      )
-      refusal.value = null
-    } catch (error) {
-      refusal.value = asRefusal(error)
-    }
-    busy.value = false
-  },
-)
+watch(budgets, (found) => {
+  const at = found.findIndex((one) => one.what === props.what)
+  chosen.value = Math.max(0, at)
+})
 const fine = (metres: number) => lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 3 : 2 })
 function own(source: SourceView): string {
   if (source.unit === 'm') return ''

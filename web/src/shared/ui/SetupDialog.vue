@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, shallowRef, watch } from 'vue'
+import { computed, watch } from 'vue'
 
 import { ask } from '@/api/ask'
 import {
@@ -16,6 +16,7 @@ import { bareUnit } from '@/shared/format/bareUnit'
 import { lengthText, uncertaintyText } from '@/shared/format/lengths'
 import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from './ChoiceField.vue'
 import DialogFrame from './DialogFrame.vue'
 import RefusalChoices from './RefusalChoices.vue'
@@ -26,7 +27,11 @@ import { useForm } from './useForm'
 const props = defineProps<{ open: boolean; block: BlockView; jobId: string; quantity: Quantity }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
 
-const gauges = shallowRef<GaugeVersion[]>([])
+const { data: known } = useLoaded(async () => {
+  const path = { job_id: props.jobId, quantity: props.quantity }
+  return Promise.all([ask(listGauges()), ask(listSuitedGauges({ path }))])
+})
+const gauges = computed<GaugeVersion[]>(() => known.value?.[0] ?? [])
 const { refusal, send, answer } = useForm()
 const EMPTY = {
   gauge: '',
@@ -50,7 +55,7 @@ const zeroedOn = computed({
 
 const present = computed(() => props.block.setups.find((one) => one.quantity === props.quantity))
 /** Gauges made for this come first, the finest at the head; the others can still be chosen. */
-const suited = shallowRef<string[] | null>(null)
+const suited = computed(() => known.value?.[1] ?? null)
 const isSuited = (id: string) => suited.value?.includes(id) ?? true
 const gaugeChoices = computed(() =>
   [...gauges.value]
@@ -91,12 +96,7 @@ function fill(): void {
   refusal.value = null
 }
 
-onMounted(async () => {
-  const path = { job_id: props.jobId, quantity: props.quantity }
-  gauges.value = await ask(listGauges()).catch(() => [])
-  suited.value = await ask(listSuitedGauges({ path })).catch(() => null)
-  fill()
-})
+watch(known, fill)
 watch(
   () => props.open,
   (open) => {
