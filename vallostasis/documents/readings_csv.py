@@ -80,7 +80,7 @@ def _rows(facts: JobFacts) -> Iterator[tuple[object, ...]]:
             safe(gauge.name),
             gauge.version,
             safe(reading.taken_by),
-            reading.taken_at.isoformat(),
+            reading.taken_at.astimezone().isoformat(),
             "struck" if strike else "",
             safe(strike.reason) if strike else "",
             safe(" / ".join(note.words for note in facts.standing_notes.get(reading.reading_id, ()) if note.words)),

@@ -2,6 +2,7 @@
 import { computed, type ComputedRef } from 'vue'
 
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
+import { whenText } from '@/shared/format/time'
 import { zeroWords } from '@/shared/format/zero'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
@@ -59,7 +60,7 @@ export function useSurveyGauge(jobId: string, bench: SurveyBench): SurveyGauge {
   const circumstances = computed(() => {
     const now = setup.value
     if (!now) return ''
-    const at = new Date(now.chosen_at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+    const at = whenText(now.chosen_at)
     const on = now.master ? `set on ${now.master} at ${at}` : zeroWords(now)
     return [now.gauge.name, on, now.method, now.load].filter(Boolean).join(' · ')
   })

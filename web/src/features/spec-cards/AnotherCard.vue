@@ -76,7 +76,7 @@ function choose(onlyPreview: boolean): Promise<void> {
           Judge this job by that card
         </button>
       </template>
-      <RefusalNote :refusal="refusal" />
+      <RefusalNote v-if="!refusal?.problems.length" :refusal="refusal" />
     </div>
   </details>
 </template>

@@ -20,6 +20,13 @@ const bareUnit = (key: string) => {
     ? 'inch'
     : 'thou'
 }
+const howMeasured = computed(() => {
+  const { land, datum, required_hours, hold_down, hold_down_torque_nm } = props.card.measuring
+  const held = hold_down ? `held down by ${hold_down}` : 'not held down'
+  const torque = hold_down_torque_nm ? `, ${torqueText(hold_down_torque_nm)}` : ''
+  const hours = required_hours.map((hour) => `${hour}h`).join(', ')
+  return `on the ${land}, from ${datum}, at ${hours}; ${held}${torque}`
+})
 const featureRows = computed(() =>
   (props.card.features ?? []).flatMap((sheet) =>
     FEATURE_LIMITS.flatMap((name) => {
@@ -66,12 +73,7 @@ const shown = (key: string, limit: Limit) => {
         <tr class="border-b border-rule">
           <th scope="row" class="py-1.5 text-left font-normal">measured</th>
           <td colspan="2" class="px-4">
-            on the {{ card.measuring.land }}, from {{ card.measuring.datum }}, at
-            {{ card.measuring.required_hours.map((hour) => `${hour}h`).join(', ') }};
-            {{ card.measuring.hold_down ? `held down by ${card.measuring.hold_down}` : 'not held down' }}
-            <template v-if="card.measuring.hold_down_torque_nm"
-              >, {{ torqueText(card.measuring.hold_down_torque_nm) }}</template
-            >
+            {{ howMeasured }}
           </td>
         </tr>
       </tbody>

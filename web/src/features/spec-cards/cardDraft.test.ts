@@ -67,6 +67,7 @@ describe('card draft', () => {
     expect(paths).toContain('limits.variation_round.source')
     expect(differingFields(mine, emptyCard())).toEqual([])
     expect(wordsOf('limits.variation_round.length')).toBe('limits · variation round')
+    expect(wordsOf('limits.variation_round.length.typed')).toBe('limits · variation round')
   })
 
   it('says what stands at each side of a field', () => {

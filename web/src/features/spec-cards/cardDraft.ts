@@ -249,7 +249,7 @@ export function valueAt(card: unknown, path: string): string {
 
 export function wordsOf(path: string): string {
   return path
-    .replace(/\.typed$|\.length$/g, '')
+    .replace(/(\.length)?(\.typed)?$/, '')
     .replaceAll('_', ' ')
     .replaceAll('.', ' · ')
 }
