@@ -13,6 +13,7 @@ from vallostasis.api import (
     compute_measuring,
     counterbore,
     documents,
+    features,
     gauge_links,
     gauge_studies,
     health,
@@ -80,7 +81,7 @@ def create_app(settings: Settings) -> FastAPI:
     for module in (health, pairing):
         app.include_router(module.router)
     for module in (changes, jobs, counterbore, spec_cards, shop, gauge_links, compute, compute_measuring,
-                   documents, imports, notes, surveys, cabinet, gauge_studies):  # fmt: skip
+                   documents, imports, notes, surveys, features, cabinet, gauge_studies):  # fmt: skip
         app.include_router(module.router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)

@@ -8,6 +8,7 @@ import LinkNote from '@/shared/ui/LinkNote.vue'
 import KeysHelp from '@/shared/ui/KeysHelp.vue'
 import PersonChip from '@/shared/ui/PersonChip.vue'
 import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
+import { loadCatalogue } from '@/shared/state/catalogue'
 import { loadNetwork } from '@/shared/state/network'
 import { loadPeople } from '@/shared/state/people'
 
@@ -20,6 +21,7 @@ whenNotPaired(async () => {
 onMounted(() => {
   void loadPeople().catch(() => undefined)
   void loadNetwork().catch(() => undefined)
+  void loadCatalogue().catch(() => undefined)
 })
 </script>
 

@@ -16,27 +16,12 @@ from vallostasis.core.measuring.decision import (
     gauge_capability,
     repeats_to_settle,
 )
+from vallostasis.core.measuring.features import GAUGE_WORDS, feature_of
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.measuring.set_budget import budget_of_gauge, reading_of_gauge
 from vallostasis.core.records import Quantity, Setup
 from vallostasis.core.spec_card import Limit, SpecCard, sheet_of
-
-# Words in a gauge's kind that say what it is made for.
-_INSIDE = (Quantity.BLOCK_BORE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.COUNTERBORE_DIAMETER)
-_OUTSIDE = (Quantity.LINER_OUTSIDE, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.FLANGE_THICKNESS)
-_DEPTHS = (Quantity.PROTRUSION, Quantity.COUNTERBORE_DEPTH, Quantity.DECK_FLATNESS, Quantity.SETUP_INDICATOR)
-_GAPS = (Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP, Quantity.RING_GAP, Quantity.PISTON_CLEARANCE,
-         Quantity.DECK_FLATNESS)  # fmt: skip
-_MADE_FOR = {
-    "rule": (Quantity.TRIAL_FIT,),
-    "bore": _INSIDE,
-    "micrometer": _OUTSIDE,
-    "depth": _DEPTHS,
-    "indicator": _DEPTHS,
-    "feeler": _GAPS,
-    "level": (Quantity.LEVELLING,),
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,7 +69,8 @@ def _window(
     name: str, quantity: Quantity, least: Limit, greatest: Limit, nominal: Decimal | None
 ) -> list[DecisionAsked]:
     low, high = least.metres, greatest.metres
-    if high is not None and low is None and quantity in _GAPS:
+    # What a feeler reads begins at nought.
+    if high is not None and low is None and "feeler" in feature_of(quantity).gauges:
         return [DecisionAsked(name, quantity, 0.0, high, False, nominal)] if high > 0 else []
     if low is None or high is None or high <= low:
         return []
@@ -139,8 +125,8 @@ def fit_for(asked: DecisionAsked, gauge: GaugeVersion, coverage_factor: float, t
 def made_for(gauge: GaugeVersion, quantity: Quantity, nominal_um: Decimal | None = None) -> bool:
     """Whether kind and range of a gauge suit what is read; an unknown kind or range rules nothing out. [µm]"""
     kind = gauge.kind.casefold()
-    known = [quantities for word, quantities in _MADE_FOR.items() if word in kind]
-    if known and not any(quantity in quantities for quantities in known):
+    known = [word for word in GAUGE_WORDS if word in kind]
+    if known and not any(word in feature_of(quantity).gauges for word in known):
         return False
     if gauge.range_from_um is None or gauge.range_to_um is None or nominal_um is None:
         return True

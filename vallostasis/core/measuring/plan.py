@@ -117,16 +117,7 @@ def propose_pattern(cylinder: Cylinder, quantity: Quantity, risk: Risk = Risk.US
         shares = (("top", "0.08"), ("middle", "0.5"), ("bottom", "0.92"))
         return Pattern(levels=_levels(shares, length))
     axes = (0.0, 45.0, 90.0, 135.0) if risk is Risk.USUAL else (0.0, 30.0, 60.0, 90.0, 120.0, 150.0)
-    return Pattern(_diameter_levels(cylinder, quantity, risk, length), _OWN_AXES.get(quantity, axes))
-
-
-# Features with axes of their own, whatever the risk: a main bore is read vertically and on both diagonals, since the
-# joint of its cap lies across; a piston along the crank and across it.
-_OWN_AXES = {
-    Quantity.MAIN_BORE: (45.0, 90.0, 135.0),
-    Quantity.PISTON_SKIRT: (0.0, 90.0),
-    Quantity.PISTON_CROWN: (0.0, 90.0),
-}
+    return Pattern(_diameter_levels(cylinder, quantity, risk, length), feature.own_axes_deg or axes)
 
 
 def _diameter_levels(cylinder: Cylinder, quantity: Quantity, risk: Risk, length: Decimal) -> tuple[PatternLevel, ...]:
@@ -188,15 +179,7 @@ def blind_spots(feature: Feature, pattern: Pattern) -> tuple[str, ...]:
 
 def surveyed_features(card: SpecCard) -> tuple[Quantity, ...]:
     """Features that a block of this card can have measured place by place."""
-    wet = card.construction in (Construction.WET_TOP_FLANGE, Construction.WET_BOTTOM_SEAT, Construction.INSERT)
-    lined = card.construction not in (Construction.PARENT_BORE, Construction.COATED)
-    gone = set() if wet or card.construction is Construction.DRY_FLANGED else {Quantity.COUNTERBORE_DIAMETER}
-    if not lined:
-        gone |= {Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.TRIAL_FIT, Quantity.NEIGHBOUR_GAP,
-                 Quantity.NEIGHBOUR_STEP}  # fmt: skip
-    if wet:
-        gone.add(Quantity.TRIAL_FIT)
-    return tuple(one for one in Quantity if is_surveyed(one) and one not in gone)
+    return tuple(one for one in Quantity if is_surveyed(one) and card.construction not in feature_of(one).not_in)
 
 
 def check_features(card: SpecCard) -> Iterator[FieldProblem]:

@@ -8,7 +8,7 @@ from math import hypot, inf, sqrt
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.budget import Budget, Estimate, Move, Shape, Source, combine, estimate, stated
-from vallostasis.core.measuring.features import PartKind, feature_of
+from vallostasis.core.measuring.features import MadeOf, PartKind, feature_of
 from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
 from vallostasis.core.measuring.reading_errors import (
     GaugeSources,
@@ -34,15 +34,15 @@ UNTAKEN_HALF_WIDTH_K = 2.0
 TEMPERATURE_HOLDS = timedelta(hours=4)
 # A micrometer is set on its own standard: half width of that. [m] Common practice, no published source.
 OWN_STANDARD_HALF_WIDTH_M = 2e-6
-_OF_BLOCK = (Quantity.BLOCK_BORE, Quantity.COUNTERBORE_DIAMETER, Quantity.MAIN_BORE)
-_OF_PISTON = (Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN)
 
 
 def material_of(card: SpecCard, quantity: Quantity) -> str:
     """Material of the part that a feature belongs to."""
-    if quantity in _OF_BLOCK:
-        return card.block_material
-    return card.piston_material if quantity in _OF_PISTON else card.liner_material
+    return {
+        MadeOf.BLOCK: card.block_material,
+        MadeOf.LINER: card.liner_material,
+        MadeOf.PISTON: card.piston_material,
+    }[feature_of(quantity).made_of]
 
 
 def temperature_key(quantity: Quantity, part_key: str) -> str:

@@ -687,6 +687,28 @@ export type CardLevel = {
 };
 
 /**
+ * CardLimitView
+ *
+ * A limit that a card can set: its field on the sheet, and what it is called.
+ */
+export type CardLimitView = {
+    /**
+     * Field
+     */
+    field: string;
+    /**
+     * Label
+     */
+    label: string;
+    /**
+     * Is Size
+     *
+     * Typed as a size; else as a small length.
+     */
+    is_size: boolean;
+};
+
+/**
  * CardSaved
  *
  * Where a card was saved.
@@ -881,6 +903,61 @@ export type CardWithVersions = {
      * Cards
      */
     cards: Array<SpecCard>;
+};
+
+/**
+ * CatalogueRow
+ *
+ * One feature as the catalogue describes it.
+ */
+export type CatalogueRow = {
+    quantity: Quantity;
+    part: PartKind;
+    pattern: PatternKind;
+    /**
+     * Is Size
+     */
+    is_size: boolean;
+    /**
+     * Is Diameter
+     */
+    is_diameter: boolean;
+    /**
+     * Is Surveyed
+     *
+     * Read place by place on a bench of its own.
+     */
+    is_surveyed: boolean;
+    /**
+     * Loads
+     */
+    loads: Array<string>;
+    /**
+     * Also Loads
+     */
+    also_loads: Array<string>;
+    /**
+     * Methods
+     */
+    methods: Array<string>;
+    /**
+     * Limits
+     *
+     * None where a card has no sheet of it.
+     */
+    limits: Array<CardLimitView>;
+    drawing: Drawing;
+    /**
+     * Axis Names
+     */
+    axis_names: [
+        string,
+        string
+    ];
+    /**
+     * Asks Liner
+     */
+    asks_liner: boolean;
 };
 
 /**
@@ -1614,6 +1691,13 @@ export type DrawBody = {
      */
     person_id: string;
 };
+
+/**
+ * Drawing
+ *
+ * How a survey of a feature is drawn.
+ */
+export type Drawing = 'tracks' | 'grid' | 'start';
 
 /**
  * Drift
@@ -10622,6 +10706,61 @@ export type TakeTemperatureResponses = {
 };
 
 export type TakeTemperatureResponse = TakeTemperatureResponses[keyof TakeTemperatureResponses];
+
+export type ReadCatalogueData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/features';
+};
+
+export type ReadCatalogueErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadCatalogueError = ReadCatalogueErrors[keyof ReadCatalogueErrors];
+
+export type ReadCatalogueResponses = {
+    /**
+     * Response Read Catalogue
+     *
+     * Successful Response
+     */
+    200: Array<CatalogueRow>;
+};
+
+export type ReadCatalogueResponse = ReadCatalogueResponses[keyof ReadCatalogueResponses];
 
 export type ListSettingMastersData = {
     body?: never;

@@ -3,9 +3,10 @@ import { computed } from 'vue'
 
 import { bareUnit, bareWords } from '@/shared/format/bareUnit'
 import { ask } from '@/api/ask'
-import { listFeatures, type Quantity } from '@/api/generated'
+import { listFeatures } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
+import { catalogue } from '@/shared/state/catalogue'
 import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import FileField from '@/shared/ui/FileField.vue'
@@ -21,11 +22,11 @@ const job = useJob()
 const form = useForm()
 const { refusal, busy } = form
 const { name, quantity, asWritten, report, taken, good, bad, here, choose, take } = useReadingsFile(job, form)
-const CLOCKED: Quantity[] = ['protrusion', 'counterbore depth', 'flange thickness']
+const always = computed(() => catalogue.value.filter((one) => !one.is_surveyed).map((one) => one.quantity))
 /** Everything that this block can have measured. */
 const features = useLoaded(() => ask(listFeatures({ path: { job_id: job.jobId } })))
 const quantities = computed(() =>
-  [...CLOCKED, ...(features.data.value?.features ?? []).map((one) => one.quantity)].map((value) => ({
+  [...always.value, ...(features.data.value?.features ?? []).map((one) => one.quantity)].map((value) => ({
     value,
     label: value,
   })),

@@ -2,12 +2,13 @@
 import { computed } from 'vue'
 
 import type { Quantity } from '@/api/generated'
+import { featureOf } from '@/shared/state/catalogue'
 
 /** Where the gauge is held now, seen from above: along an axis, or at a clock position counted from the front. */
 const props = defineProps<{ axis: number; hour: number | null; quantity: Quantity }>()
 const isHour = computed(() => props.hour !== null)
 /** A main bore is seen along the crank: it has no front, but a joint where its cap sits. */
-const marks = computed(() => (props.quantity === 'main bore' ? ['cap joint', 'upright'] : ['front', '90°']))
+const marks = computed(() => featureOf(props.quantity)?.axis_names ?? ['front', '90°'])
 </script>
 
 <template>

@@ -6,6 +6,7 @@ import { type BlockView, stampPart, type SurveyView } from '@/api/generated'
 import { personId } from '@/shared/state/preferences'
 import { useForm } from '@/shared/ui/useForm'
 import ZeroLook from '@/shared/ui/ZeroLook.vue'
+import { featureOf } from '@/shared/state/catalogue'
 
 import SurveySetup from './SurveySetup.vue'
 import type { SurveyBench } from './useSurvey'
@@ -55,7 +56,7 @@ async function changed(): Promise<void> {
       <button v-if="survey.setup" type="button" class="quiet min-h-11" @click="open = true">
         Read it another way
       </button>
-      <label v-if="survey.quantity === 'trial fit'" class="text-sm text-ink-soft"
+      <label v-if="featureOf(survey.quantity)?.asks_liner" class="text-sm text-ink-soft"
         >liner
         <select v-model="liner" class="rounded border border-rule bg-sheet px-2 py-2 text-ink">
           <option value="">choose</option>

@@ -2,21 +2,24 @@
 import { computed } from 'vue'
 
 import type { Quantity } from '@/api/generated'
+import { featureOf } from '@/shared/state/catalogue'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 
-import { ALSO_LOADS, choicesOf, loadOf, LOADS, partsOfLoad } from './ways'
+import { choicesOf, loadOf, partsOfLoad } from './ways'
 
 /** How a part is held and loaded: what stands on its deck, and its main caps. */
 const props = defineProps<{ quantity: Quantity }>()
 const load = defineModel<string>({ required: true })
-const loads = computed(() => choicesOf(LOADS[props.quantity]))
-const caps = computed(() => choicesOf(ALSO_LOADS[props.quantity]))
+const feature = computed(() => featureOf(props.quantity))
+const loads = computed(() => choicesOf(feature.value?.loads))
+const others = computed(() => feature.value?.also_loads ?? [])
+const caps = computed(() => choicesOf(others.value))
 const first = computed({
-  get: () => partsOfLoad(props.quantity, load.value)[0],
+  get: () => partsOfLoad(others.value, load.value)[0],
   set: (chosen) => (load.value = loadOf(chosen, also.value)),
 })
 const also = computed({
-  get: () => partsOfLoad(props.quantity, load.value)[1],
+  get: () => partsOfLoad(others.value, load.value)[1],
   set: (chosen) => (load.value = loadOf(first.value, chosen)),
 })
 </script>

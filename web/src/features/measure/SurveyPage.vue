@@ -9,6 +9,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { isTyping, onPedal } from '@/shared/ui/typing'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
+import { featureOf } from '@/shared/state/catalogue'
 
 import BoreTracks from './BoreTracks.vue'
 import DeckGrid from './DeckGrid.vue'
@@ -38,10 +39,7 @@ const {
 const choosing = ref(false)
 const aside = ref<{ lookAtZero: () => void } | null>(null)
 const now = ref<{ focus: () => void; blur: () => void } | null>(null)
-const drawn = computed(() => {
-  if (survey.value?.quantity === 'trial fit') return 'start'
-  return survey.value?.pattern_kind === 'grid' ? 'grid' : 'levels'
-})
+const drawn = computed(() => featureOf(bench.quantity.value)?.drawing ?? 'tracks')
 
 function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
   if (gauge.said.value) void bench.take({ text: gauge.said.value.text, readBefore })
@@ -138,7 +136,7 @@ onKeyStroke(
       </section>
       <div class="min-w-0 self-start lg:sticky lg:top-2 lg:col-start-1 lg:row-span-3 lg:row-start-1">
         <BoreTracks
-          v-if="drawn === 'levels'"
+          v-if="drawn === 'tracks'"
           :survey="survey"
           :at="at"
           :tip="gauge.tip.value"
@@ -153,10 +151,10 @@ onKeyStroke(
           @choose="bench.go"
         />
         <LinerStart v-else :survey="survey" />
-        <SurveyNumbers v-if="drawn !== 'levels'" class="mt-4" :survey="survey" :job-id="job.jobId" />
+        <SurveyNumbers v-if="drawn !== 'tracks'" class="mt-4" :survey="survey" :job-id="job.jobId" />
       </div>
       <section class="min-w-0 lg:col-start-2" aria-label="So far">
-        <SurveyNumbers v-if="drawn === 'levels'" :survey="survey" :job-id="job.jobId" />
+        <SurveyNumbers v-if="drawn === 'tracks'" :survey="survey" :job-id="job.jobId" />
         <details v-if="survey.form && survey.is_diameter" class="mt-2">
           <summary class="min-h-8 cursor-pointer">Every figure, level by level</summary>
           <SurveyTable :survey="survey" :at="at" @choose="bench.go" />

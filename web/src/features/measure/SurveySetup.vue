@@ -15,6 +15,7 @@ import {
 import { bareFor } from '@/shared/format/bareUnit'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { stands, ZERO_CHOICES } from '@/shared/format/zero'
+import { featureOf } from '@/shared/state/catalogue'
 import { personId, unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
@@ -24,7 +25,7 @@ import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 import SurveyLoad from './SurveyLoad.vue'
-import { choicesOf, METHODS } from './ways'
+import { choicesOf } from './ways'
 
 /** Gauge, what it is set on, load and method belong to every reading of this feature from now on. */
 const props = defineProps<{ open: boolean; survey: SurveyView; jobId: string }>()
@@ -93,7 +94,7 @@ const masterChoices = computed(() => [
     label: `${one.name} · ${lengthText(Number(one.size_um) / 1e6, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 5 : 4 })} ${SIZE_WITH[unit.value]}`,
   })),
 ])
-const methods = computed(() => choicesOf(METHODS[props.survey.quantity]))
+const methods = computed(() => choicesOf(featureOf(props.survey.quantity)?.methods))
 /** Where nothing but a temperature differs it was noted wrongly, or the gauge was zeroed anew. */
 const putRight = ref(true)
 const onlyWarmer = computed(() => {

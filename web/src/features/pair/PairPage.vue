@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask } from '@/api/ask'
 import { pairDevice } from '@/api/generated'
 import { unpaired } from '@/shared/state/link'
+import { loadCatalogue } from '@/shared/state/catalogue'
 import { loadNetwork, network } from '@/shared/state/network'
 import { loadPeople } from '@/shared/state/people'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -22,7 +23,7 @@ function pair(): Promise<void> {
   return send(async () => {
     await ask(pairDevice({ body: { code: code.value, device: device.value } }))
     unpaired.value = false
-    await Promise.all([loadNetwork(), loadPeople()])
+    await Promise.all([loadNetwork(), loadPeople(), loadCatalogue()])
     await router.replace(String(route.query['to'] ?? '/'))
   })
 }

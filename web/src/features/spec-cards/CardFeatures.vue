@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { type FeatureSheet, type PlanBody, proposePlan, type Quantity } from '@/api/generated'
+import { catalogue, featureOf } from '@/shared/state/catalogue'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
@@ -12,23 +13,12 @@ import FeatureRow from './FeatureRow.vue'
 
 /** Features that the card has measured place by place: limits, levels and axes, with a plan proposed for each. */
 const draft = useCard()
-const QUANTITIES: Quantity[] = [
-  'counterbore diameter',
-  'block bore',
-  'liner outside',
-  'liner bore',
-  'piston skirt',
-  'piston crown',
-  'piston clearance',
-  'main bore',
-  'deck flatness',
-  'neighbour gap',
-  'ring gap',
-  'trial fit',
-]
+const quantities = computed(() =>
+  catalogue.value.filter((one) => one.limits.length > 0).map((one) => one.quantity),
+)
 const features = computed(() => draft.value.features)
 const left = computed(() =>
-  QUANTITIES.filter((one) => !features.value.some((row) => row.sheet.quantity === one)),
+  quantities.value.filter((one) => !features.value.some((row) => row.sheet.quantity === one)),
 )
 const added = ref<string>('')
 const choices = computed(() => [
@@ -53,7 +43,8 @@ async function propose(index: number): Promise<void> {
     if (!row) return
     const { card } = draft.value
     const length =
-      features.value.find((one) => one.sheet.quantity === 'trial fit')?.sheet.nominal?.length?.typed ?? ''
+      features.value.find((one) => featureOf(one.sheet.quantity)?.asks_liner)?.sheet.nominal?.length?.typed ??
+      ''
     const body: PlanBody = {
       quantity: row.sheet.quantity,
       construction: card.construction,

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { perSide } from '@/shared/format/lengths'
+import { featureOf } from '@/shared/state/catalogue'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
@@ -14,16 +15,10 @@ const emit = defineEmits<{ propose: []; remove: [] }>()
 const draft = useCard()
 const path = computed(() => `features.${props.index}`)
 const quantity = computed(() => row.value.sheet.quantity)
-const limits = computed<[LimitName, string][]>(() => {
-  if (quantity.value === 'trial fit') return [['nominal', "Liner's length"]]
-  if (quantity.value === 'deck flatness') return [['greatest', 'Flat within']]
-  const window: [LimitName, string][] = [
-    ['least', 'Least'],
-    ['greatest', 'Greatest'],
-  ]
-  if (['neighbour gap', 'ring gap', 'piston clearance'].includes(quantity.value)) return window
-  return [['nominal', 'Nominal'], ...window, ['out_of_round', 'Out of round'], ['taper', 'Taper']]
-})
+const feature = computed(() => featureOf(quantity.value))
+const limits = computed<[LimitName, string, boolean][]>(() =>
+  (feature.value?.limits ?? []).map((one) => [one.field as LimitName, one.label, one.is_size]),
+)
 function typed(name: LimitName): string {
   return row.value.sheet[name]?.length?.typed ?? ''
 }
@@ -79,8 +74,8 @@ function typeForm(name: LimitName, text: string | number | null): void {
   type(name, number.trim() === '' ? '' : `${number}${said || side.value}`)
 }
 const isForm = (name: LimitName) => name === 'out_of_round' || name === 'taper'
-const isGrid = computed(() => quantity.value === 'deck flatness')
-const isOnce = computed(() => ['trial fit', 'piston clearance'].includes(quantity.value))
+const isGrid = computed(() => feature.value?.pattern === 'grid')
+const isOnce = computed(() => feature.value?.pattern === 'one place')
 const unit = computed(() => draft.value.card.unit)
 </script>
 
@@ -90,12 +85,12 @@ const unit = computed(() => draft.value.card.unit)
     <div class="grid gap-2">
       <div class="grid grid-cols-2 gap-2 sm:grid-cols-5">
         <TextField
-          v-for="[name, label] in limits"
+          v-for="[name, label, isSize] in limits"
           :key="name"
           :model-value="isForm(name) ? perSide(typed(name))[0] : typed(name)"
           :label="label"
           :path="`${path}.${name}`"
-          :bare="bareOf(quantity, name, unit)"
+          :bare="bareOf(isSize, unit)"
           :side="perSide(typed(name))[1]"
           @update:model-value="isForm(name) ? typeForm(name, $event) : type(name, $event)"
         />
@@ -135,7 +130,7 @@ const unit = computed(() => draft.value.card.unit)
           list
         />
         <TextField
-          v-if="quantity !== 'neighbour gap' && quantity !== 'ring gap'"
+          v-if="feature?.pattern === 'levels and axes'"
           v-model="row.axes"
           label="Axes [°]"
           :path="`${path}.axes_deg`"

@@ -4,9 +4,10 @@ import { computed } from 'vue'
 import type { Limit, SpecCard } from '@/api/generated'
 import { asTyped } from '@/shared/format/lengths'
 import { torqueText } from '@/shared/format/others'
+import { featureOf } from '@/shared/state/catalogue'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
-import { bareOf, FEATURE_LIMITS, LIMIT_NAMES, wordsOf } from './cardDraft'
+import { bareOf, LIMIT_NAMES, type LimitName, wordsOf } from './cardDraft'
 
 /** Every limit of a card in the card's own unit, with source and status. */
 const props = defineProps<{ card: SpecCard }>()
@@ -29,11 +30,11 @@ const howMeasured = computed(() => {
 })
 const featureRows = computed(() =>
   (props.card.features ?? []).flatMap((sheet) =>
-    FEATURE_LIMITS.flatMap((name) => {
-      const limit = sheet[name]
+    (featureOf(sheet.quantity)?.limits ?? []).flatMap((one) => {
+      const limit = sheet[one.field as LimitName]
       if (!limit?.length) return []
-      const bare = bareOf(sheet.quantity, name, props.card.unit)
-      return [{ key: `${sheet.quantity}, ${wordsOf(name)}`, limit, typed: asTyped(limit.length.typed, bare) }]
+      const typed = asTyped(limit.length.typed, bareOf(one.is_size, props.card.unit))
+      return [{ key: `${sheet.quantity}, ${one.label.toLowerCase()}`, limit, typed }]
     }),
   ),
 )

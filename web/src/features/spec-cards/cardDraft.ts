@@ -202,17 +202,12 @@ export function cardOf(draft: CardDraft): SpecCard {
 /** Limits that go by one name wherever they stand. */
 export const LIMIT_NAMES: Record<string, string> = { cleanup_least: 'least clean-up cut' }
 
-export const FEATURE_LIMITS = ['nominal', 'least', 'greatest', 'out_of_round', 'taper'] as const
-export type LimitName = (typeof FEATURE_LIMITS)[number]
-/** Small lengths of an inch card are thou. */
-const SMALL: Quantity[] = ['deck flatness', 'neighbour gap', 'neighbour step', 'ring gap', 'piston clearance']
-export function bareOf(
-  quantity: Quantity,
-  name: LimitName,
-  unit: SpecCard['unit'],
-): ReadingBody['bare_unit'] {
+export type LimitName = 'nominal' | 'least' | 'greatest' | 'out_of_round' | 'taper'
+
+/** Unit of a bare number: small lengths of an inch card are thou. */
+export function bareOf(isSize: boolean, unit: SpecCard['unit']): ReadingBody['bare_unit'] {
   if (unit === 'mm') return 'mm'
-  return name === 'out_of_round' || name === 'taper' || SMALL.includes(quantity) ? 'thou' : 'inch'
+  return isSize ? 'inch' : 'thou'
 }
 
 /** Fields that differ between two cards, by their paths; exact values that follow from text are left out. */
