@@ -281,7 +281,7 @@ def _record(conn: Conn, facts: JobFacts, good: list[_Reading], by: UUID) -> None
 
 
 def _liner_mark(row: TableRow, quantity: Quantity) -> str:
-    if quantity is Quantity.TRIAL_FIT:
+    if feature_of(quantity).asks_liner:
         return row["part"] or row["liner"]
     return row["liner"] if quantity is Quantity.FLANGE_THICKNESS else ""
 
@@ -290,7 +290,7 @@ def _part_key(row: TableRow, quantity: Quantity) -> str:
     """Key of the part that a row is of: as it says, else its hole or its liner."""
     if not is_surveyed(quantity):
         return ""
-    if row["part"] and quantity is not Quantity.TRIAL_FIT:
+    if row["part"] and not feature_of(quantity).asks_liner:
         return row["part"]
     if feature_of(quantity).part is PartKind.LINER:
         return f"liner-{row['liner']}"

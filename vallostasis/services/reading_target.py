@@ -48,7 +48,7 @@ def target_of(facts: JobFacts, ask: ReadingToTake) -> Target:
     """Return what a reading is of as the job stands now, or refuse at the field."""
     if is_surveyed(ask.quantity):
         _fitting_place(ask)
-        liner = known_liner(facts, ask.liner_mark) if ask.quantity is Quantity.TRIAL_FIT else None
+        liner = known_liner(facts, ask.liner_mark) if feature_of(ask.quantity).asks_liner else None
         return surveyed_target(facts, ask.quantity, ask.part, "" if liner is None else liner.mark)
     if ask.quantity is Quantity.FLANGE_THICKNESS:
         return Target(liner_id=known_liner(facts, ask.liner_mark).liner_id)

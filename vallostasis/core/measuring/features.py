@@ -79,6 +79,8 @@ _CAPS = ("main caps torqued", "main caps off")
 _UNLINED = (Construction.PARENT_BORE, Construction.COATED)
 _WET = (Construction.WET_TOP_FLANGE, Construction.WET_BOTTOM_SEAT, Construction.INSERT)
 _ACROSS_AND_ALONG = (0.0, 90.0)
+_ENDS = (("top", "0.08"), ("middle", "0.5"), ("bottom", "0.92"))
+_OUTSIDE = (("top", "0.08"), ("upper quarter", "0.3"), ("middle", "0.5"), ("lower quarter", "0.7"), ("bottom", "0.92"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,6 +105,14 @@ class Feature:
         Sign that the word gives a reading; nought where it is asked about.
     own_axes_deg : tuple of float
         Axes that it is read on whatever the risk; empty where the plan chooses. [deg]
+    own_levels : tuple of (str, Decimal)
+        Levels that it is read at whatever the engine; empty where they follow from its size. [µm]
+    level_shares : tuple of (str, str)
+        Levels as shares of the length, of the bore where ``shares_of_bore``; empty where the plan chooses. [1]
+    after_cut : bool
+        A cut of the hole makes another thing of it: what was read before stays with what was there.
+    stays : bool
+        What was read stays what it was when gauge, land or load are changed: it is read of a part by itself.
     not_in : tuple of Construction
         Constructions that do not have it.
     drawing, axis_names, asks_liner
@@ -124,6 +134,11 @@ class Feature:
     tight: int = 0
     deep: int = 0
     own_axes_deg: tuple[float, ...] = ()
+    own_levels: tuple[tuple[str, Decimal], ...] = ()
+    level_shares: tuple[tuple[str, str], ...] = ()
+    shares_of_bore: bool = False
+    after_cut: bool = False
+    stays: bool = False
     not_in: tuple[Construction, ...] = ()
     drawing: Drawing = Drawing.TRACKS
     axis_names: tuple[str, str] = ("front", "90°")
@@ -138,15 +153,17 @@ FEATURES: dict[Quantity, Feature] = {
         ),
         Feature(
             Quantity.COUNTERBORE_DEPTH, PartKind.HOLE, PatternKind.CLOCK, True, Decimal(200),
-            gauges=("depth", "indicator"), deep=1,
+            gauges=("depth", "indicator"), deep=1, after_cut=True, stays=True,
         ),
         Feature(
             Quantity.COUNTERBORE_DIAMETER, PartKind.HOLE, PatternKind.LEVELS_AND_AXES, True, Decimal(200), True,
             made_of=MadeOf.BLOCK, gauges=("bore",), limits=_SIZE_AND_FORM, tight=-1,
             not_in=(Construction.DRY_PLAIN, *_UNLINED),
+            own_levels=(("above the ledge", Decimal(4000)),), after_cut=True,
         ),
         Feature(
-            Quantity.FLANGE_THICKNESS, PartKind.LINER, PatternKind.ONCE, True, Decimal(50), gauges=("micrometer",)
+            Quantity.FLANGE_THICKNESS, PartKind.LINER, PatternKind.ONCE, True, Decimal(50), gauges=("micrometer",),
+            stays=True
         ),
         Feature(
             Quantity.BLOCK_BORE, PartKind.HOLE, PatternKind.LEVELS_AND_AXES, True, Decimal(150), True,
@@ -154,7 +171,7 @@ FEATURES: dict[Quantity, Feature] = {
         ),
         Feature(
             Quantity.LINER_OUTSIDE, PartKind.LINER, PatternKind.LEVELS_AND_AXES, True, Decimal(100), True,
-            gauges=("micrometer",), limits=_SIZE_AND_FORM, tight=1, not_in=_UNLINED,
+            gauges=("micrometer",), limits=_SIZE_AND_FORM, tight=1, not_in=_UNLINED, level_shares=_OUTSIDE,
         ),
         Feature(
             Quantity.LINER_BORE, PartKind.FITTING, PatternKind.LEVELS_AND_AXES, True, Decimal(250), True,
@@ -164,12 +181,13 @@ FEATURES: dict[Quantity, Feature] = {
             Quantity.PISTON_SKIRT, PartKind.PISTON, PatternKind.LEVELS_AND_AXES, True, Decimal(300), True,
             made_of=MadeOf.PISTON, gauges=("micrometer",),
             loads=("piston new", "piston used", "skirt may have collapsed"), limits=_SIZE_AND_FORM, tight=1,
-            own_axes_deg=_ACROSS_AND_ALONG,
+            own_axes_deg=_ACROSS_AND_ALONG, level_shares=(("below the pin", "0.25"), ("bottom of the skirt", "0.45")),
+            shares_of_bore=True,
         ),
         Feature(
             Quantity.PISTON_CROWN, PartKind.PISTON, PatternKind.LEVELS_AND_AXES, True, Decimal(200), True,
             made_of=MadeOf.PISTON, gauges=("micrometer",), limits=_SIZE_AND_FORM, tight=1,
-            own_axes_deg=_ACROSS_AND_ALONG,
+            own_axes_deg=_ACROSS_AND_ALONG, own_levels=(("above the rings", Decimal(5000)),),
         ),
         Feature(
             Quantity.PISTON_CLEARANCE, PartKind.PISTON, PatternKind.ONCE, False, Decimal(300), gauges=("feeler",),
@@ -180,6 +198,7 @@ FEATURES: dict[Quantity, Feature] = {
             Quantity.MAIN_BORE, PartKind.MAIN, PatternKind.LEVELS_AND_AXES, True, Decimal(100), True,
             made_of=MadeOf.BLOCK, gauges=("bore",), loads=("caps torqued", "caps finger tight"),
             limits=_SIZE_AND_FORM, tight=-1, own_axes_deg=(45.0, 90.0, 135.0), axis_names=("cap joint", "upright"),
+            own_levels=(("middle of the web", Decimal(0)),),
         ),
         Feature(
             Quantity.DECK_FLATNESS, PartKind.DECK, PatternKind.GRID, False, Decimal(150),
@@ -189,7 +208,7 @@ FEATURES: dict[Quantity, Feature] = {
         ),
         Feature(
             Quantity.NEIGHBOUR_GAP, PartKind.GAP, PatternKind.LEVELS, False, Decimal(150), gauges=("feeler",),
-            methods=("feeler blade", "gauge blocks"), limits=_WINDOW, not_in=_UNLINED,
+            methods=("feeler blade", "gauge blocks"), limits=_WINDOW, level_shares=_ENDS, not_in=_UNLINED,
         ),
         Feature(
             Quantity.NEIGHBOUR_STEP, PartKind.GAP, PatternKind.ONCE, False, Decimal(60), gauges=("feeler",),
@@ -197,7 +216,7 @@ FEATURES: dict[Quantity, Feature] = {
         ),
         Feature(
             Quantity.RING_GAP, PartKind.FITTING, PatternKind.LEVELS, False, Decimal(400), gauges=("feeler",),
-            methods=("feeler blade",), limits=_WINDOW,
+            methods=("feeler blade",), limits=_WINDOW, level_shares=_ENDS,
         ),
         Feature(
             Quantity.TRIAL_FIT, PartKind.HOLE, PatternKind.ONCE, True, Decimal(60_000), gauges=("rule",),

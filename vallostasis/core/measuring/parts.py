@@ -67,8 +67,7 @@ def _of_hole(facts: JobFacts, hole: Hole, kind: PartKind, quantity: Quantity) ->
     fitting = facts.present_fitting(hole.hole_id)
     if kind is PartKind.HOLE:
         cut = facts.last_cut(hole.hole_id)
-        cut_matters = quantity in (Quantity.COUNTERBORE_DEPTH, Quantity.COUNTERBORE_DIAMETER)
-        after = cut.cut_id if cut is not None and cut_matters else None
+        after = cut.cut_id if cut is not None and feature_of(quantity).after_cut else None
         return Part(key, title, Target(hole_id=hole.hole_id, after_cut_id=after), hole=hole.number)
     if fitting is None:
         return Part(key, title, None, "no liner is fitted: record the fitting first", hole.number)

@@ -20,8 +20,6 @@ STRAIGHTEDGE = "straightedge and feeler"
 INDICATOR = "indicator grid"
 MOVED_ZERO = "the zero was found moved after it was read: correct the readings or strike them"
 _CIRCUMSTANCES = ("quantity", "gauge", "land", "datum", "hold-down", "hold-down torque", "load", "method")
-# What is read of a part by itself stays what it was when a gauge or a land is changed.
-_STAYS = (Quantity.COUNTERBORE_DEPTH, Quantity.FLANGE_THICKNESS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +104,7 @@ def _present_land(facts: JobFacts) -> str:
 
 def _is_of(reading_set: ReadingSet, part: Part, quantity: Quantity) -> bool:
     target = target_of_set(reading_set)
-    if quantity is Quantity.TRIAL_FIT and part.target is not None:
+    if feature_of(quantity).asks_liner and part.target is not None:
         return target.hole_id == part.target.hole_id
     return target == part.target
 
@@ -115,7 +113,7 @@ def why_reopened(facts: JobFacts, reading_set: ReadingSet) -> str:
     """Say why readings of a set do not count; empty when they do."""
     setup = facts.setup(reading_set.setup_id)
     quantity = setup.quantity
-    if quantity in _STAYS:
+    if feature_of(quantity).stays:
         return ""
     if quantity is Quantity.PROTRUSION and setup.zeroed_on is ZeroedOn.PART:
         return "zeroed on the part itself, differences only: zero the gauge on the datum and read it again"

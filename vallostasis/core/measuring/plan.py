@@ -44,7 +44,6 @@ _RAISED_LEVELS = (
     ("lower ring travel", "0.64"), ("below the rings", "0.8"), ("bottom", "0.94"),
 )  # fmt: skip
 _SEATS = (("upper collar", "0.08"), ("lower seal land", "0.85"))
-_OUTSIDE = (("top", "0.08"), ("upper quarter", "0.3"), ("middle", "0.5"), ("lower quarter", "0.7"), ("bottom", "0.92"))
 
 
 def pattern_on_card(sheet: FeatureSheet) -> Pattern:
@@ -114,26 +113,18 @@ def propose_pattern(cylinder: Cylinder, quantity: Quantity, risk: Risk = Risk.US
         return _deck_grid(cylinder, risk)
     length = cylinder.bore_um * LENGTH_IN_BORES if cylinder.length_um is None else cylinder.length_um
     if feature.pattern is PatternKind.LEVELS:
-        shares = (("top", "0.08"), ("middle", "0.5"), ("bottom", "0.92"))
-        return Pattern(levels=_levels(shares, length))
+        return Pattern(levels=_levels(feature.level_shares, length))
     axes = (0.0, 45.0, 90.0, 135.0) if risk is Risk.USUAL else (0.0, 30.0, 60.0, 90.0, 120.0, 150.0)
-    return Pattern(_diameter_levels(cylinder, quantity, risk, length), feature.own_axes_deg or axes)
+    return Pattern(_diameter_levels(cylinder, feature, risk, length), feature.own_axes_deg or axes)
 
 
-def _diameter_levels(cylinder: Cylinder, quantity: Quantity, risk: Risk, length: Decimal) -> tuple[PatternLevel, ...]:
-    single = {
-        Quantity.MAIN_BORE: PatternLevel("middle of the web", Decimal(0)),
-        Quantity.COUNTERBORE_DIAMETER: PatternLevel("above the ledge", Decimal(4000)),
-        Quantity.PISTON_CROWN: PatternLevel("above the rings", Decimal(5000)),
-    }.get(quantity)
-    if single is not None:
-        return (single,)
-    if quantity is Quantity.PISTON_SKIRT:
-        return _levels((("below the pin", "0.25"), ("bottom of the skirt", "0.45")), cylinder.bore_um)
-    if quantity is Quantity.LINER_OUTSIDE:
-        return _levels(_OUTSIDE, length)
+def _diameter_levels(cylinder: Cylinder, feature: Feature, risk: Risk, length: Decimal) -> tuple[PatternLevel, ...]:
+    if feature.own_levels:
+        return tuple(PatternLevel(name, depth) for name, depth in feature.own_levels)
+    if feature.level_shares:
+        return _levels(feature.level_shares, cylinder.bore_um if feature.shares_of_bore else length)
     whole_bore = (*DRY, Construction.PARENT_BORE, Construction.COATED)
-    if quantity is Quantity.BLOCK_BORE and cylinder.construction not in whole_bore:
+    if feature.quantity is Quantity.BLOCK_BORE and cylinder.construction not in whole_bore:
         return _levels(_SEATS, length)
     return _levels(_USUAL_LEVELS if risk is Risk.USUAL else _RAISED_LEVELS, length)
 
