@@ -230,7 +230,7 @@ class JobFacts:
         return [f for f in self.fittings if f.hole_id == hole_id and f.fitting_id not in self.struck]
 
     def is_as_found(self, hole_id: UUID) -> bool:
-        """Whether nothing was done to a hole since the engine came in: what stands in it is what it came with."""
+        """Whether nothing was done to a hole since the engine came in, so that its liner came with it. House rule."""
         return not self.standing_fittings(hole_id) and not self.standing_cuts(hole_id)
 
     def is_out(self, fitting_id: UUID) -> bool:
