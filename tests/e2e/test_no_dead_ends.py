@@ -126,14 +126,32 @@ def test_out_of_round_is_told_per_side_and_doubled(page: Page) -> None:
     page.get_by_role("link", name="Spec cards").click()
     page.get_by_role("link", name=re.compile("Ostrel Twin, dry liners")).click()
     expect(page.get_by_label("Out of round").first).to_have_value("1.0")
-    page.get_by_label("Out of round, taper").first.select_option("per side, doubled")
+    page.get_by_label("Out of round, taper", exact=True).first.select_option("per side, doubled")
     expect(page.get_by_text("is +51 µm, +2.0 thou").first).to_be_visible()
     page.get_by_label("Known from").first.select_option("own experience")
     page.get_by_role("button", name="Save as next version").click()
     expect(page.get_by_role("status")).to_contain_text("Saved as version 2")
     page.reload()
-    expect(page.get_by_label("Out of round, taper").first.locator("option:checked")).to_have_text("per side, doubled")
+    expect(page.get_by_label("Out of round, taper", exact=True).first.locator("option:checked")).to_have_text("per side, doubled")
     expect(page.get_by_label("Known from").first.locator("option:checked")).to_have_text("own experience")
+
+
+def test_limits_known_from_different_places_keep_their_own_source_and_status(page: Page) -> None:
+    """A source typed for the nominal size made a specification of what the shop knows by experience."""
+    page.goto("/")
+    page.get_by_role("link", name="Spec cards").click()
+    page.get_by_role("link", name=re.compile("Ostrel Twin, dry liners")).click()
+    own = page.get_by_label("Source: Least, greatest, out of round, taper").first
+    expect(own).to_have_value("as this shop fits dry liners")
+    page.get_by_label("Source: Nominal", exact=True).first.fill("Ostrel Twin handbook, 1936, page 18")
+    page.get_by_role("button", name="Save as next version").click()
+    expect(page.get_by_role("status")).to_contain_text("Saved as version 2")
+    expect(own).to_have_value("as this shop fits dry liners")
+    card = page.request.get(f"/api/spec-cards/{page.url.split('/')[-1]}").json()["cards"][0]
+    sheet = next(one for one in card["features"] if one["quantity"] == "block bore")
+    assert (sheet["nominal"]["source"], sheet["nominal"]["status"]) == (
+        "Ostrel Twin handbook, 1936, page 18", "specification")  # fmt: skip
+    assert (sheet["least"]["source"], sheet["least"]["status"]) == ("as this shop fits dry liners", "own experience")
 
 
 def test_the_numbering_drawn_follows_the_card(page: Page) -> None:

@@ -14,6 +14,7 @@ from vallostasis.core.measuring.features import feature_of, is_surveyed
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.measuring.odd_reading import ask_if_odd
 from vallostasis.core.measuring.parts import Target, target_of_set
+from vallostasis.core.measuring.places import spacer_changed
 from vallostasis.core.measuring.turning_point import is_rocked, least_of_rocks
 from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered
 from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
@@ -259,7 +260,7 @@ def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | Non
     if not sets:
         return None
     then = facts.setup(sets[-1].setup_id)
-    if then.circumstances() != setup.circumstances() or then.zero != setup.zero:
+    if then.circumstances() != setup.circumstances() or then.zero != setup.zero or spacer_changed(facts, sets[-1]):
         return None
     newest = facts.newest_gauge(setup.gauge_id)
     return sets[-1] if sets[-1].gauge_version_id == newest.gauge_version_id else None

@@ -124,13 +124,15 @@ def why_reopened(facts: JobFacts, reading_set: ReadingSet) -> str:
         return f"{changed} changed since it was read: read it again"
     if quantity is Quantity.PROTRUSION and setup.land != facts.card.measuring.land:
         return f"read on the {setup.land}, the card's limits are for the {facts.card.measuring.land}: read it there"
-    if quantity is Quantity.PROTRUSION and _spacer_changed(facts, reading_set):
+    if spacer_changed(facts, reading_set):
         return "what lies between deck and measuring face changed on the card since it was read: read it again"
     return ""
 
 
-def _spacer_changed(facts: JobFacts, reading_set: ReadingSet) -> bool:
-    """Whether the card that held when a set was opened had another spacer or gasket than the card that holds now."""
+def spacer_changed(facts: JobFacts, reading_set: ReadingSet) -> bool:
+    """Whether the card that held when protrusion was read had another spacer or gasket than now. House rule."""
+    if facts.setup(reading_set.setup_id).quantity is not Quantity.PROTRUSION:
+        return False
     then = [one for one in facts.cards_chosen if one.event < reading_set.event and one.event not in facts.struck_events]
     now_um = sum((part.thickness.um for part in facts.card.measuring.between), Decimal(0))
     return bool(then) and then[-1].between_um != now_um

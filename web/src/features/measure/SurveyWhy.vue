@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { readSurveyWhy, type SurveyView, type SurveyWhyView } from '@/api/generated'
@@ -12,6 +12,12 @@ import WhyRules from '@/shared/ui/WhyRules.vue'
 /** The state of a survey opened: every rule with its limit and source, how it was read, then the sums. */
 const props = defineProps<{ survey: SurveyView; jobId: string }>()
 const open = ref(false)
+/** Without a limit nothing is in or out: it is read. */
+const title = computed(() => {
+  const { title: part, state } = props.survey.part
+  if (state === 'in' && props.survey.rules.length === 0) return `What is known of ${part}`
+  return `Why ${part} is ${state === 'cannot tell' ? 'undecided' : state}`
+})
 const path = () => ({ job_id: props.jobId, quantity: props.survey.quantity, part: props.survey.part.key })
 const { data: why, refusal } = useLoaded<SurveyWhyView | null>(
   () => (open.value ? ask(readSurveyWhy({ path: path() })) : Promise.resolve(null)),
@@ -21,11 +27,7 @@ const { data: why, refusal } = useLoaded<SurveyWhyView | null>(
 
 <template>
   <button type="button" class="link" @click="open = true">Why</button>
-  <DialogFrame
-    :open="open"
-    :title="`Why ${survey.part.title} is ${survey.part.state === 'cannot tell' ? 'undecided' : survey.part.state}`"
-    @close="open = false"
-  >
+  <DialogFrame :open="open" :title="title" @close="open = false">
     <RefusalNote :refusal="refusal" />
     <template v-if="why">
       <p class="font-bold">{{ why.reason }}</p>

@@ -8,7 +8,7 @@ import TextField from '@/shared/ui/TextField.vue'
 
 import { bareOf, type LimitName, type LimitStatus, type SheetDraft, STATUSES, useCard } from './cardDraft'
 
-/** One feature on the card: limits with one source, and where it is read. */
+/** One feature on the card: limits with what they are known from, and where it is read. */
 const props = defineProps<{ index: number }>()
 const row = defineModel<SheetDraft>('row', { required: true })
 const emit = defineEmits<{ propose: []; remove: [] }>()
@@ -31,23 +31,35 @@ function type(name: LimitName, text: string | number | null): void {
     length: value === '' ? null : { typed: value },
   }
 }
-/** One source and one status serve all limits of a feature. */
-const sourcedLimit = () => limits.value.map(([name]) => row.value.sheet[name]).find((one) => one?.source)
-const told = computed(() => sourcedLimit() ?? row.value.sheet[limits.value[0]?.[0] ?? 'nominal'])
-function tell(words: { source?: string; status?: LimitStatus }): void {
-  for (const [name] of limits.value) {
-    const before = row.value.sheet[name] ?? { length: null, source: '' }
-    row.value.sheet[name] = { ...before, status: told.value?.status ?? 'unverified', ...words }
+/** Limits that are known from the same place; an empty one goes with the first. */
+interface Told {
+  names: LimitName[]
+  labels: string
+  source: string
+  status: LimitStatus
+}
+const groups = computed<Told[]>(() => {
+  const found = new Map<string, Told>()
+  const sheet = row.value.sheet
+  const first = limits.value.map(([name]) => sheet[name]).find((one) => one?.length || one?.source)
+  for (const [name, label] of limits.value) {
+    const limit = sheet[name]?.length || sheet[name]?.source ? sheet[name] : first
+    const [source, status] = [limit?.source ?? '', limit?.status ?? 'unverified']
+    const known = found.get(`${status} ${source}`)
+    if (known) {
+      known.names.push(name)
+      known.labels += `, ${label.toLowerCase()}`
+    } else found.set(`${status} ${source}`, { names: [name], labels: label, source, status })
+  }
+  return [...found.values()]
+})
+const told = computed(() => groups.value[0])
+function tell(group: Told, words: { source?: string; status?: LimitStatus }): void {
+  for (const name of group.names) {
+    const length = row.value.sheet[name]?.length ?? null
+    row.value.sheet[name] = { length, source: group.source, status: group.status, ...words }
   }
 }
-const source = computed({
-  get: () => told.value?.source ?? '',
-  set: (text: string) => tell({ source: text }),
-})
-const status = computed({
-  get: () => told.value?.status ?? 'unverified',
-  set: (value: string) => tell({ status: value as LimitStatus }),
-})
 /** Out of round and taper are told on the diameter, or per side: then they are doubled. */
 const hasForm = computed(() => limits.value.some(([name]) => name === 'taper'))
 const FORMS = ['out_of_round', 'taper'] as const
@@ -95,18 +107,23 @@ const unit = computed(() => draft.value.card.unit)
           @update:model-value="isForm(name) ? typeForm(name, $event) : type(name, $event)"
         />
       </div>
-      <div
-        class="grid gap-2"
-        :class="hasForm ? 'sm:grid-cols-[1fr_11rem_11rem]' : 'sm:grid-cols-[1fr_11rem]'"
-      >
-        <TextField v-model="source" label="Source" :path="`${path}.${limits[0]?.[0]}.source`" />
+      <div v-for="group in groups" :key="group.names[0]" class="grid gap-2 sm:grid-cols-[1fr_11rem]">
+        <TextField
+          :model-value="group.source"
+          :label="groups.length > 1 ? `Source: ${group.labels}` : 'Source'"
+          :path="`${path}.${group.names[0]}.source`"
+          @update:model-value="tell(group, { source: String($event ?? '') })"
+        />
         <ChoiceField
-          v-model="status"
+          :model-value="group.status"
           label="Known from"
           :choices="STATUSES"
-          :path="`${path}.${limits[0]?.[0]}.status`"
+          :path="`${path}.${group.names[0]}.status`"
+          @update:model-value="tell(group, { status: $event as LimitStatus })"
         />
-        <ChoiceField v-if="hasForm" v-model="side" label="Out of round, taper" :choices="SIDES" />
+      </div>
+      <div v-if="hasForm" class="w-52">
+        <ChoiceField v-model="side" label="Out of round, taper" :choices="SIDES" />
       </div>
       <div v-if="isGrid" class="grid gap-2 sm:grid-cols-2">
         <TextField
