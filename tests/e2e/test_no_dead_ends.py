@@ -132,7 +132,9 @@ def test_out_of_round_is_told_per_side_and_doubled(page: Page) -> None:
     page.get_by_role("button", name="Save as next version").click()
     expect(page.get_by_role("status")).to_contain_text("Saved as version 2")
     page.reload()
-    expect(page.get_by_label("Out of round, taper", exact=True).first.locator("option:checked")).to_have_text("per side, doubled")
+    expect(page.get_by_label("Out of round, taper", exact=True).first.locator("option:checked")).to_have_text(
+        "per side, doubled"
+    )
     expect(page.get_by_label("Known from").first.locator("option:checked")).to_have_text("own experience")
 
 
