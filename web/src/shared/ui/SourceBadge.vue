@@ -5,9 +5,11 @@ defineProps<{ status: string; source?: string }>()
 
 <template>
   <span class="text-xs" :title="source">
-    <span v-if="status !== 'specification'" class="mr-1 border border-unsure px-1 whitespace-nowrap font-bold text-unsure">{{
-      status
-    }}</span>
+    <span
+      v-if="status !== 'specification'"
+      class="mr-1 border border-unsure px-1 whitespace-nowrap font-bold text-unsure"
+      >{{ status }}</span
+    >
     <span class="text-ink-soft">{{ source }}</span>
   </span>
 </template>
