@@ -6,13 +6,14 @@ from hypothesis import strategies as st
 
 from tests.core.card import LIP
 from tests.core.facts import Story
+from vallostasis.core.fact_kinds import TapeKind, newest_event
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.measuring.decision import State
 from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.needs import Action, need_of_hole
 from vallostasis.core.protrusion.measured import depths_of, hole_parts, judge_job
 from vallostasis.core.records import Quantity
-from vallostasis.core.tape import TapeKind, tape_of
+from vallostasis.core.tape import tape_of
 
 GOOD = (90, 92, 88, 90)
 
@@ -141,11 +142,11 @@ def test_striking_and_restoring_in_any_order_comes_back_to_the_same_states(toggl
 
 def test_events_only_grow() -> None:
     story, ids = _fitted()
-    seen = [story.facts().newest_event]
+    seen = [newest_event(story.facts())]
     story.strike(reading_id=ids[0])
-    seen.append(story.facts().newest_event)
+    seen.append(newest_event(story.facts()))
     story.cut(1, 8898, 100)
-    seen.append(story.facts().newest_event)
+    seen.append(newest_event(story.facts()))
     assert seen == sorted(set(seen))
 
 

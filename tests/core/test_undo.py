@@ -7,11 +7,12 @@ from typing import Any
 from uuid import uuid4
 
 from tests.core.facts import WHEN, Story
+from vallostasis.core.fact_kinds import TapeKind, newest_event
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.job_marks import CardChosen
 from vallostasis.core.measuring.zero_checks import Drift, open_doubts
 from vallostasis.core.records import Quantity, Setup, Stamp, Strike, ZeroedOn
-from vallostasis.core.tape import TapeKind, tape_of
+from vallostasis.core.tape import tape_of
 from vallostasis.core.undo import Reversal, undo_steps
 
 LATER = WHEN + timedelta(minutes=5)
@@ -29,7 +30,7 @@ def _fitted(holes: int = 1) -> tuple[Story, Any]:
 
 
 def _strike_now(facts: JobFacts, at: Any, struck: bool = True, undoes: bool = False, **row: Any) -> JobFacts:
-    strike = Strike(None, None, None, struck, "", at, "Wren", facts.newest_event + 1, undoes=undoes)
+    strike = Strike(None, None, None, struck, "", at, "Wren", newest_event(facts) + 1, undoes=undoes)
     return replace(facts, strikes=(*facts.strikes, replace(strike, **row)))
 
 
@@ -145,7 +146,7 @@ def test_a_temperature_put_right_counts_for_what_was_read_and_sets_no_zero() -> 
     wrong = story.set_up(Quantity.LINER_BORE, **fields)
     facts = _facts(story)
     setup = facts.setup(wrong)
-    right = replace(setup, setup_id=uuid4(), event=facts.newest_event + 1, master_temp_c=Decimal(30), corrects=wrong)
+    right = replace(setup, setup_id=uuid4(), event=newest_event(facts) + 1, master_temp_c=Decimal(30), corrects=wrong)
     put_right = replace(facts, setups=(*facts.setups, right))
     assert put_right.setup(wrong).master_temp_c == 30
     assert put_right.first_setup(right.setup_id).setup_id == wrong

@@ -19,7 +19,7 @@ from vallostasis.services.demo_loading import standing_truth_um
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
-from vallostasis.store.readings import NewSetup
+from vallostasis.store.new_facts import NewSetup
 from vallostasis.store.rows import Conn
 
 

@@ -9,13 +9,15 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
+from vallostasis.core.fact_kinds import newest_event
 from vallostasis.core.records import Place, Quantity
 from vallostasis.services import fitting, proof, readings, spec_cards, tape, zeros
 from vallostasis.services.block import block_of_job
 from vallostasis.services.job_import import import_job
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import jobs
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.new_facts import NewStageMark
 from vallostasis.store.rows import Conn
 
 SEED = 7
@@ -40,7 +42,7 @@ def rich_job(demo: Conn, demo_job: UUID, wren: UUID) -> UUID:
     tape.strike(demo, demo_job, facts.sets[-2].event, True, "opened by mistake", wren)
     fitting.record_cut(demo, holes[5], fitting.CutMade(uuid4(), "8.998", "mm", 6, "0.20", "slow", True), wren)
     fitting.record_fitting(demo, holes[5], uuid4(), "L7", (fitting.ShimFitted("0.20", "0.199", "bevel up"),), wren)
-    jobs.mark_stage(demo, facts.stages[4].stage_id, True, wren)
+    record_fact(demo, NewStageMark(facts.stages[4].stage_id, True), wren)
     saved = spec_cards.save_version(demo, facts.card_version.spec_card_id, 1, facts.card, wren)
     spec_cards.choose_version(demo, demo_job, saved, wren, False)
     return demo_job
@@ -64,7 +66,7 @@ def test_a_job_comes_back_in_another_shop_as_it_was(demo: Conn, rich_job: UUID, 
         uuid4(), Quantity.PROTRUSION, 5, 12.0, "", "", "10.0", "0.01 mm", True, "", False, None
     )
     taken = readings.take_reading(elsewhere, rich_job, ask, someone[0])
-    assert taken.event > facts.newest_event
+    assert taken.event > newest_event(facts)
 
 
 def test_a_job_that_is_here_is_refused_or_copied(demo: Conn, rich_job: UUID) -> None:

@@ -25,7 +25,7 @@ from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.surveys import known_part, survey_now
 from vallostasis.store import gauges, jobs, setting_masters
 from vallostasis.store.job_facts import load_job_facts
-from vallostasis.store.readings import NewSetup
+from vallostasis.store.new_facts import NewSetup
 from vallostasis.store.rows import Conn
 
 

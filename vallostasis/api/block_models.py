@@ -20,6 +20,7 @@ from vallostasis.api.tape_models import (
     undo_views,
 )
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
+from vallostasis.core.fact_kinds import newest_event
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.places import protrusion_limits
 from vallostasis.core.measuring.zero_checks import open_doubts
@@ -126,7 +127,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         undo=undo_views(facts),
         notes=note_rows(facts),
         doubts=[DoubtView.of(doubt) for doubt in open_doubts(facts)],
-        event=facts.newest_event,
+        event=newest_event(facts),
     )
 
 

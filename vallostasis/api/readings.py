@@ -14,7 +14,7 @@ from vallostasis.core.lengths import Unit
 from vallostasis.core.records import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings, setups, zeros
 from vallostasis.services.reading_target import ReadingToTake
-from vallostasis.store.readings import NewSetup
+from vallostasis.store.new_facts import NewSetup
 
 router = APIRouter(prefix="/api", tags=["readings"], responses=ERROR_RESPONSES)
 

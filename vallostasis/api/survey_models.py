@@ -10,6 +10,7 @@ from vallostasis.api.form_models import FormView, form_view
 from vallostasis.api.hole_models import RuleView
 from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
 from vallostasis.api.trail import PhraseView
+from vallostasis.core.fact_kinds import newest_event
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.lengths import metres
 from vallostasis.core.measuring.decision import State
@@ -376,5 +377,5 @@ def survey_view(now: SurveyNow) -> SurveyView:
         zero_is_looked_at=now.zero_is_looked_at,
         suited_gauges=list(now.suited),
         cross_checks=[PhraseView.of(phrase) for phrase in now.cross_checks],
-        event=facts.newest_event,
+        event=newest_event(facts),
     )

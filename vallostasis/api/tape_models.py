@@ -7,11 +7,12 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
+from vallostasis.core.fact_kinds import TapeKind
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.pattern import place_words
 from vallostasis.core.notes import PhotoMark
 from vallostasis.core.records import Quantity, Setup
-from vallostasis.core.tape import TapeKind, tape_of
+from vallostasis.core.tape import tape_of
 from vallostasis.core.undo import undo_steps
 
 

@@ -151,26 +151,6 @@ class JobFacts:
         )
         return facts
 
-    @property
-    def newest_event(self) -> int:
-        """Number of the newest thing recorded; grows with every change to the job."""
-        recorded = (
-            self.readings,
-            self.strikes,
-            self.cuts,
-            self.fittings,
-            self.setups,
-            self.corrections,
-            self.unreadables,
-            self.notes,
-            self.zero_checks,
-            self.temperatures,
-            self.stamps,
-            self.stage_marks,
-            self.cards_chosen,
-        )
-        return max((rows[-1].event for rows in recorded if rows), default=0)
-
     def hole_numbered(self, number: int) -> Hole | None:
         """Return the hole with that number, or None."""
         return next((hole for hole in self.holes if hole.number == number), None)

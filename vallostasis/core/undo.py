@@ -9,9 +9,10 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from vallostasis.core.fact_kinds import TapeKind, Whereabouts
 from vallostasis.core.job_facts import JobFacts, once
 from vallostasis.core.records import Reading, Strike
-from vallostasis.core.tape import TapeKind, TapeRow, Whereabouts, reading_row, tape_of, where_words
+from vallostasis.core.tape import TapeRow, reading_row, tape_of, where_words
 
 
 @dataclass(frozen=True, slots=True)

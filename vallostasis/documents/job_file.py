@@ -1,23 +1,21 @@
 """A whole job as one JSON document, the schema that describes it, and reading it back."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from datetime import datetime
 from typing import Any, Literal
 
 from pydantic import TypeAdapter, ValidationError
 
+from vallostasis.core.fact_kinds import EVENTFUL
 from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.job_marks import CardChosen, StageMark
-from vallostasis.core.records import CardVersion, Strike, ZeroCorrection
+from vallostasis.core.records import CardVersion
 from vallostasis.core.spec_card import SpecCard
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
 FORMAT_VERSION: Literal[1] = 1
 SCHEMA_ID = "urn:vallostasis:job:1"
-# Parts of the facts whose rows carry an event number.
-EVENTFUL = ("fittings", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes", "corrections", "unreadables",
-            "notes", "zero_checks", "temperatures", "stamps")  # fmt: skip
 
 
 class NotAJobFile(Exception):
@@ -68,12 +66,11 @@ class JobFile:
 _ADAPTER = TypeAdapter(JobFile)
 
 
-def job_file(facts: JobFacts, history: JobHistory, written_at: datetime) -> bytes:
+def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetime) -> bytes:
     """Write a job as JSON; exact lengths are decimal strings in µm, events are counted from 1."""
     judged = tuple(_judged(hole_now(facts, hole)) for hole in facts.holes)
-    numbers = sorted(event_numbers(facts, history))
-    places = {number: place for place, number in enumerate(numbers, start=1)}
-    facts, history = with_events(facts, history, places)
+    facts = with_events(facts, {number: place for place, number in enumerate(event_numbers(facts), start=1)})
+    history = JobHistory(facts.stage_marks, facts.cards_chosen, cards)
     # What gauges showed on the shop's masters belongs to the shop, not to the job; marks and choices are its history.
     facts = replace(facts, master_readings=(), stage_marks=(), cards_chosen=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
@@ -100,42 +97,28 @@ def read_job_file(content: bytes) -> JobFile:
         raise NotAJobFile(f"This is no job file: at {place}, {first['msg']}.") from None
 
 
-def event_numbers(facts: JobFacts, history: JobHistory) -> set[int]:
-    """Return the number of every event of a job."""
-    rows = [row for part in EVENTFUL for row in getattr(facts, part)]
-    return {row.event for row in (*rows, *history.stage_marks, *history.cards_chosen)}
+def facts_on_file(file: JobFile) -> JobFacts:
+    """Return everything recorded about the job of a file, its history among it."""
+    return replace(file.facts, stage_marks=file.history.stage_marks, cards_chosen=file.history.cards_chosen)
 
 
-def with_events(facts: JobFacts, history: JobHistory, numbers: dict[int, int]) -> tuple[JobFacts, JobHistory]:
-    """Give every event another number."""
-
-    def renumbered(rows: tuple[Any, ...]) -> tuple[Any, ...]:
-        return tuple(replace(row, event=numbers[row.event]) for row in rows)
-
-    # A correction that follows from a look at the zero names two other events; they keep their places.
-    facts = replace(facts, corrections=tuple(_between(row, numbers) for row in facts.corrections))
-    facts = replace(facts, strikes=tuple(_of_event(row, numbers) for row in facts.strikes))
-    parts: dict[str, Any] = {part: renumbered(getattr(facts, part)) for part in EVENTFUL}
-    return (
-        replace(facts, **parts),
-        replace(
-            history,
-            stage_marks=renumbered(history.stage_marks),
-            cards_chosen=renumbered(history.cards_chosen),
-        ),
-    )
+def event_numbers(facts: JobFacts) -> list[int]:
+    """Return the number of every event of a job, in order."""
+    return sorted({row.event for rows in EVENTFUL for row in getattr(facts, rows)})
 
 
-def _of_event(strike: Strike, numbers: dict[int, int]) -> Strike:
-    """A strike that names what it strikes by its event."""
-    return strike if strike.of_event is None else replace(strike, of_event=numbers.get(strike.of_event))
+def with_events(facts: JobFacts, numbers: dict[int, int]) -> JobFacts:
+    """Give every event another number, also where a row names that of another one."""
+    parts: dict[str, Any] = {
+        rows: tuple(_renumbered(row, numbers) for row in getattr(facts, rows)) for rows in EVENTFUL
+    }
+    return replace(facts, **parts)
 
 
-def _between(correction: ZeroCorrection, numbers: dict[int, int]) -> ZeroCorrection:
-    if correction.after_event is None or correction.until_event is None:
-        return correction
-    after, until = numbers.get(correction.after_event), numbers.get(correction.until_event)
-    return replace(correction, after_event=after, until_event=until)
+def _renumbered(row: Any, numbers: dict[int, int]) -> Any:  # noqa: ANN401
+    named = [field.name for field in fields(row) if field.name.endswith("_event") and getattr(row, field.name)]
+    others = {name: numbers.get(getattr(row, name)) for name in named}
+    return replace(row, event=numbers[row.event], **others)
 
 
 def job_file_schema() -> dict[str, Any]:

@@ -17,7 +17,7 @@ from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import gauge_links as gauge_link_rows
 from vallostasis.store import gauges, setting_masters, thermometers
 from vallostasis.store import jobs as job_rows
-from vallostasis.store import readings as reading_rows
+from vallostasis.store.new_facts import NewSetup
 from vallostasis.store.rows import Conn
 
 
@@ -62,7 +62,7 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
     by = people["Tobiah"]
     gauge = next(one for one in gauges.list_gauges(conn) if one.name == survey.gauge)
     master = next((one for one in setting_masters.list_masters(conn) if one.name == survey.master), None)
-    new = reading_rows.NewSetup(job_id, survey.quantity, gauge.gauge_id, "", "", "", None, True, survey.zeroed_on,
+    new = NewSetup(job_id, survey.quantity, gauge.gauge_id, "", "", "", None, True, survey.zeroed_on,
                                 load=survey.load, method=survey.method)  # fmt: skip
     how = setups.HowTyped("inch", None if master is None else master.setting_master_id, survey.master_c)
     setups.change_setup(conn, new, by, how)

@@ -1,6 +1,6 @@
 """Recording what was done to a hole: the cut, and the liner fitted with its shims."""
 
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass
 from decimal import Decimal
 from uuid import UUID, uuid4
 
@@ -12,14 +12,16 @@ from vallostasis.core.lengths import Unit, both_size, both_small, metres, microm
 from vallostasis.core.measuring.decision import ROUNDING
 from vallostasis.core.notation import ParsedLength
 from vallostasis.core.protrusion.measured import depths_of
-from vallostasis.core.records import FittedShim, Fitting, Hole
+from vallostasis.core.records import Fitting, Hole
 from vallostasis.core.spec_card import between_m
 from vallostasis.core.usual_lengths import CUT_DEPTH, SHIM
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import fittings, jobs
+from vallostasis.store import jobs
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.new_facts import NewCut, NewFitting, NewLiner, NewOut, NewShim
 from vallostasis.store.rows import Conn
 
 
@@ -84,11 +86,11 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
     stop_u = stopped.standard_m
     if not made.confirmed:
         _ask_if_outside(facts, hole, depth_um, shim_um)
-    fittings.add_cut(conn, made.cut_id, hole_id, depth_um, made.depth.strip(), touch_off_um, made.passes, shim_um,
-                     micrometres(stop_u), made.note, by)  # fmt: skip
+    record_fact(conn, NewCut(made.cut_id, hole_id, depth_um, made.depth.strip(), touch_off_um, made.passes, shim_um,
+                             micrometres(stop_u), made.note), by)  # fmt: skip
     fitting = facts.present_fitting(hole_id)
     if fitting is not None:
-        fittings.add_fitting_out(conn, fitting.fitting_id, by, made.cut_id, None)
+        record_fact(conn, NewOut(fitting.fitting_id, because_cut_id=made.cut_id), by)
 
 
 def _ask_if_outside(facts: JobFacts, hole: Hole, depth_um: Decimal, shim_um: Decimal) -> None:
@@ -137,11 +139,11 @@ def record_fitting(
         )
     present = facts.present_fitting(hole_id)
     rows = tuple(_shim_row(fitting_id, place, shim) for place, shim in enumerate(shims))
-    fittings.add_fitting(conn, fitting_id, hole_id, liner.liner_id, by)
+    record_fact(conn, NewFitting(fitting_id, hole_id, liner.liner_id), by)
     for row in rows:
-        fittings.add_fitting_shim(conn, row)
+        record_fact(conn, row)
     if present is not None:
-        fittings.add_fitting_out(conn, present.fitting_id, by, None, fitting_id)
+        record_fact(conn, NewOut(present.fitting_id, because_fitting_id=fitting_id), by)
     if elsewhere is not None and elsewhere.hole_id != hole_id:
         _fill_the_other(conn, facts, elsewhere, present, by)
 
@@ -151,13 +153,13 @@ def _fill_the_other(conn: Conn, facts: JobFacts, other: Hole, moved: Fitting | N
     leaving = facts.present_fitting(other.hole_id)
     assert leaving is not None
     if moved is None:
-        fittings.add_fitting_out(conn, leaving.fitting_id, by, None, None)
+        record_fact(conn, NewOut(leaving.fitting_id), by)
         return
     new_id = uuid4()
-    fittings.add_fitting(conn, new_id, other.hole_id, moved.liner_id, by)
+    record_fact(conn, NewFitting(new_id, other.hole_id, moved.liner_id), by)
     for shim in facts.shims_of(leaving.fitting_id):
-        fittings.add_fitting_shim(conn, replace(shim, fitting_id=new_id))
-    fittings.add_fitting_out(conn, leaving.fitting_id, by, None, new_id)
+        record_fact(conn, NewShim(**asdict(shim) | {"fitting_id": new_id}))
+    record_fact(conn, NewOut(leaving.fitting_id, because_fitting_id=new_id), by)
 
 
 def draw_liner(conn: Conn, hole_id: UUID, by: UUID) -> None:
@@ -167,7 +169,7 @@ def draw_liner(conn: Conn, hole_id: UUID, by: UUID) -> None:
     present = facts.present_fitting(hole_id)
     if present is None:
         raise Refused(f"No liner is in hole {hole.number}.", "hole_id")
-    fittings.add_fitting_out(conn, present.fitting_id, by, None, None)
+    record_fact(conn, NewOut(present.fitting_id), by)
 
 
 def fit_as_found(conn: Conn, job_id: UUID, by: UUID) -> tuple[int, ...]:
@@ -190,15 +192,16 @@ def put_in_as_found(conn: Conn, facts: JobFacts, hole: Hole, by: UUID, mark: str
     by_mark = {liner.mark.casefold(): liner for liner in facts.liners}
     if mark.casefold() in by_mark:
         mark = unknown
-    liner = by_mark.get(mark.casefold())
-    if liner is None:
-        liner = fittings.add_liner(conn, facts.job.job_id, mark, "", "")
-    elif facts.hole_of_liner(liner.liner_id) is not None:
-        raise Refused(f"{liner.mark} is in another hole already: record the fitting of hole {hole.number}.", "hole")
-    fittings.add_fitting(conn, uuid4(), hole.hole_id, liner.liner_id, by)
+    known = by_mark.get(mark.casefold())
+    if known is not None and facts.hole_of_liner(known.liner_id) is not None:
+        raise Refused(f"{known.mark} is in another hole already: record the fitting of hole {hole.number}.", "hole")
+    liner = known or NewLiner(facts.job.job_id, mark)
+    if isinstance(liner, NewLiner):
+        record_fact(conn, liner)
+    record_fact(conn, NewFitting(uuid4(), hole.hole_id, liner.liner_id), by)
 
 
-def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> FittedShim:
+def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> NewShim:
     def read(name: str, text: str) -> ParsedLength:
         return read_usual(f"shims.{place}.{name}", text, shim.bare_unit, SHIM, shim.confirmed)
 
@@ -211,5 +214,5 @@ def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> FittedShim:
             f"Measured {measured.typed} is far from nominal {nominal.typed}: is it the right shim, the right unit?",
             f"shims.{place}.measured",
         )
-    return FittedShim(fitting_id, place, nominal.value_um, None if measured is None else measured.value_um,
-                      nominal.typed, shim.side_up)  # fmt: skip
+    return NewShim(fitting_id, place, nominal.value_um, None if measured is None else measured.value_um, nominal.typed,
+                   shim.side_up)  # fmt: skip

@@ -1,21 +1,23 @@
 """A whole job from its file: as it was where it is not here yet, or as a copy beside the one that is."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Container
 from dataclasses import dataclass, fields, is_dataclass, replace
 from decimal import Decimal
 from typing import Any
 from uuid import UUID, uuid4, uuid5
 
 from vallostasis.core.errors import CoreError
+from vallostasis.core.fact_kinds import FACT_KINDS
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.gauges import GaugeVersion
 from vallostasis.core.records import CardVersion
 from vallostasis.documents.job_archive import NotAnArchive, is_archive, read_archive
 from vallostasis.documents.job_file import (
+    CardOnFile,
     JobFile,
-    JobHistory,
     NotAJobFile,
     event_numbers,
+    facts_on_file,
     read_job_file,
     with_events,
 )
@@ -26,15 +28,12 @@ from vallostasis.store import gauges, jobs, materials, people, setting_masters, 
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
-# Rows that belong to the job alone: a copy gets ids of its own for them. Gauges and cards belong to the shop.
-OWN_IDS = {
-    "job_id", "stage_id", "hole_id", "liner_id", "fitting_id", "cut_id", "setup_id", "reading_set_id", "reading_id",
-    "after_cut_id", "because_cut_id", "because_fitting_id", "note_id", "zero_check_id", "temperature_id",
-    "stamp_id", "corrects",
-}  # fmt: skip
 GAUGE_IDS = {"gauge_id", "gauge_version_id"}
 MASTER_IDS = {"setting_master_id", "setting_master_version_id"}
 CARD_IDS = {"spec_card_id", "spec_card_version_id"}
+# Every other id in a job's rows is of the job alone, and a copy gets one of its own.
+SHOP_IDS = GAUGE_IDS | MASTER_IDS | CARD_IDS
+OWN_IDS = {field.name for kind in FACT_KINDS for field in fields(kind.row_type)} - SHOP_IDS
 LARGEST_NUMBER = Decimal(10) ** 9
 LONGEST_TEXT = 2_000
 LARGEST_JSON_BYTES = 5_000_000
@@ -57,23 +56,21 @@ def import_job(conn: Conn, content: bytes, as_copy: bool, number: str, without_p
     """
     file, photos = _read(content)
     _check_values(file, "")
-    facts, history = file.facts, file.history
+    facts = facts_on_file(file)
     _ask_for_photos(facts, photos, without_photos)
-    if not history.cards_chosen:
+    if not facts.cards_chosen:
         raise Refused("The file contradicts itself: no card was ever chosen for the job.", "file")
     if as_copy:
-        new_id = uuid4()
-        facts = _renamed(facts, OWN_IDS, lambda old: uuid5(new_id, str(old)))
-        history = _renamed(history, OWN_IDS, lambda old: uuid5(new_id, str(old)))
+        facts = _as_copy(facts)
     facts = replace(facts, job=replace(facts.job, number=number.strip() or facts.job.number))
     _refuse_twice(conn, facts, as_copy)
-    numbers = sorted(event_numbers(facts, history))
+    numbers = event_numbers(facts)
     drawn = whole_job.draw_event_numbers(conn, len(numbers))
-    facts, history = with_events(facts, history, dict(zip(numbers, drawn, strict=True)))
+    facts = with_events(facts, dict(zip(numbers, drawn, strict=True)))
     try:
-        facts, history = _with_cards(conn, _with_masters(conn, _with_gauges(conn, facts)), history)
+        facts = _with_cards(conn, _with_masters(conn, _with_gauges(conn, facts)), file.history.cards)
         _add_materials(conn, facts)
-        whole_job.add_whole_job(conn, facts, history.stage_marks, history.cards_chosen, _people(conn), photos)
+        whole_job.add_whole_job(conn, facts, _people(conn), photos)
         judge_facts(load_job_facts(conn, facts.job.job_id))
     except whole_job.Contradiction as error:
         raise Refused(f"The file contradicts itself: {error}", "file") from None
@@ -138,7 +135,18 @@ def _check_values(part: Any, path: str) -> None:  # noqa: ANN401
             _check_values(one, f"{path}.{place}")
 
 
-def _renamed(part: Any, names: set[str], rename: Callable[[UUID], UUID]) -> Any:  # noqa: ANN401
+def _as_copy(facts: JobFacts) -> JobFacts:
+    """Give every row of the job an id of its own, and name it so wherever another row refers to it."""
+    new_id = uuid4()
+
+    def rename(old: UUID) -> UUID:
+        return uuid5(new_id, str(old))
+
+    rows = {kind.rows: _renamed(getattr(facts, kind.rows), OWN_IDS, rename) for kind in FACT_KINDS}
+    return replace(facts, job=_renamed(facts.job, {"job_id"}, rename), **rows)
+
+
+def _renamed(part: Any, names: Container[str], rename: Callable[[UUID], UUID]) -> Any:  # noqa: ANN401
     """Give the ids of those names other values, wherever they stand."""
     if isinstance(part, tuple):
         return tuple(_renamed(one, names, rename) for one in part)
@@ -207,12 +215,12 @@ def _with_masters(conn: Conn, facts: JobFacts) -> JobFacts:
     return renamed
 
 
-def _with_cards(conn: Conn, facts: JobFacts, history: JobHistory) -> tuple[JobFacts, JobHistory]:
+def _with_cards(conn: Conn, facts: JobFacts, cards: tuple[CardOnFile, ...]) -> JobFacts:
     """Use the cards that are known here; one that is not, or became another, is added."""
     person_id = _people(conn)
     ids: dict[UUID, UUID] = {}
     renaming = _by(ids)
-    for on_file in history.cards:
+    for on_file in cards:
         version: CardVersion = on_file.version
         if whole_job.card_version_exists(conn, version.spec_card_version_id):
             continue
@@ -221,7 +229,8 @@ def _with_cards(conn: Conn, facts: JobFacts, history: JobHistory) -> tuple[JobFa
             ids.setdefault(version.spec_card_id, uuid4())
         own = _renamed(version, CARD_IDS, renaming)
         whole_job.add_card_version_as(conn, own, read_card(on_file.card), person_id(version.saved_by))
-    return _renamed(facts, CARD_IDS, renaming), _renamed(history, CARD_IDS, renaming)
+    renamed: JobFacts = _renamed(facts, CARD_IDS, renaming)
+    return renamed
 
 
 def _people(conn: Conn) -> Callable[[str], UUID]:

@@ -11,8 +11,10 @@ from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records import Liner, Quantity
 from vallostasis.core.spec_card import hole_numbers
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import fittings, gauges, jobs, readings, spec_cards
+from vallostasis.store import gauges, jobs, readings, spec_cards
+from vallostasis.store.fact_rows import list_facts, record_fact
 from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.new_facts import NewCardChosen, NewLiner, NewSetup, NewStageMark
 from vallostasis.store.rows import Conn
 
 STAGES: tuple[tuple[str, Decimal], ...] = (
@@ -53,7 +55,7 @@ def take_in_job(conn: Conn, new: jobs.NewJob, spec_card_id: UUID, taken_by: UUID
     job_id = jobs.add_job(conn, new)
     jobs.add_holes(conn, job_id, hole_numbers(card))
     jobs.add_stages(conn, job_id, STAGES)
-    jobs.choose_card_version(conn, job_id, version.spec_card_version_id, taken_by)
+    record_fact(conn, NewCardChosen(job_id, version.spec_card_version_id), taken_by)
     _first_setups(conn, job_id, taken_by)
     return job_id
 
@@ -73,7 +75,7 @@ def _first_setups(conn: Conn, job_id: UUID, by: UUID) -> None:
             continue
         measuring = card.measuring
         protrusion = quantity is Quantity.PROTRUSION
-        new = readings.NewSetup(
+        new = NewSetup(
             job_id=job_id,
             quantity=quantity,
             gauge_id=gauge.gauge_id,
@@ -85,7 +87,7 @@ def _first_setups(conn: Conn, job_id: UUID, by: UUID) -> None:
             else None,
             shared_zero=protrusion,
         )
-        readings.add_setup(conn, new, by)
+        record_fact(conn, new, by)
 
 
 GAUGE_KINDS: dict[Quantity, str] = {
@@ -98,16 +100,18 @@ GAUGE_KINDS: dict[Quantity, str] = {
 def add_liner(conn: Conn, job_id: UUID, mark: str, make: str, batch: str) -> Liner:
     """Add a liner to a job."""
     jobs.lock_job(conn, job_id)
-    if any(liner.mark.casefold() == mark.casefold() for liner in fittings.list_liners(conn, job_id)):
+    if any(liner.mark.casefold() == mark.casefold() for liner in list_facts(conn, "liners", job_id)):
         raise Refused(f"There is a liner marked {mark}: mark this one differently.", "mark", RefusalCode.TAKEN)
-    return fittings.add_liner(conn, job_id, mark, make, batch)
+    new = NewLiner(job_id, mark, make, batch)
+    record_fact(conn, new)
+    return Liner(new.liner_id, mark, make, batch)
 
 
 def mark_stage(conn: Conn, stage_id: UUID, done: bool, by: UUID) -> UUID:
     """Mark a stage done or open again; return the job it belongs to."""
     job_id = jobs.job_of_stage(conn, stage_id)
     jobs.lock_job(conn, job_id)
-    jobs.mark_stage(conn, stage_id, done, by)
+    record_fact(conn, NewStageMark(stage_id, done), by)
     return job_id
 
 

@@ -8,7 +8,7 @@ from vallostasis.documents import job_file, proof, readings_csv
 from vallostasis.documents.job_archive import write_archive
 from vallostasis.documents.photo import Photo
 from vallostasis.services.block import block_of_job
-from vallostasis.store import jobs, notes, spec_cards
+from vallostasis.store import notes, spec_cards
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -39,8 +39,7 @@ def job_as_archive(conn: Conn, job_id: UUID) -> bytes:
 
 def job_as_json(conn: Conn, job_id: UUID) -> bytes:
     """Write the whole job as JSON."""
-    chosen = jobs.list_cards_chosen(conn, job_id)
-    versions = dict.fromkeys(one.spec_card_version_id for one in chosen)
+    facts = load_job_facts(conn, job_id)
+    versions = dict.fromkeys(one.spec_card_version_id for one in facts.cards_chosen)
     cards = tuple(job_file.CardOnFile(*spec_cards.get_version(conn, version_id)) for version_id in versions)
-    history = job_file.JobHistory(jobs.list_stage_marks(conn, job_id), chosen, cards)
-    return job_file.job_file(load_job_facts(conn, job_id), history, datetime.now(UTC))
+    return job_file.job_file(facts, cards, datetime.now(UTC))

@@ -32,7 +32,9 @@ from vallostasis.services.readings import (
 )
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs, people, readings
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, read_job_facts
+from vallostasis.store.new_facts import NewStrike
 from vallostasis.store.rows import Conn
 
 
@@ -276,8 +278,8 @@ def _record(conn: Conn, facts: JobFacts, good: list[_Reading], by: UUID) -> None
     readings.add_readings(conn, rows)
     for one in good:
         if one.row["struck"]:
-            readings.add_strike(conn, facts.job.job_id, True, one.row["strike_reason"] or "struck in the file", by,
-                                reading_id=one.ask.reading_id)  # fmt: skip
+            reason = one.row["strike_reason"] or "struck in the file"
+            record_fact(conn, NewStrike(facts.job.job_id, True, reason, reading_id=one.ask.reading_id), by)
 
 
 def _liner_mark(row: TableRow, quantity: Quantity) -> str:

@@ -25,8 +25,10 @@ from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import ReadingToTake, known_land, target_of
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, readings
+from vallostasis.store.fact_rows import list_facts, record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.known_jobs import newest_known, remember_job
+from vallostasis.store.new_facts import NewSet, NewSetup, NewStrike
 from vallostasis.store.rows import AsyncConn, Conn
 
 # A set may spread this many times wider than the card allows before slips are looked for.
@@ -95,7 +97,7 @@ def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -
         decided = _decide(facts, ask, setup_for(conn, facts, ask, taken_by))
         for reading in decided.corrected:
             reason = f"corrected to {decided.parsed.typed}"
-            readings.add_strike(conn, job_id, True, reason, taken_by, reading_id=reading.reading_id)
+            record_fact(conn, NewStrike(job_id, True, reason, reading_id=reading.reading_id), taken_by)
         present = decided.present
         set_id = (
             new_set(conn, job_id, decided.target, decided.setup, ask.part_temp_c, taken_by)
@@ -242,12 +244,13 @@ def setup_for(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> Setu
     if not _other_land(ask, setup):
         return setup
     land = known_land(facts, ask.land)
-    new = readings.NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, land, setup.datum, setup.hold_down,
-                            setup.hold_down_torque_nm, setup.shared_zero, setup.zeroed_on, setup.zero_um,
-                            setup.zero_typed, setup.load, setup.method, setup.setting_master_version_id,
-                            setup.master_temp_c, setup.gauge_temp_c)  # fmt: skip
-    setup_id = readings.add_setup(conn, new, by)
-    return next(s for s in readings.list_setups(conn, facts.job.job_id) if s.setup_id == setup_id)
+    new = NewSetup(facts.job.job_id, setup.quantity, setup.gauge_id, land, setup.datum, setup.hold_down,
+                   setup.hold_down_torque_nm, setup.shared_zero, setup.zeroed_on, setup.zero_um, setup.zero_typed,
+                   setup.load, setup.method, setup.setting_master_version_id, setup.master_temp_c,
+                   setup.gauge_temp_c)  # fmt: skip
+    record_fact(conn, new, by)
+    setups: tuple[Setup, ...] = list_facts(conn, "setups", facts.job.job_id)
+    return next(one for one in setups if one.setup_id == new.setup_id)
 
 
 def _other_land(ask: ReadingToTake, setup: Setup) -> bool:
@@ -269,6 +272,7 @@ def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | Non
 def new_set(conn: Conn, job_id: UUID, target: Target, setup: Setup, part_temp_c: Decimal | None, by: UUID) -> UUID:
     """Open a set for a target."""
     gauge = gauges.get_gauge(conn, setup.gauge_id)
-    new = readings.NewSet(job_id, setup.setup_id, gauge.gauge_version_id, target.fitting_id, target.hole_id,
-                          target.after_cut_id, target.liner_id, part_temp_c, target.part)  # fmt: skip
-    return readings.add_set(conn, new, by)
+    new = NewSet(job_id, setup.setup_id, gauge.gauge_version_id, target.fitting_id, target.hole_id,
+                 target.after_cut_id, target.liner_id, part_temp_c, target.part)  # fmt: skip
+    record_fact(conn, new, by)
+    return new.reading_set_id

@@ -16,8 +16,10 @@ from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import Refused
 from vallostasis.services.temperatures import read_temperature
 from vallostasis.services.torques import read_torque
-from vallostasis.store import gauges, jobs, readings, setting_masters
+from vallostasis.store import gauges, jobs, setting_masters
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.new_facts import NewSetup
 from vallostasis.store.rows import Conn
 
 LONGEST_ZERO_UM = Decimal(10_000_000)
@@ -39,7 +41,7 @@ class HowTyped:
     confirmed: bool = False
 
 
-def change_setup(conn: Conn, new: readings.NewSetup, by: UUID, how: HowTyped | None = None) -> None:
+def change_setup(conn: Conn, new: NewSetup, by: UUID, how: HowTyped | None = None) -> None:
     """Read with another gauge, zero, land, datum or clamp from now on; every hole read otherwise re-opens."""
     how = how or HowTyped()
     jobs.lock_job(conn, new.job_id)
@@ -55,10 +57,10 @@ def change_setup(conn: Conn, new: readings.NewSetup, by: UUID, how: HowTyped | N
         raise Refused(f"Choose one of the card's lands: {', '.join(lands)}.", "land")
     if how.corrects:
         new = _as_correction(facts, new)
-    readings.add_setup(conn, new, by)
+    record_fact(conn, new, by)
 
 
-def _with_temperatures(new: readings.NewSetup, how: HowTyped) -> readings.NewSetup:
+def _with_temperatures(new: NewSetup, how: HowTyped) -> NewSetup:
     def read(name: str, text: str) -> Decimal | None:
         return read_temperature(text, name, how.confirmed) if text.strip() else None
 
@@ -67,19 +69,19 @@ def _with_temperatures(new: readings.NewSetup, how: HowTyped) -> readings.NewSet
     )
 
 
-def _as_correction(facts: JobFacts, new: readings.NewSetup) -> readings.NewSetup:
+def _as_correction(facts: JobFacts, new: NewSetup) -> NewSetup:
     """Only temperatures can be put right for what was read: anything else is another way to read."""
     now = facts.present_setup(new.quantity)
     if now is None:
         raise Refused(f"Nothing is set up for {new.quantity.value} yet: there is nothing to put right.", "corrects")
-    given = {name: getattr(new, name) for name in readings.NewSetup.__slots__ if hasattr(now, name)}
+    given = {name: getattr(new, name) for name in NewSetup.__slots__ if hasattr(now, name)}
     same = replace(now, master_temp_c=new.master_temp_c, gauge_temp_c=new.gauge_temp_c)
-    if any(getattr(same, name) != value for name, value in given.items() if name != "corrects"):
+    if any(getattr(same, name) != value for name, value in given.items() if name not in ("corrects", "setup_id")):
         raise Refused("More than temperatures differs: save it as another way to read from now on.", "corrects")
     return replace(new, corrects=now.setup_id)
 
 
-def _on_master(conn: Conn, new: readings.NewSetup, setting_master_id: UUID | None) -> readings.NewSetup:
+def _on_master(conn: Conn, new: NewSetup, setting_master_id: UUID | None) -> NewSetup:
     """Set the gauge on a master of the cabinet: its size is what the gauge shows as nought."""
     if setting_master_id is None:
         return new
@@ -96,7 +98,7 @@ def _on_master(conn: Conn, new: readings.NewSetup, setting_master_id: UUID | Non
     )
 
 
-def _with_zero(card: SpecCard, new: readings.NewSetup, how: HowTyped) -> readings.NewSetup:
+def _with_zero(card: SpecCard, new: NewSetup, how: HowTyped) -> NewSetup:
     """Find the size the gauge was zeroed on: as typed, or as the card gives it where nothing was typed."""
     if new.setting_master_version_id is not None:
         return new

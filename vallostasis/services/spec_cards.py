@@ -18,7 +18,9 @@ from vallostasis.core.spec_card import CardUnit, Construction, FieldProblem, Len
 from vallostasis.services.block import ChangedState, changed_states
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import jobs, spec_cards
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.new_facts import NewCardChosen
 from vallostasis.store.rows import Conn
 
 # Which fields of a card are sizes; everything else is a small length, in thou on an inch card.
@@ -212,7 +214,7 @@ def choose_version(
                 "engine. Where it is to be so, type the reason: it stands on the tape.",
                 "reason",
             )
-        jobs.choose_card_version(conn, job_id, spec_card_version_id, chosen_by, reason.strip())
+        record_fact(conn, NewCardChosen(job_id, spec_card_version_id, reason.strip()), chosen_by)
     return changed
 
 

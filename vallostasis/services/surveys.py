@@ -43,8 +43,10 @@ from vallostasis.core.trail import Phrase, Step
 from vallostasis.services.reading_target import known_part
 from vallostasis.services.refused import Refused
 from vallostasis.services.temperatures import read_temperature
-from vallostasis.store import gauges, jobs, temperatures
+from vallostasis.store import gauges, jobs
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.new_facts import NewStamp, NewTemperature
 from vallostasis.store.rows import Conn
 
 
@@ -245,7 +247,8 @@ def take_temperature(
     facts = lock_job_facts(conn, job_id)
     key = _loose_part(facts, part) if body == "part" and part else ""
     celsius = read_temperature(text, confirmed=confirmed)
-    temperatures.add_temperature(conn, job_id, temperature_id, body, key, celsius, text.strip(), by)
+    if all(one.temperature_id != temperature_id for one in facts.temperatures):
+        record_fact(conn, NewTemperature(temperature_id, job_id, body, key, celsius, text.strip()), by)
     return celsius
 
 
@@ -261,4 +264,4 @@ def _loose_part(facts: JobFacts, key: str) -> str:
 def stamp_part(conn: Conn, job_id: UUID, quantity: Quantity, key: str, letters: str, by: UUID) -> None:
     """Record the class or grade letters on a part."""
     facts = lock_job_facts(conn, job_id)
-    temperatures.add_stamp(conn, job_id, stamp_key(known_part(facts, quantity, key)), letters.strip(), by)
+    record_fact(conn, NewStamp(job_id, stamp_key(known_part(facts, quantity, key)), letters.strip()), by)

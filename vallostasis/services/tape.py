@@ -3,23 +3,18 @@
 from typing import Any
 from uuid import UUID
 
+from vallostasis.core.fact_kinds import STRUCK_BY, TapeKind
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.zero_checks import drift_of
-from vallostasis.core.tape import TapeKind, TapeRow, reading_row, tape_of
+from vallostasis.core.tape import TapeRow, reading_row, tape_of
 from vallostasis.core.undo import Reversal, UndoStep, undo_steps
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store import people, readings
+from vallostasis.store import people
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.new_facts import NewStrike
 from vallostasis.store.rows import Conn, NotFound
 
-# What a strike names by an id of its own kind; everything else is named by its event.
-ID_OF = {
-    TapeKind.READING: "reading_id",
-    TapeKind.CUT: "cut_id",
-    TapeKind.FITTING: "fitting_id",
-    TapeKind.NOTE: "note_id",
-    TapeKind.TEMPERATURE: "temperature_id",
-}
 BUILDS_ON = (TapeKind.CUT, TapeKind.FITTING, TapeKind.DRAWN)
 
 
@@ -61,8 +56,8 @@ def _reverse(
 ) -> None:
     for one in reversals:
         _refuse_where_others_rest_on_it(facts, one)
-        named: dict[str, Any] = {ID_OF.get(one.kind, "of_event"): one.row}
-        readings.add_strike(conn, facts.job.job_id, one.struck, reason, by, undoes=undoes, **named)
+        named: dict[str, Any] = {STRUCK_BY.get(one.kind, "of_event"): one.row}
+        record_fact(conn, NewStrike(facts.job.job_id, one.struck, reason, undoes=undoes, **named), by)
     if any(one.kind in BUILDS_ON for one in reversals):
         _no_liner_twice(load_job_facts(conn, facts.job.job_id))
 

@@ -1,5 +1,6 @@
 """Zeros that moved: corrections, the look that finds them, and places that cannot be read."""
 
+from dataclasses import asdict
 from uuid import UUID
 
 from vallostasis.core.lengths import Unit
@@ -12,8 +13,10 @@ from vallostasis.core.records import Place, Quantity
 from vallostasis.core.usual_lengths import ZERO_MOVED
 from vallostasis.services.reading_target import known_part, surveyed_target
 from vallostasis.services.refused import Refused
-from vallostasis.store import jobs, readings, zeros
+from vallostasis.store import jobs
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.new_facts import NewCorrection, NewStrike, NewUnreadable, NewZeroCheck
 from vallostasis.store.rows import Conn
 
 
@@ -26,8 +29,8 @@ def correct_zero(conn: Conn, job_id: UUID, set_id: UUID, text: str, bare_unit: U
         raise Refused("There is no such set in this job.", "reading_set_id")
     parsed = parse_length(text, bare_unit, ZERO_MOVED, confirmed=False)
     gauge = facts.gauge_version(reading_set.gauge_version_id)
-    new = zeros.NewCorrection(set_id, parsed.value_um, look_standard_um(gauge), parsed.typed, reason)
-    zeros.add_correction(conn, new, by)
+    new = NewCorrection(set_id, parsed.value_um, look_standard_um(gauge), parsed.typed, reason)
+    record_fact(conn, new, by)
 
 
 def check_zero(conn: Conn, job_id: UUID, quantity: Quantity, text: str, bare_unit: Unit, by: UUID) -> bool:
@@ -37,7 +40,8 @@ def check_zero(conn: Conn, job_id: UUID, quantity: Quantity, text: str, bare_uni
     if setup is None:
         raise Refused(f"Choose the gauge for {quantity.value} first.", "quantity")
     parsed = parse_length(text, bare_unit, ZERO_MOVED, confirmed=False)
-    zeros.add_zero_check(conn, job_id, setup.setup_id, parsed.value_um, as_entered(parsed.typed, parsed.unit), by)
+    typed = as_entered(parsed.typed, parsed.unit)
+    record_fact(conn, NewZeroCheck(job_id, setup.setup_id, parsed.value_um, typed), by)
     return zero_holds(parsed.value_um, facts.newest_gauge(setup.gauge_id))
 
 
@@ -50,7 +54,7 @@ def settle_doubt(conn: Conn, job_id: UUID, zero_check_id: UUID, how: str, drift:
     if how == "strike":
         for reading_id in doubt.reading_ids:
             reason = f"zero found moved by {doubt.check.typed}"
-            readings.add_strike(conn, job_id, True, reason, by, reading_id=reading_id)
+            record_fact(conn, NewStrike(job_id, True, reason, reading_id=reading_id), by)
     else:
         _correct(conn, doubt, drift, facts.newest_gauge(doubt.setup.gauge_id), by)
     return len(doubt.reading_ids)
@@ -59,7 +63,7 @@ def settle_doubt(conn: Conn, job_id: UUID, zero_check_id: UUID, how: str, drift:
 def _correct(conn: Conn, doubt: Doubt, drift: Drift, gauge: GaugeVersion, by: UUID) -> None:
     shift = shift_for(doubt.check.moved_um, drift, gauge)
     for reading_set in doubt.sets:
-        new = zeros.NewCorrection(
+        new = NewCorrection(
             reading_set.reading_set_id,
             shift.correction_um,
             shift.standard_um,
@@ -68,7 +72,7 @@ def _correct(conn: Conn, doubt: Doubt, drift: Drift, gauge: GaugeVersion, by: UU
             doubt.since_event,
             doubt.check.event,
         )
-        zeros.add_correction(conn, new, by)
+        record_fact(conn, new, by)
 
 
 def mark_place_unreadable(
@@ -84,4 +88,11 @@ def mark_place_unreadable(
     said = unreadable_places(facts, quantity, known_part(facts, quantity, key))
     if (place in said) is unreadable and said.get(place, "") == reason.strip():
         raise Refused("It is said already." if unreadable else "Nothing was said about it.", "place")
-    zeros.add_unreadable(conn, job_id, quantity, target, place, unreadable, reason.strip(), by)
+    where = {
+        "fitting_id": target.fitting_id,
+        "hole_id": target.hole_id,
+        "liner_id": target.liner_id,
+        "part": target.part,
+        **asdict(place),
+    }
+    record_fact(conn, NewUnreadable(job_id, quantity, unreadable, reason.strip(), **where), by)

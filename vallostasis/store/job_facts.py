@@ -1,26 +1,25 @@
 """Loading everything recorded about one job."""
 
+from collections.abc import Callable
+from typing import Any
 from uuid import UUID
 
+from vallostasis.core.fact_kinds import FACT_KINDS
 from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.store import (
-    fittings,
-    gauges,
-    jobs,
-    master_readings,
-    materials,
-    notes,
-    readings,
-    room,
-    setting_masters,
-    spec_cards,
-    temperatures,
-    zeros,
-)
+from vallostasis.store import gauges, jobs, master_readings, materials, notes, room, setting_masters, spec_cards
+from vallostasis.store.fact_rows import list_facts
 from vallostasis.store.known_jobs import known_job, remember_job
 from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
+
+# Facts that are more than the rows of one table.
+READ_OTHERWISE: dict[str, Callable[[Conn, UUID], tuple[Any, ...]]] = {
+    "stages": jobs.list_stages,
+    "holes": jobs.list_holes,
+    "cards_chosen": jobs.list_cards_chosen,
+    "notes": notes.list_notes,
+}
 
 
 def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
@@ -48,34 +47,22 @@ def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
     """Read all facts of one job anew, whatever is known of it: within a transaction that may come to nothing."""
     job = jobs.get_job(conn, job_id)
     version, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
+    recorded: dict[str, Any] = {
+        kind.rows: READ_OTHERWISE[kind.rows](conn, job_id)
+        if kind.rows in READ_OTHERWISE
+        else list_facts(conn, kind.rows, job_id)
+        for kind in FACT_KINDS
+    }
     return JobFacts(
         job=job,
         card_version=version,
         card=card,
-        stages=jobs.list_stages(conn, job_id),
-        holes=jobs.list_holes(conn, job_id),
-        liners=fittings.list_liners(conn, job_id),
-        fittings=fittings.list_fittings(conn, job_id),
-        fitting_shims=fittings.list_fitting_shims(conn, job_id),
-        fitting_outs=fittings.list_fitting_outs(conn, job_id),
-        cuts=fittings.list_cuts(conn, job_id),
-        setups=readings.list_setups(conn, job_id),
-        sets=readings.list_sets(conn, job_id),
-        readings=readings.list_readings(conn, job_id),
-        strikes=readings.list_strikes(conn, job_id),
-        corrections=zeros.list_corrections(conn, job_id),
-        unreadables=zeros.list_unreadables(conn, job_id),
-        notes=notes.list_notes(conn, job_id),
         gauge_versions=_gauge_versions_used(conn, job_id),
-        zero_checks=zeros.list_zero_checks(conn, job_id),
-        temperatures=temperatures.list_temperatures(conn, job_id),
-        stamps=temperatures.list_stamps(conn, job_id),
         masters=setting_masters.list_masters_of_job(conn, job_id),
         materials=materials.list_materials(conn),
         master_readings=master_readings.list_master_readings(conn),
         room=room.get_room(conn),
-        stage_marks=jobs.list_stage_marks(conn, job_id),
-        cards_chosen=jobs.list_cards_chosen(conn, job_id),
+        **recorded,
     )
 
 

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.job_marks import CardChosen, StageMark
+from vallostasis.core.job_marks import CardChosen
 from vallostasis.core.records import Hole, Job, Stage
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import add_revision, advance
@@ -130,25 +130,6 @@ def list_stages(conn: Conn, job_id: UUID) -> tuple[Stage, ...]:
     return fetch_all(conn, Stage, query, {"job_id": job_id})
 
 
-def mark_stage(conn: Conn, stage_id: UUID, done: bool, marked_by: UUID) -> None:
-    """Mark a stage done or open again."""
-    conn.execute(
-        "INSERT INTO stage_mark (stage_id, done, marked_by) VALUES (%(stage_id)s, %(done)s, %(marked_by)s)",
-        {"stage_id": stage_id, "done": done, "marked_by": marked_by},
-    )
-
-
-def list_stage_marks(conn: Conn, job_id: UUID) -> tuple[StageMark, ...]:
-    """Return every mark of every stage of a job, oldest first."""
-    query = """
-        SELECT m.stage_id, m.done, m.marked_at, p.name AS marked_by, m.event
-          FROM stage_mark m JOIN stage s USING (stage_id) JOIN person p ON p.person_id = m.marked_by
-         WHERE s.job_id = %(job_id)s
-         ORDER BY m.event
-    """
-    return fetch_all(conn, StageMark, query, {"job_id": job_id})
-
-
 def list_cards_chosen(conn: Conn, job_id: UUID) -> tuple[CardChosen, ...]:
     """Return every choice of a card version for a job, oldest first."""
     query = """
@@ -176,16 +157,3 @@ def present_card_version(conn: Conn, job_id: UUID) -> UUID:
     if version_id is None:
         raise NotFound("job", job_id)
     return UUID(str(version_id))
-
-
-def choose_card_version(
-    conn: Conn, job_id: UUID, spec_card_version_id: UUID, chosen_by: UUID, reason: str = ""
-) -> None:
-    """Name the card version by which a job is judged from now on."""
-    conn.execute(
-        """
-        INSERT INTO job_card (job_id, spec_card_version_id, chosen_by, reason)
-        VALUES (%(job_id)s, %(version_id)s, %(chosen_by)s, %(reason)s)
-        """,
-        {"job_id": job_id, "version_id": spec_card_version_id, "chosen_by": chosen_by, "reason": reason},
-    )

@@ -2,18 +2,21 @@
 
 import contextlib
 from collections.abc import Callable, Iterator, Mapping
+from dataclasses import fields
 from typing import Any
 from uuid import UUID
 
 import psycopg
 
+from vallostasis.core.fact_kinds import FACT_KINDS, FactKind
 from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.job_marks import CardChosen, StageMark
 from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
-from vallostasis.core.records import CardVersion
+from vallostasis.core.notes import ReadingNote
+from vallostasis.core.records import CardVersion, Job
 from vallostasis.core.spec_card import SpecCard
 from vallostasis.store import notes, spec_cards
 from vallostasis.store.changes import announce
+from vallostasis.store.fact_rows import statement_to_take_over
 from vallostasis.store.revisions import add_revision
 from vallostasis.store.rows import Conn, fetch_value
 
@@ -145,67 +148,36 @@ def add_card_version_as(conn: Conn, version: CardVersion, card: SpecCard, saved_
 
 
 @_fitting_together()
-def add_whole_job(
-    conn: Conn,
-    facts: JobFacts,
-    stage_marks: tuple[StageMark, ...],
-    cards_chosen: tuple[CardChosen, ...],
-    person_id: Callable[[str], UUID],
-    photos: Mapping[str, bytes],
-) -> None:
+def add_whole_job(conn: Conn, facts: JobFacts, person_id: Callable[[str], UUID], photos: Mapping[str, bytes]) -> None:
     """Write every row of a job as it stands in its facts; raise Contradiction where they do not fit together.
 
     Photos are found by the digest of their bytes; one that is not among them stays behind.
     """
-    for statement, rows in _statements(facts, stage_marks, cards_chosen, person_id, photos):
+    job = {name: getattr(facts.job, name) for name in Job.__slots__}
+    conn.execute(ADD_JOB, job)
+    conn.execute(ADD_BLOCK, job)
+    for kind in FACT_KINDS:
+        statement = ADD_OTHERWISE.get(kind.rows) or statement_to_take_over(kind)
+        rows = [_kept(facts, kind, fact, person_id, photos) for fact in getattr(facts, kind.rows)]
         with conn.cursor() as cursor:
-            cursor.executemany(statement, list(rows))
+            cursor.executemany(statement, rows)
     add_revision(conn, facts.job.job_id)
     announce(conn, facts.job.job_id)
 
 
-Statement = tuple[str, Iterator[dict[str, Any]]]
-
-
-def _statements(
+def _kept(
     facts: JobFacts,
-    stage_marks: tuple[StageMark, ...],
-    cards_chosen: tuple[CardChosen, ...],
+    kind: FactKind,
+    fact: Any,  # noqa: ANN401
     person_id: Callable[[str], UUID],
     photos: Mapping[str, bytes],
-) -> Iterator[Statement]:
-    job_id = facts.job.job_id
-
-    def photo_of(row: dict[str, Any]) -> dict[str, Any]:
-        return {"photo": photos.get(row["photo_sha256"]), "marks": notes.as_json(row["marks"])}
-
-    def rows(things: tuple[Any, ...]) -> Iterator[dict[str, Any]]:
-        for thing in things:
-            row = {name: getattr(thing, name) for name in thing.__slots__}
-            people = {f"{name}_id": person_id(row[name]) for name in row if name.endswith("_by")}
-            yield {**row, **people, "job_id": job_id}
-
-    yield ADD_JOB, rows((facts.job,))
-    yield ADD_BLOCK, rows((facts.job,))
-    yield ADD_CARD_CHOSEN, rows(cards_chosen)
-    yield ADD_STAGE, rows(facts.stages)
-    yield ADD_STAGE_MARK, rows(stage_marks)
-    yield ADD_HOLE, rows(facts.holes)
-    yield ADD_LINER, rows(facts.liners)
-    yield ADD_FITTING, rows(facts.fittings)
-    yield ADD_FITTING_SHIM, rows(facts.fitting_shims)
-    yield ADD_CUT, rows(facts.cuts)
-    yield ADD_FITTING_OUT, rows(facts.fitting_outs)
-    yield ADD_SETUP, rows(facts.setups)
-    yield ADD_SET, rows(facts.sets)
-    yield ADD_READING, rows(facts.readings)
-    yield ADD_NOTE, ({**row, **photo_of(row)} for row in rows(facts.notes))
-    yield ADD_TEMPERATURE, rows(facts.temperatures)
-    yield ADD_STRIKE, rows(facts.strikes)
-    yield ADD_CORRECTION, rows(facts.corrections)
-    yield ADD_ZERO_CHECK, rows(facts.zero_checks)
-    yield ADD_STAMP, rows(facts.stamps)
-    yield ADD_UNREADABLE, rows(facts.unreadables)
+) -> dict[str, Any]:
+    row = {one.name: getattr(fact, one.name) for one in fields(kind.row_type)} | {"job_id": facts.job.job_id}
+    if kind.who:
+        row[kind.who] = person_id(row[kind.who])
+    if isinstance(fact, ReadingNote):
+        row |= {"photo": photos.get(fact.photo_sha256), "marks": notes.as_json(fact.marks)}
+    return row
 
 
 ADD_JOB = """
@@ -213,102 +185,24 @@ ADD_JOB = """
     VALUES (%(job_id)s, %(number)s, %(name)s, %(customer)s, %(complaint)s, %(opened_at)s, %(invented)s)
 """
 ADD_BLOCK = "INSERT INTO block (job_id, serial) VALUES (%(job_id)s, %(serial)s)"
-ADD_CARD_CHOSEN = """
-    INSERT INTO job_card (job_id, spec_card_version_id, chosen_at, chosen_by, reason, event)
-    VALUES (%(job_id)s, %(spec_card_version_id)s, %(chosen_at)s, %(chosen_by_id)s, %(reason)s, %(event)s)
-"""
-ADD_STAGE = """
-    INSERT INTO stage (stage_id, job_id, place, name, planned_hours)
-    VALUES (%(stage_id)s, %(job_id)s, %(place)s, %(name)s, %(planned_hours)s)
-"""
-ADD_STAGE_MARK = """
-    INSERT INTO stage_mark (stage_id, done, marked_at, marked_by, event)
-    VALUES (%(stage_id)s, %(done)s, %(marked_at)s, %(marked_by_id)s, %(event)s)
-"""
-ADD_HOLE = """
-    INSERT INTO hole (hole_id, block_id, number, bank)
-    SELECT %(hole_id)s, block_id, %(number)s, %(bank)s FROM block WHERE job_id = %(job_id)s
-"""
-ADD_LINER = """
-    INSERT INTO liner (liner_id, job_id, mark, make, batch)
-    VALUES (%(liner_id)s, %(job_id)s, %(mark)s, %(make)s, %(batch)s)
-"""
-ADD_FITTING = """
-    INSERT INTO fitting (fitting_id, hole_id, liner_id, fitted_at, fitted_by, event)
-    VALUES (%(fitting_id)s, %(hole_id)s, %(liner_id)s, %(fitted_at)s, %(fitted_by_id)s, %(event)s)
-"""
-ADD_FITTING_SHIM = """
-    INSERT INTO fitting_shim (fitting_id, place, nominal_um, measured_um, typed, side_up)
-    VALUES (%(fitting_id)s, %(place)s, %(nominal_um)s, %(measured_um)s, %(typed)s, %(side_up)s)
-"""
-ADD_CUT = """
-    INSERT INTO cut (cut_id, hole_id, depth_um, typed, touch_off_um, passes, shim_um, stop_u_um, note, cut_at, cut_by,
-                     event)
-    VALUES (%(cut_id)s, %(hole_id)s, %(depth_um)s, %(typed)s, %(touch_off_um)s, %(passes)s, %(shim_um)s,
-            %(stop_u_um)s, %(note)s, %(cut_at)s, %(cut_by_id)s, %(event)s)
-"""
-ADD_FITTING_OUT = """
-    INSERT INTO fitting_out (fitting_id, because_cut_id, because_fitting_id, out_at, out_by, event)
-    VALUES (%(fitting_id)s, %(because_cut_id)s, %(because_fitting_id)s, %(out_at)s, %(out_by_id)s, %(event)s)
-"""
-ADD_SETUP = """
-    INSERT INTO setup (setup_id, job_id, quantity, gauge_id, land, datum, hold_down, hold_down_torque_nm, shared_zero,
-                       chosen_at, chosen_by, event, zeroed_on, zero_um, zero_typed, load, method,
-                       setting_master_version_id, master_temp_c, gauge_temp_c, corrects)
-    VALUES (%(setup_id)s, %(job_id)s, %(quantity)s, %(gauge_id)s, %(land)s, %(datum)s, %(hold_down)s,
-            %(hold_down_torque_nm)s, %(shared_zero)s, %(chosen_at)s, %(chosen_by_id)s, %(event)s,
-            %(zeroed_on)s, %(zero_um)s, %(zero_typed)s, %(load)s, %(method)s, %(setting_master_version_id)s,
-            %(master_temp_c)s, %(gauge_temp_c)s, %(corrects)s)
-"""
-ADD_SET = """
-    INSERT INTO reading_set (reading_set_id, job_id, setup_id, gauge_version_id, fitting_id, hole_id, after_cut_id,
-                             liner_id, part_temp_c, part, opened_at, opened_by, event)
-    VALUES (%(reading_set_id)s, %(job_id)s, %(setup_id)s, %(gauge_version_id)s, %(fitting_id)s, %(hole_id)s,
-            %(after_cut_id)s, %(liner_id)s, %(part_temp_c)s, %(part)s, %(opened_at)s, %(opened_by_id)s, %(event)s)
-"""
-ADD_READING = """
-    INSERT INTO reading (reading_id, reading_set_id, hour, level_um, axis_deg, along_um, across_um, value_um, typed,
-                         typed_unit, taken_at, taken_by, event, recorded_at)
-    VALUES (%(reading_id)s, %(reading_set_id)s, %(hour)s, %(level_um)s, %(axis_deg)s, %(along_um)s, %(across_um)s,
-            %(value_um)s, %(typed)s, %(typed_unit)s, %(taken_at)s,
-            %(taken_by_id)s, %(event)s, %(recorded_at)s)
-"""
-ADD_NOTE = """
-    INSERT INTO reading_note (note_id, reading_id, words, photo, photo_type, photo_sha256, photo_bytes, marks, made_at,
-                              made_by, event)
-    VALUES (%(note_id)s, %(reading_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s, %(photo_bytes)s,
-            %(marks)s, %(made_at)s, %(made_by_id)s, %(event)s)
-"""
-ADD_STRIKE = """
-    INSERT INTO strike (job_id, reading_id, cut_id, fitting_id, note_id, temperature_id, of_event, struck, reason,
-                        undoes, made_at, made_by, event)
-    VALUES (%(job_id)s, %(reading_id)s, %(cut_id)s, %(fitting_id)s, %(note_id)s, %(temperature_id)s, %(of_event)s,
-            %(struck)s, %(reason)s, %(undoes)s, %(made_at)s, %(made_by_id)s, %(event)s)
-"""
-ADD_CORRECTION = """
-    INSERT INTO zero_correction (reading_set_id, correction_um, standard_um, typed, reason, made_at, made_by, event,
-                                 after_event, until_event)
-    VALUES (%(reading_set_id)s, %(correction_um)s, %(standard_um)s, %(typed)s, %(reason)s, %(made_at)s,
-            %(made_by_id)s, %(event)s, %(after_event)s, %(until_event)s)
-"""
-ADD_ZERO_CHECK = """
-    INSERT INTO zero_check (zero_check_id, job_id, setup_id, moved_um, typed, checked_at, checked_by, event)
-    VALUES (%(zero_check_id)s, %(job_id)s, %(setup_id)s, %(moved_um)s, %(typed)s, %(checked_at)s, %(checked_by_id)s,
-            %(event)s)
-"""
-ADD_TEMPERATURE = """
-    INSERT INTO temperature (temperature_id, job_id, body, part, celsius, typed, taken_at, taken_by, event)
-    VALUES (%(temperature_id)s, %(job_id)s, %(body)s, %(part)s, %(celsius)s, %(typed)s, %(taken_at)s, %(taken_by_id)s,
-            %(event)s)
-"""
-ADD_STAMP = """
-    INSERT INTO stamp (stamp_id, job_id, part, letters, made_at, made_by, event)
-    VALUES (%(stamp_id)s, %(job_id)s, %(part)s, %(letters)s, %(made_at)s, %(made_by_id)s, %(event)s)
-"""
-ADD_UNREADABLE = """
-    INSERT INTO unreadable (job_id, quantity, fitting_id, hole_id, liner_id, part, hour, level_um, axis_deg, along_um,
-                            across_um, unreadable, reason, made_at, made_by, event)
-    VALUES (%(job_id)s, %(quantity)s, %(fitting_id)s, %(hole_id)s, %(liner_id)s, %(part)s, %(hour)s, %(level_um)s,
-            %(axis_deg)s, %(along_um)s, %(across_um)s, %(unreadable)s, %(reason)s, %(made_at)s, %(made_by_id)s,
-            %(event)s)
-"""
+# Facts that are more, or less, than the rows of one table.
+ADD_OTHERWISE = {
+    "cards_chosen": """
+        INSERT INTO job_card (job_id, spec_card_version_id, chosen_at, chosen_by, reason, event)
+        VALUES (%(job_id)s, %(spec_card_version_id)s, %(chosen_at)s, %(chosen_by)s, %(reason)s, %(event)s)
+    """,
+    "stages": """
+        INSERT INTO stage (stage_id, job_id, place, name, planned_hours)
+        VALUES (%(stage_id)s, %(job_id)s, %(place)s, %(name)s, %(planned_hours)s)
+    """,
+    "holes": """
+        INSERT INTO hole (hole_id, block_id, number, bank)
+        SELECT %(hole_id)s, block_id, %(number)s, %(bank)s FROM block WHERE job_id = %(job_id)s
+    """,
+    "notes": """
+        INSERT INTO reading_note (note_id, reading_id, words, photo, photo_type, photo_sha256, photo_bytes, marks,
+                                  made_at, made_by, event)
+        VALUES (%(note_id)s, %(reading_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s, %(photo_bytes)s,
+                %(marks)s, %(made_at)s, %(made_by)s, %(event)s)
+    """,
+}
