@@ -13,10 +13,10 @@ import numpy as np
 from tests.core.card import limit
 from tests.core.facts import Story
 from tests.truth.draw import Face, Gauge, read_face, story, wet_card
-from vallostasis.core.measuring.decision import RuleKind, RuleResult, State
-from vallostasis.core.measuring.zero_checks import Drift
+from vallostasis.core.gauges.zero_checks import Drift
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State
 
 SEED, BLOCKS, HOLES = 20261127, 2000, 6
 HOURS = (12.0, 3.0, 6.0, 9.0)

@@ -17,8 +17,8 @@ from uuid import UUID, uuid4
 
 import psycopg
 
-from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.machine.postgres import PrivateCluster
 from vallostasis.machine.serving import Server

@@ -7,6 +7,10 @@ from pathlib import Path
 
 import pytest
 
+from vallostasis.api.subjects import OF_SUBJECT
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.subjects import SUBJECTS
+
 ROOT = Path(__file__).resolve().parent.parent
 MOST_MODULE_LINES = 400
 MOST_COMPONENT_LINES = 220
@@ -123,3 +127,45 @@ def test_nothing_is_left_to_be_done_later() -> None:
     words = re.compile("|".join(("TO" + "DO", "FIX" + "ME", "X" * 3, "Not" + "ImplementedError")))
     for path in [*_sources("vallostasis", "*.py"), *_sources("web/src", "*.vue"), *_sources("web/src", "*.ts")]:
         assert not words.search(path.read_text(encoding="utf-8")), path
+
+
+LARGEST_ROOM = 0.2
+ROOMS = sorted(path for path in (ROOT / "vallostasis/core").iterdir() if (path / "__init__.py").exists())
+
+
+def _lines(folder: Path) -> int:
+    return sum(len(path.read_text(encoding="utf-8").splitlines()) for path in folder.rglob("*.py"))
+
+
+@pytest.mark.parametrize("room", ROOMS, ids=lambda room: room.name)
+def test_no_room_of_the_core_holds_more_than_a_fifth_of_it(room: Path) -> None:
+    assert _lines(room) <= LARGEST_ROOM * _lines(ROOT / "vallostasis/core")
+
+
+def test_a_subject_brings_its_room_its_features_and_its_endpoints() -> None:
+    """What a subject must bring; each feature belongs to one subject, and a lens shows one of the subject's own."""
+    names = [subject.name for subject in SUBJECTS]
+    assert set(names) <= {room.name for room in ROOMS}
+    assert sorted(quantity for subject in SUBJECTS for quantity in subject.quantities) == sorted(Quantity)
+    assert list(OF_SUBJECT) == names
+    for subject in SUBJECTS:
+        assert {lens.quantity for lens in subject.lenses} <= set(subject.quantities)
+        assert set(subject.checks) <= set(subject.quantities)
+    keys = [lens.key for subject in SUBJECTS for lens in subject.lenses]
+    assert len(keys) == len(set(keys))
+
+
+def test_only_the_registers_go_over_all_subjects() -> None:
+    """Who asks what a subject says asks the register: nothing else names the functions that stand in it."""
+    registered = [subject.need for subject in SUBJECTS if subject.need is not None]
+    for function in registered:
+        room = Path(function.__code__.co_filename).relative_to(ROOT)
+        allowed = {str(room), "vallostasis/core/subjects.py"}
+        naming = {
+            str(path.relative_to(ROOT))
+            for path in _sources("vallostasis", "*.py")
+            if re.search(rf"\b{function.__name__}\b", path.read_text(encoding="utf-8"))
+        }
+        assert naming == allowed
+    main = (ROOT / "vallostasis/main.py").read_text(encoding="utf-8")
+    assert not any(f"import {subject.name}" in main for subject in SUBJECTS)

@@ -1,35 +1,17 @@
 """Wires settings, connection pool, routers and error handlers; nothing else."""
 
+import itertools
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 
 from fastapi import FastAPI
 
 from vallostasis import __version__
-from vallostasis.api import (
-    cabinet,
-    changes,
-    compute,
-    compute_measuring,
-    counterbore,
-    documents,
-    features,
-    gauge_links,
-    gauge_studies,
-    health,
-    imports,
-    jobs,
-    notes,
-    pairing,
-    readings,
-    shop,
-    spec_cards,
-    surveys,
-    tape,
-)
+from vallostasis.api import health, pairing, readings, tape
 from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
+from vallostasis.api.subjects import OF_ALL, OF_SUBJECT
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
@@ -80,9 +62,8 @@ def create_app(settings: Settings) -> FastAPI:
     app.include_router(tape.router, dependencies=[pairing.LetIn])
     for module in (health, pairing):
         app.include_router(module.router)
-    for module in (changes, jobs, counterbore, spec_cards, shop, gauge_links, compute, compute_measuring,
-                   documents, imports, notes, surveys, features, cabinet, gauge_studies):  # fmt: skip
-        app.include_router(module.router, dependencies=[pairing.LetIn])
+    for router in (*itertools.chain.from_iterable(OF_SUBJECT.values()), *OF_ALL):
+        app.include_router(router, dependencies=[pairing.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)
     return app

@@ -2,7 +2,7 @@
 
 from fastapi.testclient import TestClient
 
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.rows import Quantity
 
 
 def test_the_catalogue_says_of_each_feature_what_a_screen_needs(client: TestClient) -> None:

@@ -3,8 +3,8 @@
 from dataclasses import replace
 from decimal import Decimal
 
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import (
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import (
     NO_LIMIT,
     Arrangement,
     CardLevel,

@@ -7,9 +7,9 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from tests.core.card import FLAT, wet_card
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.records import (
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import (
     CardVersion,
     Cut,
     FittedShim,
@@ -28,7 +28,7 @@ from vallostasis.core.records import (
     ZeroCheck,
     ZeroCorrection,
 )
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.spec_card import SpecCard
 
 WHEN = datetime(2026, 1, 2, 3, 4, tzinfo=UTC)
 HOURS = (12.0, 3.0, 6.0, 9.0)
@@ -93,7 +93,7 @@ class Story:
 
         A zero that moved by less than the gauge can show makes nothing doubtful: there is nothing to correct.
         """
-        from vallostasis.core.measuring.zero_checks import open_doubts, shift_for
+        from vallostasis.core.gauges.zero_checks import open_doubts, shift_for
 
         doubt = next((one for one in open_doubts(self.facts()) if one.check == check), None)
         if doubt is None:

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from hypothesis.extra import numpy as arrays
 
-from vallostasis.core.bores.survey import bore_form
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.shapes.bore_form import bore_form
 
 AXES = (0.0, 45.0, 90.0, 135.0)
 tables = arrays.arrays(np.float64, st.tuples(st.integers(3, 7), st.just(4)), elements=st.floats(0.0999, 0.1001))

@@ -10,7 +10,8 @@ from uncertainties import ufloat
 from uncertainties.core import Variable
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import (
+from vallostasis.core.thermal.expansion import Body, to_20c
+from vallostasis.core.uncertainty.budget import (
     Estimate,
     Move,
     Shape,
@@ -24,9 +25,8 @@ from vallostasis.core.measuring.budget import (
     student_widening,
     weighted,
 )
-from vallostasis.core.measuring.monte_carlo import monte_carlo_half_width, monte_carlo_of
-from vallostasis.core.measuring.reading_errors import GaugeSources, Known, SizeInputs, size_budget
-from vallostasis.core.measuring.temperature import Body, to_20c
+from vallostasis.core.uncertainty.monte_carlo import monte_carlo_half_width, monte_carlo_of
+from vallostasis.core.uncertainty.reading_errors import GaugeSources, Known, SizeInputs, size_budget
 
 # Standard uncertainties agree with the package to this share of themselves.
 TO_A_BILLIONTH = 1e-9

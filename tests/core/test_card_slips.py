@@ -6,8 +6,8 @@ from typing import Any
 import pytest
 
 from tests.core.card import length, limit, twin_card, wet_card
-from vallostasis.core.card_slips import unlikely_lengths
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.spec_cards.card_slips import unlikely_lengths
 
 
 def _asked(card: SpecCard) -> dict[str, str]:

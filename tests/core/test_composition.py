@@ -15,19 +15,19 @@ from uncertainties import covariance_matrix, ufloat
 
 from tests.core.card import LIP, dry_card, length, limit, wet_card
 from tests.core.facts import WHEN, Story, level
+from vallostasis.core.features.parts import part_with_key
+from vallostasis.core.gauges.zero_checks import Drift
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.measuring.budget import Estimate, difference_of, exactly, stated, weighted
-from vallostasis.core.measuring.decision import Capability, RuleKind, RuleResult, State, repeats_to_settle
-from vallostasis.core.measuring.derived import DerivedKind
-from vallostasis.core.measuring.extremes import covariance_of, range_bias, range_factor
-from vallostasis.core.measuring.fitness import capability_of_setup
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.places import protrusion_limits
-from vallostasis.core.measuring.survey import Survey, survey_of
-from vallostasis.core.measuring.zero_checks import Drift
 from vallostasis.core.protrusion.measured import hole_parts, judge_job, protrusion_of, shim_part
-from vallostasis.core.records import FittedShim, Place, Quantity, ZeroCorrection, ZeroedOn
-from vallostasis.core.spec_card import CardLevel, FeatureSheet, SpecCard
+from vallostasis.core.records.rows import FittedShim, Place, Quantity, ZeroCorrection, ZeroedOn
+from vallostasis.core.records.spec_card import CardLevel, FeatureSheet, SpecCard
+from vallostasis.core.surveys.derived import DerivedKind
+from vallostasis.core.surveys.fitness import capability_of_setup
+from vallostasis.core.surveys.places import protrusion_limits
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.uncertainty.budget import Estimate, difference_of, exactly, stated, weighted
+from vallostasis.core.uncertainty.decision import Capability, RuleKind, RuleResult, State, repeats_to_settle
+from vallostasis.core.uncertainty.extremes import covariance_of, range_bias, range_factor
 
 READING = 2**2 / 12 + 2.5**2
 ZERO = READING

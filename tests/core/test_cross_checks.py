@@ -8,14 +8,15 @@ import pytest
 
 from tests.core.card import FLAT, LIP, twin_card
 from tests.core.facts import Story, level
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.circumstances import cautions_of_tip
-from vallostasis.core.measuring.cross_checks import bore_change_from_ring_gap, cross_checks
-from vallostasis.core.measuring.hand_start import hand_start
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.survey import survey_of
-from vallostasis.core.records import Place, Quantity, ZeroedOn
-from vallostasis.core.spec_card import Construction, Length
+from vallostasis.core.bores.cross_checks import bore_change_from_ring_gap
+from vallostasis.core.features.parts import part_with_key
+from vallostasis.core.fits.hand_start import hand_start
+from vallostasis.core.gauges.circumstances import cautions_of_tip
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
+from vallostasis.core.records.spec_card import Construction, Length
+from vallostasis.core.subjects import cross_checks
+from vallostasis.core.surveys.survey import survey_of
 
 
 def _told(story: Story, quantity: Quantity, key: str) -> list[str]:

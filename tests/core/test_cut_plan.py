@@ -21,8 +21,8 @@ from vallostasis.core.counterbore.cut_plan import (
 )
 from vallostasis.core.counterbore.passes import count_passes
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import exactly
-from vallostasis.core.protrusion.stack import part
+from vallostasis.core.protrusion.stack import stack_part
+from vallostasis.core.uncertainty.budget import exactly
 
 THOU = 25.4e-6
 CUTTER = CutterTrust(THOU, THOU, 0.05)
@@ -35,7 +35,7 @@ def _plan(depths: list[float], flange: float, shims: list[float], **other: float
                         other.get("target", 5) * THOU, other.get("cleanup", 1) * THOU,
                         other.get("deepest"))  # fmt: skip
     known = tuple(exactly(d * THOU, 0.0, "depth", at) for at, d in enumerate(depths))
-    parts = CutParts(known, part("flange", flange * THOU), (), 0.0, exactly(0.0))
+    parts = CutParts(known, stack_part("flange", flange * THOU), (), 0.0, exactly(0.0))
     return plan_cut(parts, tuple(s * THOU for s in shims), limits, CUTTER)
 
 

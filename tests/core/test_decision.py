@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from scipy.stats import norm
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import Source, estimate, stated
-from vallostasis.core.measuring.decision import (
-    Acceptance,
+from vallostasis.core.records.spec_card import Acceptance
+from vallostasis.core.uncertainty.budget import Source, estimate, stated
+from vallostasis.core.uncertainty.decision import (
     Capability,
     State,
     chance_inside,

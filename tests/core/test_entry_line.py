@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.measuring.entry_line import Position, parse_entry_line
+from vallostasis.core.notation.entry_line import Position, parse_entry_line
 
 HOLES = (1, 2, 3, 4, 5, 6)
 NOWHERE = Position(None, None)

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from scipy import integrate, stats
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import Estimate, Source, estimate, exactly
-from vallostasis.core.measuring.extremes import (
+from vallostasis.core.uncertainty.budget import Estimate, Source, estimate, exactly
+from vallostasis.core.uncertainty.extremes import (
     amplitude_bias,
     amplitude_factor,
     amplitude_of,

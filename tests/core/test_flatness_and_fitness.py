@@ -13,12 +13,13 @@ from scipy.optimize import least_squares
 
 from tests.core.card import twin_card
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import Source, estimate, stated
-from vallostasis.core.measuring.decision import Acceptance, Capability, RuleKind, judge
-from vallostasis.core.measuring.fitness import decisions_of, fit_for, gauges_for, what_would_settle
-from vallostasis.core.measuring.flatness import flatness_of_grid
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import Acceptance
+from vallostasis.core.shapes.flatness import flatness_of_grid
+from vallostasis.core.surveys.fitness import decisions_of, fit_for, gauges_for, what_would_settle
+from vallostasis.core.uncertainty.budget import Source, estimate, stated
+from vallostasis.core.uncertainty.decision import Capability, RuleKind, judge
 
 TODAY = date(2026, 11, 26)
 heights = st.lists(st.floats(-1e-4, 1e-4), min_size=9, max_size=9)

@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.measuring.gauge_line import WrongUnit, compile_pattern, read_gauge_line
-from vallostasis.core.notation import parse_length
+from vallostasis.core.notation.gauge_line import WrongUnit, compile_pattern, read_gauge_line
+from vallostasis.core.notation.typed_lengths import parse_length
 
 
 @pytest.mark.parametrize(

@@ -17,9 +17,9 @@ with warnings.catch_warnings():
     from statsmodels.stats.anova import anova_lm
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.average_and_range import range_factor
-from vallostasis.core.measuring.decision import Capability
-from vallostasis.core.measuring.gauge_study import blind_order, study_gauge
+from vallostasis.core.gauges.average_and_range import range_factor
+from vallostasis.core.gauges.gauge_study import blind_order, study_gauge
+from vallostasis.core.uncertainty.decision import Capability
 
 Table = list[list[list[float]]]
 

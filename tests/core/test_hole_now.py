@@ -8,15 +8,15 @@ import pytest
 
 from tests.core.card import length, limit, wet_card
 from tests.core.facts import HOURS, WHEN, Story
+from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.hole_now import HoleNow, budgets_of_hole, hole_now
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.job_marks import CardChosen
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.places import STRAIGHTEDGE
-from vallostasis.core.measuring.survey import Survey, survey_of
-from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import Between, FeatureSheet
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.job_marks import CardChosen
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.records.spec_card import Between, FeatureSheet
+from vallostasis.core.surveys.places import STRAIGHTEDGE
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.uncertainty.decision import State
 
 READING = 2**2 / 12 + 2.5**2
 

@@ -7,11 +7,11 @@ import pytest
 
 from tests.core.card import dry_card, length, limit
 from tests.core.facts import Story, level
-from vallostasis.core.measuring.interference import interference_to_come
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.survey import survey_of
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import CardLevel, FeatureSheet
+from vallostasis.core.features.parts import part_with_key
+from vallostasis.core.fits.interference import interference_to_come
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import CardLevel, FeatureSheet
+from vallostasis.core.surveys.survey import survey_of
 
 # Bore of 127.000 at three depths [mm].
 DEPTHS = (15.24, 119.38, 226.06)

@@ -6,14 +6,15 @@ from hypothesis import strategies as st
 
 from tests.core.card import LIP
 from tests.core.facts import Story
-from vallostasis.core.fact_kinds import TapeKind, newest_event
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.places import protrusion_limits
-from vallostasis.core.needs import Action, need_of_hole
+from vallostasis.core.needs import Action
 from vallostasis.core.protrusion.measured import depths_of, hole_parts, judge_job
-from vallostasis.core.records import Quantity
-from vallostasis.core.tape import tape_of
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.subjects import need_of_hole
+from vallostasis.core.surveys.places import protrusion_limits
+from vallostasis.core.tape.fact_kinds import TapeKind, newest_event
+from vallostasis.core.tape.tape import tape_of
+from vallostasis.core.uncertainty.decision import State
 
 GOOD = (90, 92, 88, 90)
 

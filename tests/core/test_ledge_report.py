@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 
 from tests.core.facts import Story
 from vallostasis.core.counterbore.ledge_report import LedgeReport, ledge_left, report_ledge
-from vallostasis.core.measuring.budget import Budget, Stated
-from vallostasis.core.measuring.clock import angle_of_hour
-from vallostasis.core.measuring.plane import fit_plane
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.shapes.clock import angle_of_hour
+from vallostasis.core.shapes.plane import fit_plane
+from vallostasis.core.uncertainty.budget import Budget, Stated
 
 EIGHT = (12.0, 1.5, 3.0, 4.5, 6.0, 7.5, 9.0, 10.5)
 

@@ -21,14 +21,15 @@ from vallostasis.core.counterbore.hole_plan import (
 )
 from vallostasis.core.counterbore.shim_order import shim_needs
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import estimate, stated
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.set_budget import reading_of_gauge
-from vallostasis.core.measuring.zero_checks import Drift
-from vallostasis.core.needs import Action, Need, need_of_hole
+from vallostasis.core.gauges.zero_checks import Drift
+from vallostasis.core.needs import Action, Need
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import NO_LIMIT, Between, SpecCard
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import NO_LIMIT, Between, SpecCard
+from vallostasis.core.subjects import need_of_hole
+from vallostasis.core.surveys.set_budget import reading_of_gauge
+from vallostasis.core.uncertainty.budget import estimate, stated
+from vallostasis.core.uncertainty.decision import State
 
 READING = 2**2 / 12 + 2.5**2
 SHIM = 5**2 / 3

@@ -11,10 +11,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.lengths import MICROMETRES_PER, format_length, format_uncertainty, metres, micrometres
-from vallostasis.core.measuring.senses import senses_of
-from vallostasis.core.notation import ExpectedRange, parse_length
-from vallostasis.core.records import Quantity
+from vallostasis.core.features.senses import senses_of
+from vallostasis.core.notation.lengths import MICROMETRES_PER, format_length, format_uncertainty, metres, micrometres
+from vallostasis.core.notation.typed_lengths import ExpectedRange, parse_length
+from vallostasis.core.records.rows import Quantity
 
 UNITS = ["thou", "inch", "mm", "0.01 mm", "µm"]
 INCH_UM = Fraction(25400)

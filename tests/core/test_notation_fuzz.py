@@ -4,9 +4,9 @@ import random
 import string
 
 from vallostasis.core.errors import CoreError, NotationError
-from vallostasis.core.lengths import MICROMETRES_PER
-from vallostasis.core.measuring.entry_line import Position, parse_entry_line
-from vallostasis.core.notation import parse_length
+from vallostasis.core.notation.entry_line import Position, parse_entry_line
+from vallostasis.core.notation.lengths import MICROMETRES_PER
+from vallostasis.core.notation.typed_lengths import parse_length
 
 STRINGS = 100_000
 PIECES = (

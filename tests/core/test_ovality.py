@@ -7,15 +7,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vallostasis.core.bores.ovality import (
+from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.shapes.clock import turned
+from vallostasis.core.shapes.ovality import (
     cannot_see,
     different_axes,
     fit_ellipse,
     share_guaranteed,
     share_seen,
 )
-from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.clock import turned
 
 MICRON = 1e-6
 axes_lists = st.lists(st.floats(0, 179.5), min_size=3, max_size=9).filter(lambda axes: different_axes(axes) >= 3)

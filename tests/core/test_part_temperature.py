@@ -8,10 +8,10 @@ from uuid import uuid4
 import pytest
 
 from tests.core.facts import WHEN, Story
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.set_budget import material_of, part_temperature
-from vallostasis.core.measuring.temperature import Temperature
-from vallostasis.core.records import Quantity, Strike
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity, Strike
+from vallostasis.core.records.temperatures import Temperature
+from vallostasis.core.surveys.set_budget import material_of, part_temperature
 
 
 def _read_with(*taken: tuple[float, str, str]) -> JobFacts:

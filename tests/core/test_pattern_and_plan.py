@@ -12,9 +12,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.card import length, limit, wet_card
-from vallostasis.core.measuring.features import FEATURES, PartKind, PatternKind, feature_of, is_surveyed
-from vallostasis.core.measuring.pattern import Pattern, PatternLevel, place_words
-from vallostasis.core.measuring.plan import (
+from vallostasis.core.features.catalogue import FEATURES, PartKind, PatternKind, feature_of, is_surveyed
+from vallostasis.core.features.pattern import Pattern, PatternLevel, place_words
+from vallostasis.core.features.plan import (
     Cylinder,
     Risk,
     blind_spots,
@@ -23,8 +23,8 @@ from vallostasis.core.measuring.plan import (
     propose_pattern,
     surveyed_features,
 )
-from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import CardLevel, Construction, FeatureSheet, Length, SpecCard
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.records.spec_card import CardLevel, Construction, FeatureSheet, Length, SpecCard
 
 levels = st.lists(st.integers(0, 400), min_size=1, max_size=8, unique=True).map(sorted)
 axes = st.lists(st.integers(0, 179), min_size=1, max_size=8, unique=True).map(sorted)

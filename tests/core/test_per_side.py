@@ -5,7 +5,7 @@ from decimal import Decimal
 import pytest
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.notation import ExpectedRange, as_entered, parse_diameter, parse_length
+from vallostasis.core.notation.typed_lengths import ExpectedRange, as_entered, parse_diameter, parse_length
 
 
 def test_a_diameter_told_per_side_is_doubled() -> None:

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.plane import fit_plane
+from vallostasis.core.shapes.plane import fit_plane
 
 # Least squares of micrometre values in doubles: a picometre is far above rounding, far below any gauge.
 PICOMETRE = 1e-12

@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 from tests.core.card import limit, wet_card
 from tests.core.facts import HOURS, Story
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.measuring.decision import Acceptance, RuleKind, Side, State
-from vallostasis.core.measuring.places import MOVED_ZERO
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import Acceptance, SpecCard
+from vallostasis.core.surveys.places import MOVED_ZERO
+from vallostasis.core.uncertainty.decision import RuleKind, Side, State
 
 GOOD = (90.0, 90.0, 90.0, 90.0)
 # √(2·0.35²) of reading and zero, times two: ±0.99 µm.

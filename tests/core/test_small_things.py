@@ -10,18 +10,18 @@ from hypothesis import strategies as st
 from tests.core.card import wet_card
 from tests.core.facts import Story
 from vallostasis.core.errors import NotationError, OutOfDomain
-from vallostasis.core.measuring.circumstances import cautions_of_setup
-from vallostasis.core.measuring.clock import angle_of_hour, hour_name, hour_of_angle
-from vallostasis.core.measuring.odd_reading import ask_if_odd
-from vallostasis.core.notation import as_entered, parse_length, unit_step
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import (
+from vallostasis.core.gauges.circumstances import cautions_of_setup
+from vallostasis.core.notation.odd_reading import ask_if_odd
+from vallostasis.core.notation.typed_lengths import as_entered, parse_length, unit_step
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import (
     CardUnit,
     Length,
     check_card,
     neighbours_under_one_head,
     typed_with_unit,
 )
+from vallostasis.core.shapes.clock import angle_of_hour, hour_name, hour_of_angle
 
 
 @given(hour=st.integers(1, 48).map(lambda quarter: quarter / 4))

@@ -8,19 +8,19 @@ from hypothesis import strategies as st
 from uncertainties import ufloat
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import Estimate, exactly
-from vallostasis.core.measuring.clock import angle_of_hour
 from vallostasis.core.protrusion.stack import (
     Ledge,
-    Part,
+    StackPart,
     StackResidual,
     compare_with_measured,
     land_slips,
     ledge_from_depths,
-    part,
     predict_protrusion,
     shim_slip,
+    stack_part,
 )
+from vallostasis.core.shapes.clock import angle_of_hour
+from vallostasis.core.uncertainty.budget import Estimate, exactly
 
 # Sums of a few lengths near 10 mm in doubles.
 ROUNDING_M = 1e-15
@@ -39,10 +39,10 @@ def test_prediction_agrees_with_linear_propagation(
 ) -> None:
     theirs = ufloat(*flange) + sum(ufloat(*one) for one in shims) - ufloat(*ledge) - sum(ufloat(*b) for b in between)
     predicted = predict_protrusion(
-        part("f", *flange),
-        tuple(part(f"s{at}", *one) for at, one in enumerate(shims)),
-        part("c", *ledge),
-        tuple(part(f"t{at}", *one) for at, one in enumerate(between)),
+        stack_part("f", *flange),
+        tuple(stack_part(f"s{at}", *one) for at, one in enumerate(shims)),
+        stack_part("c", *ledge),
+        tuple(stack_part(f"t{at}", *one) for at, one in enumerate(between)),
         3.0,
     )
     assert predicted.protrusion_m == pytest.approx(theirs.nominal_value, abs=ROUNDING_M)
@@ -53,7 +53,7 @@ def test_prediction_agrees_with_linear_propagation(
 
 @given(thickness=st.floats(0.1e-3, 2e-3))
 def test_a_shim_lifts_and_a_spacer_lowers_by_its_own_thickness(thickness: float) -> None:
-    flange, ledge, extra = part("f", 8.9e-3), part("c", 8.8e-3), part("x", thickness)
+    flange, ledge, extra = stack_part("f", 8.9e-3), stack_part("c", 8.8e-3), stack_part("x", thickness)
     plain = predict_protrusion(flange, (), ledge).protrusion_m
     assert predict_protrusion(flange, (extra,), ledge).protrusion_m == pytest.approx(plain + thickness, abs=ROUNDING_M)
     assert predict_protrusion(flange, (), ledge, (extra,)).protrusion_m == pytest.approx(
@@ -90,13 +90,13 @@ def test_fewer_than_three_positions_rest_on_the_highest_reading() -> None:
 
 
 def _residual(value: float) -> StackResidual:
-    predicted = predict_protrusion(part("flange", 8.8e-3, 3e-6), (), part("ledge", 8.8e-3))
+    predicted = predict_protrusion(stack_part("flange", 8.8e-3, 3e-6), (), stack_part("ledge", 8.8e-3))
     return compare_with_measured(exactly(value, 4e-6, "reading"), predicted, 2.0)
 
 
 def test_what_reading_and_parts_share_cancels_between_them() -> None:
     one: Estimate = exactly(8.9e-3, 5e-6, "one gauge")
-    predicted = predict_protrusion(Part("flange", one), (), part("ledge", 8.8e-3, 1e-6))
+    predicted = predict_protrusion(StackPart("flange", one), (), stack_part("ledge", 8.8e-3, 1e-6))
     assert compare_with_measured(one, predicted, 2.0).expanded_m == pytest.approx(2e-6)
 
 
@@ -135,6 +135,6 @@ def test_a_shim_written_down_wrongly_is_named() -> None:
 
 def test_impossible_parts_are_refused() -> None:
     with pytest.raises(OutOfDomain, match="finite"):
-        predict_protrusion(part("f", float("nan")), (), part("c", 1e-3))
+        predict_protrusion(stack_part("f", float("nan")), (), stack_part("c", 1e-3))
     with pytest.raises(OutOfDomain, match="negative"):
-        predict_protrusion(part("f", 1e-3, -1e-6), (), part("c", 1e-3))
+        predict_protrusion(stack_part("f", 1e-3, -1e-6), (), stack_part("c", 1e-3))

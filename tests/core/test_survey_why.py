@@ -6,15 +6,11 @@ import pytest
 
 from tests.core.card import limit, twin_card
 from tests.core.facts import Story, level
-from vallostasis.core.measuring.circumstances import how_read
-from vallostasis.core.measuring.cross_checks import cross_checks
-from vallostasis.core.measuring.decision import RuleKind, State
-from vallostasis.core.measuring.parts import part_with_key, parts_of
-from vallostasis.core.measuring.plan import check_features
-from vallostasis.core.measuring.survey import Survey, survey_of
-from vallostasis.core.measuring.why import explain_survey, limits_of_survey
-from vallostasis.core.records import Quantity, ZeroedOn
-from vallostasis.core.spec_card import (
+from vallostasis.core.features.parts import part_with_key, parts_of
+from vallostasis.core.features.plan import check_features
+from vallostasis.core.gauges.circumstances import how_read
+from vallostasis.core.records.rows import Quantity, ZeroedOn
+from vallostasis.core.records.spec_card import (
     ONE_AT_THE_FLYWHEEL,
     CardUnit,
     FeatureSheet,
@@ -25,7 +21,11 @@ from vallostasis.core.spec_card import (
     bank_rows,
     check_card,
 )
+from vallostasis.core.subjects import cross_checks
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.surveys.why import explain_survey, limits_of_survey
 from vallostasis.core.trail import Step
+from vallostasis.core.uncertainty.decision import RuleKind, State
 
 BORE_UM = 105_000.0
 

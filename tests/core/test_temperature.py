@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.temperature import (
+from vallostasis.core.records.temperatures import Material
+from vallostasis.core.thermal.expansion import (
     SOAKED_WITHIN_K,
     Body,
-    Material,
     expansion_of,
     known_expansion,
     soak_from_readings,

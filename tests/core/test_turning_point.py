@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.turning_point import least_of_rocks, turning_point
+from vallostasis.core.gauges.turning_point import least_of_rocks, turning_point
 
 STREAMS = 1000
 # A gauge of 2.5 µm step and 1.8 µm repeatability: its stated expanded uncertainty of one reading. [m]

@@ -10,9 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.measuring.budget import Estimate, difference_of, estimate, mean_of
-from vallostasis.core.measuring.reading_errors import GaugeSources, ReadOf, gauge_errors
-from vallostasis.core.measuring.uncertainty import rectangular
+from vallostasis.core.uncertainty.budget import Estimate, difference_of, estimate, mean_of
+from vallostasis.core.uncertainty.half_widths import rectangular
+from vallostasis.core.uncertainty.reading_errors import GaugeSources, ReadOf, gauge_errors
 
 positive = st.floats(1e-9, 1e-3)
 # Standard deviation of 40 000 draws is itself uncertain to 1/√(2·40 000) = 0.35 %; five times that.

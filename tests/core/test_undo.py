@@ -7,13 +7,13 @@ from typing import Any
 from uuid import uuid4
 
 from tests.core.facts import WHEN, Story
-from vallostasis.core.fact_kinds import TapeKind, newest_event
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.job_marks import CardChosen
-from vallostasis.core.measuring.zero_checks import Drift, open_doubts
-from vallostasis.core.records import Quantity, Setup, Stamp, Strike, ZeroedOn
-from vallostasis.core.tape import tape_of
-from vallostasis.core.undo import Reversal, undo_steps
+from vallostasis.core.gauges.zero_checks import Drift, open_doubts
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.job_marks import CardChosen
+from vallostasis.core.records.rows import Quantity, Setup, Stamp, Strike, ZeroedOn
+from vallostasis.core.tape.fact_kinds import TapeKind, newest_event
+from vallostasis.core.tape.tape import tape_of
+from vallostasis.core.tape.undo import Reversal, undo_steps
 
 LATER = WHEN + timedelta(minutes=5)
 

@@ -10,10 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.lengths import Unit
-from vallostasis.core.notation import ParsedLength, likelier_readings, parse_length
-from vallostasis.core.records import Quantity
-from vallostasis.core.usual_lengths import (
+from vallostasis.core.features.usual_lengths import (
     GAUGE_STEP,
     PROTRUSION,
     SHIM,
@@ -21,6 +18,9 @@ from vallostasis.core.usual_lengths import (
     usual_of,
     whole_size_of,
 )
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.typed_lengths import ParsedLength, likelier_readings, parse_length
+from vallostasis.core.records.rows import Quantity
 
 RING_5_INCH = Decimal(127_000)
 

@@ -10,11 +10,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.facts import Story
+from vallostasis.core.gauges.circumstances import cautions_of_gauge, cautions_of_setup, outside_range, size_on_card
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup, outside_range, size_on_card
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.records import Quantity, ZeroedOn
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Quantity, ZeroedOn
+from vallostasis.core.uncertainty.decision import State
 
 OURS = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(2), Decimal(2), "", "", master="set 1")
 THEIRS = replace(OURS, gauge_id=uuid4(), name="Their sled", owner="Northgate Engines", master="")

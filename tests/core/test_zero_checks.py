@@ -10,14 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.facts import WHEN, Story
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.set_budget import estimate_of_reading, reading_of_gauge
-from vallostasis.core.measuring.values import value_used_um
-from vallostasis.core.measuring.zero_checks import Drift, is_zero_looked_at, open_doubts, shift_for, zero_holds
+from vallostasis.core.gauges.zero_checks import Drift, is_zero_looked_at, open_doubts, shift_for, zero_holds
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity, ZeroCheck, ZeroCorrection
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity, ZeroCheck, ZeroCorrection
+from vallostasis.core.records.values import value_used_um
+from vallostasis.core.surveys.set_budget import estimate_of_reading, reading_of_gauge
+from vallostasis.core.uncertainty.decision import State
 
 GAUGE = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(2), Decimal("2.5"), "", "")
 

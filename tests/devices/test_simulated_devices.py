@@ -9,11 +9,11 @@ from uuid import uuid4
 import pytest
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.gauge_line import WrongUnit, compile_pattern, read_gauge_line, read_thermometer_line
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.turning_point import turning_point
-from vallostasis.core.measuring.zero_checks import zero_holds
+from vallostasis.core.gauges.turning_point import turning_point
+from vallostasis.core.gauges.zero_checks import zero_holds
+from vallostasis.core.notation.gauge_line import WrongUnit, compile_pattern, read_gauge_line, read_thermometer_line
+from vallostasis.core.notation.lengths import metres
+from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings, LinkState
 from vallostasis.devices.simulated_gauge import (
     Manner,

@@ -14,10 +14,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.facts import Story
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.decision import State
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.documents.proof import proof_html
 from vallostasis.documents.proof_pdf import proof_pdf
 from vallostasis.documents.readings_csv import readings_csv, safe

@@ -13,9 +13,9 @@ from pypdf import PdfReader
 
 from tests.api.bench import Bench
 from tests.core.facts import Story
-from vallostasis.core.job_facts import JobFacts
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity
 from vallostasis.documents.pdf_printer import NotPrinted, PdfPrinter
 from vallostasis.documents.proof import proof_html
 from vallostasis.documents.proof_pdf import proof_pdf

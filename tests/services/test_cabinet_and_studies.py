@@ -8,9 +8,9 @@ import numpy as np
 import pytest
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.measuring.circumstances import cautions_of_gauge
-from vallostasis.core.measuring.decision import Capability
-from vallostasis.core.measuring.set_budget import budget_of_gauge
+from vallostasis.core.gauges.circumstances import cautions_of_gauge
+from vallostasis.core.surveys.set_budget import budget_of_gauge
+from vallostasis.core.uncertainty.decision import Capability
 from vallostasis.demo import narrow_boat
 from vallostasis.services import cabinet, gauge_studies, shop
 from vallostasis.services.refused import RefusalCode, Refused

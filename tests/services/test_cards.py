@@ -6,9 +6,18 @@ from uuid import UUID, uuid4
 import pytest
 
 from tests.services.test_demo_story import take
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import Arrangement, Between, CardUnit, Length, Limit, SourceStatus, SpecCard, bank_rows
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import (
+    Arrangement,
+    Between,
+    CardUnit,
+    Length,
+    Limit,
+    SourceStatus,
+    SpecCard,
+    bank_rows,
+)
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.demo.ferry_lanthorn import spec_card
 from vallostasis.services import block, fitting, shop, spec_cards
 from vallostasis.services.jobs import add_liner, take_in_job

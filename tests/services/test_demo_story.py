@@ -8,9 +8,9 @@ import pytest
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, depth_window, expected_after_cut
 from vallostasis.core.counterbore.shim_order import shim_needs
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.measuring.decision import State
 from vallostasis.core.needs import Action
-from vallostasis.core.records import Hole, Place, Quantity
+from vallostasis.core.records.rows import Hole, Place, Quantity
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.devices.simulated_gauge import parse_tip

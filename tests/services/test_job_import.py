@@ -9,8 +9,8 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
-from vallostasis.core.fact_kinds import newest_event
-from vallostasis.core.records import Place, Quantity
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.tape.fact_kinds import newest_event
 from vallostasis.services import fitting, proof, readings, spec_cards, tape, zeros
 from vallostasis.services.block import block_of_job
 from vallostasis.services.job_import import import_job

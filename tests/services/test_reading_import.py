@@ -8,8 +8,8 @@ from uuid import UUID, uuid4
 
 import pytest
 
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.records import Quantity, Reading, Strike
+from vallostasis.core.records.rows import Quantity, Reading, Strike
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.services import proof, shop, tape
 from vallostasis.services.block import block_of_job
 from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict, import_readings

@@ -9,11 +9,11 @@ import pytest
 
 from vallostasis.api.survey_models import survey_view
 from vallostasis.core.errors import NotationError
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.survey import Survey, survey_of
-from vallostasis.core.measuring.zero_checks import Drift
+from vallostasis.core.gauges.zero_checks import Drift
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Place, Quantity, ZeroedOn
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.demo import narrow_boat
 from vallostasis.demo.survey_play import SLEEVE_RING, master_um
 from vallostasis.documents.proof import proof_html

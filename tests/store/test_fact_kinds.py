@@ -6,8 +6,8 @@ from uuid import UUID
 
 import pytest
 
-from vallostasis.core.fact_kinds import EVENTFUL, FACT_KINDS, KIND_OF_ROWS, FactKind, TapeKind
-from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.tape.fact_kinds import EVENTFUL, FACT_KINDS, KIND_OF_ROWS, FactKind, TapeKind
 from vallostasis.services.job_import import OWN_IDS
 from vallostasis.store import new_facts
 from vallostasis.store.fact_rows import OF_JOB, statement_to_read

@@ -3,9 +3,9 @@
 import pytest
 from psycopg import errors
 
-from vallostasis.core.measuring.features import FEATURES, GAUGE_WORDS, PatternKind, feature_of, is_surveyed
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import FeatureSheet
+from vallostasis.core.features.catalogue import FEATURES, GAUGE_WORDS, PatternKind, feature_of, is_surveyed
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import FeatureSheet
 from vallostasis.store.rows import Conn
 
 

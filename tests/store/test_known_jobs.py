@@ -6,7 +6,7 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
-from vallostasis.core.records import Quantity, Reading
+from vallostasis.core.records.rows import Quantity, Reading
 from vallostasis.services import readings, shop
 from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts, read_job_facts

@@ -1,14 +1,14 @@
 """What the core says of a job, asked in one place: value and ± as they are shown. [µm]"""
 
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, plan_hole
+from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.derived import DerivedKind
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.survey import Survey, survey_of
 from vallostasis.core.protrusion.measured import hole_parts, judge_job, ledge_of
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.surveys.derived import DerivedKind
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.uncertainty.decision import State
 
 Shown = tuple[float, float]
 

@@ -8,8 +8,8 @@ import numpy as np
 
 from tests.core.card import dry_card, wet_card
 from tests.core.facts import Story
-from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.records.spec_card import SpecCard
 
 
 @dataclass

@@ -17,11 +17,11 @@ from tests.core.card import length, limit
 from tests.core.facts import level
 from tests.truth import answers
 from tests.truth.draw import Face, Gauge, bore_story, dry_card, read_bore, read_face, share, story, wet_card
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.derived import DerivedKind
-from vallostasis.core.measuring.zero_checks import Drift
-from vallostasis.core.records import Place, Quantity, ZeroedOn
-from vallostasis.core.spec_card import CardLevel, FeatureSheet, SpecCard
+from vallostasis.core.gauges.zero_checks import Drift
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
+from vallostasis.core.records.spec_card import CardLevel, FeatureSheet, SpecCard
+from vallostasis.core.surveys.derived import DerivedKind
 
 TRIALS = 5000 if os.environ.get("VALLO_DEEP") else 200
 # Coverage asked for: 95 ± 2 %.
@@ -398,7 +398,7 @@ def _off_by_warmth(rng: np.random.Generator, alpha: float) -> float:
 
 @case("interference of a liner in its bore", safe=True)
 def _(rng: np.random.Generator) -> Drawn:
-    from vallostasis.core.measuring.interference import interference_to_come
+    from vallostasis.core.fits.interference import interference_to_come
 
     bore, outside = Gauge(rng, 0.5, 2.0).zeroed(), Gauge(rng, 0.5, 2.0).zeroed()
     told = bore_story(bore, _bore_card(), zeroed_on=ZeroedOn.NOMINAL, zero_um=Decimal(100_000))
@@ -435,7 +435,7 @@ def _(rng: np.random.Generator) -> Drawn:
 
 def _studied(rng: np.random.Generator, people: int, parts: int, trials: int) -> Drawn:
     """A gauge that takes over a study, then reads a hole: by one of the people, who reads as he always does."""
-    from vallostasis.core.measuring.gauge_study import study_gauge
+    from vallostasis.core.gauges.gauge_study import study_gauge
 
     scatter, between = 2.0, 2.0
     persons = rng.normal(0, between, people)

@@ -14,10 +14,10 @@ from tests.core.card import limit
 from tests.truth import answers
 from tests.truth.draw import Face, Gauge, read_face, story, wet_card
 from tests.truth.test_coverage import HOURS, _bore, _moved
-from vallostasis.core.measuring.decision import RuleKind, State
-from vallostasis.core.measuring.zero_checks import Drift, open_doubts
+from vallostasis.core.gauges.zero_checks import Drift, open_doubts
 from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.records import Quantity
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.uncertainty.decision import RuleKind, State
 
 TRIALS = 6000 if os.environ.get("VALLO_DEEP") else 500
 ONE_TAIL = 0.025

@@ -20,14 +20,14 @@ from vallostasis.api.tape_models import (
     undo_views,
 )
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
-from vallostasis.core.fact_kinds import newest_event
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.places import protrusion_limits
-from vallostasis.core.measuring.zero_checks import open_doubts
+from vallostasis.core.gauges.zero_checks import open_doubts
 from vallostasis.core.protrusion.measured import flange_part
 from vallostasis.core.protrusion.rules import BlockJudgement, HeadAverage
-from vallostasis.core.records import CardVersion, Job, Liner, Quantity
-from vallostasis.core.spec_card import CardUnit
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import CardVersion, Job, Liner, Quantity
+from vallostasis.core.records.spec_card import CardUnit
+from vallostasis.core.surveys.places import protrusion_limits
+from vallostasis.core.tape.fact_kinds import newest_event
 from vallostasis.services.block import BlockNow
 from vallostasis.services.jobs import what_stage_waits_for
 

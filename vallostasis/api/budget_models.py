@@ -4,7 +4,7 @@ from math import isinf
 
 from pydantic import BaseModel, Field
 
-from vallostasis.core.measuring.budget import Budget, Shape, Source, Stated
+from vallostasis.core.uncertainty.budget import Budget, Shape, Source, Stated
 
 
 class SourceView(BaseModel):

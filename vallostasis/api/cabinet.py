@@ -10,11 +10,12 @@ from pydantic import BaseModel, Field, StringConstraints
 
 from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.decision import Capability
-from vallostasis.core.measuring.gauges import GaugeService, SettingMaster
-from vallostasis.core.measuring.temperature import EXPANSION_PER_K, RoomAssumed
-from vallostasis.core.records import Quantity
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.gauges import GaugeService, SettingMaster
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.temperatures import RoomAssumed
+from vallostasis.core.thermal.expansion import EXPANSION_PER_K
+from vallostasis.core.uncertainty.decision import Capability
 from vallostasis.services import cabinet
 from vallostasis.store import gauge_services, materials, room, setting_masters
 

@@ -13,9 +13,9 @@ from vallostasis.api.survey_models import SettlingView
 from vallostasis.api.trail import StepView
 from vallostasis.api.why_models import HoleWhyView, RuleWhy
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal
-from vallostasis.core.lengths import Unit, metres
-from vallostasis.core.measuring.decision import State
+from vallostasis.core.notation.lengths import Unit, metres
 from vallostasis.core.protrusion.why import limits_used
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.services import block, fitting
 from vallostasis.store import jobs as job_rows
 

@@ -10,7 +10,7 @@ from starlette.concurrency import run_in_threadpool
 
 from vallostasis.api.deps import Conn
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.lengths import Unit
+from vallostasis.core.notation.lengths import Unit
 from vallostasis.documents.job_file import job_file_schema
 from vallostasis.services import proof
 

@@ -4,8 +4,8 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.measuring.features import FEATURES, Drawing, Feature, PartKind, PatternKind, is_surveyed
-from vallostasis.core.records import Quantity
+from vallostasis.core.features.catalogue import FEATURES, Drawing, Feature, PartKind, PatternKind, is_surveyed
+from vallostasis.core.records.rows import Quantity
 
 router = APIRouter(prefix="/api", tags=["features"], responses=ERROR_RESPONSES)
 

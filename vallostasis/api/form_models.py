@@ -4,11 +4,11 @@ from decimal import Decimal
 
 from pydantic import BaseModel, Field
 
-from vallostasis.core.bores.ovality import share_guaranteed, share_seen
-from vallostasis.core.bores.survey import BoreForm
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.places import PlaceRead
-from vallostasis.core.measuring.survey import Survey
+from vallostasis.core.notation.lengths import metres
+from vallostasis.core.shapes.bore_form import BoreForm
+from vallostasis.core.shapes.ovality import share_guaranteed, share_seen
+from vallostasis.core.surveys.places import PlaceRead
+from vallostasis.core.surveys.survey import Survey
 
 
 class LevelFormView(BaseModel):

@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.deps import Conn, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.survey_models import PlaceView
-from vallostasis.core.records import Place, Quantity
+from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.devices.gauge_link import LinkState
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.services import gauge_links, thermometers

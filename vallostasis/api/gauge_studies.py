@@ -11,13 +11,13 @@ from pydantic import BaseModel, Field
 from vallostasis.api.deps import Conn, LengthText, Name
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.gauge_links import Board, GaugeTold
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.average_and_range import AverageAndRange
-from vallostasis.core.measuring.decision import Capability
-from vallostasis.core.measuring.gauge_study import Components
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.turning_point import is_rocked
-from vallostasis.core.records import Person
+from vallostasis.core.gauges.average_and_range import AverageAndRange
+from vallostasis.core.gauges.gauge_study import Components
+from vallostasis.core.gauges.turning_point import is_rocked
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Person
+from vallostasis.core.uncertainty.decision import Capability
 from vallostasis.services import gauge_links, gauge_studies
 from vallostasis.services.gauge_studies import StudyNow, table_of
 

@@ -8,10 +8,10 @@ from pydantic import BaseModel, Field
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.counterbore.ledge_report import LedgeReport
 from vallostasis.core.hole_now import HoleNow, hole_now
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.decision import RuleKind, RuleResult, State
 from vallostasis.core.needs import Action, Need
-from vallostasis.core.records import Cut, FittedShim, Hole, Liner
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Cut, FittedShim, Hole, Liner
+from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State
 
 
 class RuleView(BaseModel):

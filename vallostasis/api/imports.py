@@ -8,8 +8,8 @@ from pydantic import BaseModel
 
 from vallostasis.api.deps import Conn, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.lengths import Unit
-from vallostasis.core.records import Quantity
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.rows import Quantity
 from vallostasis.services import job_import, reading_import
 from vallostasis.services.block import ChangedState
 from vallostasis.services.reading_import import ImportWish, Take, Verdict

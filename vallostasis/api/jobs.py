@@ -12,8 +12,8 @@ from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import Mark, marks_of
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.records import Job, Liner
+from vallostasis.core.records.rows import Job, Liner
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.services import block, fitting, jobs, spec_cards
 from vallostasis.services.block import ChangedState
 from vallostasis.store.jobs import NewJob

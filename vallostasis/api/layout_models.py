@@ -4,7 +4,7 @@ from typing import Any
 
 from pydantic import BaseModel, Field
 
-from vallostasis.core.spec_card import Arrangement, Layout, bank_rows
+from vallostasis.core.records.spec_card import Arrangement, Layout, bank_rows
 
 
 class LayoutView(BaseModel):

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field, TypeAdapter, ValidationError
 
 from vallostasis.api.deps import Conn, LongText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.notes import PhotoMark, ReadingNote
+from vallostasis.core.records.notes import PhotoMark, ReadingNote
 from vallostasis.services import notes
 from vallostasis.services.refused import Refused
 

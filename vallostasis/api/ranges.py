@@ -48,3 +48,5 @@ def _degrees(angles: list[float]) -> list[float]:
 
 Angle = Annotated[float, Field(allow_inf_nan=False, ge=-3600, le=3600)]
 Angles = Annotated[list[Angle], Field(max_length=360), AfterValidator(_degrees)]
+# So many at most of what belongs to one part.
+FEW = Field(max_length=360)

@@ -10,8 +10,8 @@ from starlette.concurrency import run_in_threadpool
 
 from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.lengths import Unit
-from vallostasis.core.records import Quantity, Reading, ZeroedOn
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.rows import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings, setups, zeros
 from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store.new_facts import NewSetup

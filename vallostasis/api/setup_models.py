@@ -6,14 +6,14 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.circumstances import cautions_of_gauge, cautions_of_setup, cautions_of_tip
-from vallostasis.core.measuring.decision import Capability
-from vallostasis.core.measuring.fitness import capability_of_setup
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.zero_checks import Doubt
-from vallostasis.core.records import Quantity, Setup, ZeroedOn
+from vallostasis.core.gauges.circumstances import cautions_of_gauge, cautions_of_setup, cautions_of_tip
+from vallostasis.core.gauges.zero_checks import Doubt
+from vallostasis.core.notation.lengths import metres
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity, Setup, ZeroedOn
+from vallostasis.core.surveys.fitness import capability_of_setup
+from vallostasis.core.uncertainty.decision import Capability
 
 
 class SetupView(BaseModel):

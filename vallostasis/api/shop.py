@@ -8,9 +8,9 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.records import Person
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Person
 from vallostasis.services import shop
 from vallostasis.store import gauges, people
 

@@ -9,10 +9,10 @@ from pydantic import BaseModel, Field
 from vallostasis.api.deps import Conn, LengthText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.layout_models import LayoutView, layout_fields
-from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.measuring.plan import Risk, blind_spots
-from vallostasis.core.records import CardVersion, Quantity
-from vallostasis.core.spec_card import CardUnit, Construction, SpecCard
+from vallostasis.core.features.catalogue import feature_of
+from vallostasis.core.features.plan import Risk, blind_spots
+from vallostasis.core.records.rows import CardVersion, Quantity
+from vallostasis.core.records.spec_card import CardUnit, Construction, SpecCard
 from vallostasis.services import spec_cards
 from vallostasis.store.rows import NotFound
 

@@ -10,20 +10,20 @@ from vallostasis.api.form_models import FormView, form_view
 from vallostasis.api.hole_models import RuleView
 from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
 from vallostasis.api.trail import PhraseView
-from vallostasis.core.fact_kinds import newest_event
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.derived import Derived, DerivedKind, worst_of_each
-from vallostasis.core.measuring.features import PartKind, PatternKind
-from vallostasis.core.measuring.fitness import Settling
-from vallostasis.core.measuring.pattern import Pattern
-from vallostasis.core.measuring.places import PlaceRead
-from vallostasis.core.measuring.plan import blind_spots
-from vallostasis.core.measuring.set_budget import temperature_key
-from vallostasis.core.measuring.survey import Survey
-from vallostasis.core.records import Place, Quantity
-from vallostasis.core.spec_card import sheet_of
+from vallostasis.core.features.catalogue import PartKind, PatternKind
+from vallostasis.core.features.pattern import Pattern
+from vallostasis.core.features.plan import blind_spots
+from vallostasis.core.notation.lengths import metres
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.records.spec_card import sheet_of
+from vallostasis.core.surveys.derived import Derived, DerivedKind, worst_of_each
+from vallostasis.core.surveys.fitness import Settling
+from vallostasis.core.surveys.places import PlaceRead
+from vallostasis.core.surveys.set_budget import temperature_key
+from vallostasis.core.surveys.survey import Survey
+from vallostasis.core.tape.fact_kinds import newest_event
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.surveys import FeatureNow, SurveyNow
 
 

@@ -13,10 +13,10 @@ from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.survey_models import FeaturesView, PlaceView, SurveyView, feature_view, survey_view
 from vallostasis.api.trail import StepView
 from vallostasis.api.why_models import RuleWhy, SurveyWhyView
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.why import limits_of_survey
-from vallostasis.core.measuring.zero_checks import Drift
-from vallostasis.core.records import Quantity
+from vallostasis.core.gauges.zero_checks import Drift
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.surveys.why import limits_of_survey
 from vallostasis.services import surveys, zeros
 
 router = APIRouter(prefix="/api", tags=["surveys"], responses=ERROR_RESPONSES)

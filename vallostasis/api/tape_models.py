@@ -7,13 +7,13 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
-from vallostasis.core.fact_kinds import TapeKind
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.pattern import place_words
-from vallostasis.core.notes import PhotoMark
-from vallostasis.core.records import Quantity, Setup
-from vallostasis.core.tape import tape_of
-from vallostasis.core.undo import undo_steps
+from vallostasis.core.features.pattern import place_words
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.notes import PhotoMark
+from vallostasis.core.records.rows import Quantity, Setup
+from vallostasis.core.tape.fact_kinds import TapeKind
+from vallostasis.core.tape.tape import tape_of
+from vallostasis.core.tape.undo import undo_steps
 
 
 @dataclass(frozen=True, slots=True)

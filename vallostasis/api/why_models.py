@@ -7,8 +7,8 @@ from pydantic import BaseModel, Field
 from vallostasis.api.hole_models import RuleView
 from vallostasis.api.survey_models import SettlingView
 from vallostasis.api.trail import StepView
-from vallostasis.core.measuring.decision import RuleResult
-from vallostasis.core.measuring.why import LimitUsed
+from vallostasis.core.surveys.why import LimitUsed
+from vallostasis.core.uncertainty.decision import RuleResult
 
 
 class LimitUsedView(BaseModel):

@@ -8,14 +8,7 @@ from math import hypot
 
 from vallostasis.core.counterbore.hole_plan import HolePlan, depth_window, expected_after_cut, plan_hole
 from vallostasis.core.counterbore.ledge_report import LedgeReport, report_ledge
-from vallostasis.core.job_facts import JobFacts, once
-from vallostasis.core.measuring.budget import Budget, Stated
-from vallostasis.core.measuring.clock import hour_of_angle
-from vallostasis.core.measuring.decision import RuleKind, RuleResult, State
-from vallostasis.core.measuring.derived import Derived, DerivedKind
-from vallostasis.core.measuring.places import ReadingLimits, limits_of, newest_set
-from vallostasis.core.measuring.survey import Survey
-from vallostasis.core.needs import Need, missing_hours, need_of_hole
+from vallostasis.core.needs import Need
 from vallostasis.core.protrusion.measured import (
     HoleParts,
     depths_of,
@@ -25,8 +18,16 @@ from vallostasis.core.protrusion.measured import (
     protrusion_of,
 )
 from vallostasis.core.protrusion.stack import StackResidual
-from vallostasis.core.records import Fitting, Hole, Quantity, ReadingSet
+from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.rows import Fitting, Hole, Quantity, ReadingSet
+from vallostasis.core.shapes.clock import hour_of_angle
+from vallostasis.core.subjects import need_of_hole
+from vallostasis.core.surveys.derived import Derived, DerivedKind
+from vallostasis.core.surveys.places import ReadingLimits, limits_of, newest_set
+from vallostasis.core.surveys.survey import Survey
 from vallostasis.core.trail import Phrase, Term
+from vallostasis.core.uncertainty.budget import Budget, Stated
+from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State
 
 # Positions that make the centre this much less certain than evenly spaced ones are said to.
 COSTLY = 1.5
@@ -90,7 +91,7 @@ def hole_now(facts: JobFacts, hole: Hole) -> HoleNow:
         limits=limits_of(facts, Quantity.PROTRUSION, survey.part),
         fitting=fitting,
         with_shim=fitting is not None and bool(facts.shims_of(fitting.fitting_id)),
-        missing_hours=missing_hours(survey),
+        missing_hours=survey.missing_hours,
         unreadable=tuple((hour, reason) for hour, reason in unreadable if hour is not None),
         mean=None if mean is None else mean.stated,
         variation=None if variation is None else variation.stated,

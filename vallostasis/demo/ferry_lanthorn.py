@@ -6,9 +6,9 @@ written down as the flat land.
 
 from dataclasses import replace
 
-from vallostasis.core.measuring.decision import Acceptance
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import (
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import (
+    Acceptance,
     Arrangement,
     CardUnit,
     Construction,

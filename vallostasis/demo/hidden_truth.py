@@ -11,10 +11,10 @@ from datetime import date
 from math import cos, radians, sin
 from typing import TYPE_CHECKING
 
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.clock import angle_of_hour
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.shapes.clock import angle_of_hour
 
 if TYPE_CHECKING:
     from vallostasis.demo.survey_play import SurveyPlay

@@ -7,11 +7,11 @@ The deliberate mistake: the long micrometer was knocked while liner two was read
 from decimal import Decimal
 from math import cos, radians
 
-from vallostasis.core.measuring.decision import Acceptance
-from vallostasis.core.measuring.pattern import Pattern
-from vallostasis.core.measuring.plan import pattern_of
-from vallostasis.core.records import Place, Quantity, ZeroedOn
-from vallostasis.core.spec_card import (
+from vallostasis.core.features.pattern import Pattern
+from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
+from vallostasis.core.records.spec_card import (
+    Acceptance,
     Arrangement,
     CardLevel,
     CardUnit,

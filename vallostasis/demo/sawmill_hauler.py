@@ -4,9 +4,9 @@ Everything here is invented. The deliberate mistake: the shim under hole 3 was w
 thou and is one of 8. Number six sinks; numbers seven and eight are not read to the end yet.
 """
 
-from vallostasis.core.measuring.decision import Acceptance
-from vallostasis.core.records import Quantity
-from vallostasis.core.spec_card import (
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import (
+    Acceptance,
     Arrangement,
     CardUnit,
     Construction,

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 
-from vallostasis.core.lengths import Unit
+from vallostasis.core.notation.lengths import Unit
 from vallostasis.demo.hidden_truth import MICROMETER, NOISE_SHARE, OLD_DIAL, SLED, GaugeTruth
 from vallostasis.demo.survey_play import BORE_GAUGE, INDICATOR, LONG_MICROMETER, OLD_BORE_GAUGE, SLEEVE_RING
 

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from datetime import date
 
-from vallostasis.core.lengths import Unit
-from vallostasis.core.records import Place, Quantity, ZeroedOn
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.demo.hidden_truth import GaugeTruth
 
 CHECKED, DUE = date(2026, 3, 12), date(2099, 3, 12)

@@ -18,8 +18,7 @@ from typing import Literal
 import serial
 
 from vallostasis.core.errors import NotationError
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.gauge_line import (
+from vallostasis.core.notation.gauge_line import (
     GaugeValue,
     ThermometerValue,
     WrongUnit,
@@ -27,6 +26,7 @@ from vallostasis.core.measuring.gauge_line import (
     read_gauge_line,
     read_thermometer_line,
 )
+from vallostasis.core.notation.lengths import Unit
 
 BAUD = 9600
 # A gauge that streams is silent when this long nothing came. [s]

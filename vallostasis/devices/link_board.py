@@ -3,7 +3,7 @@
 import threading
 from uuid import UUID
 
-from vallostasis.core.measuring.gauge_line import GaugeValue
+from vallostasis.core.notation.gauge_line import GaugeValue
 from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings
 
 

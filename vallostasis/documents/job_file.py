@@ -6,12 +6,12 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter, ValidationError
 
-from vallostasis.core.fact_kinds import EVENTFUL
 from vallostasis.core.hole_now import HoleNow, hole_now
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.job_marks import CardChosen, StageMark
-from vallostasis.core.records import CardVersion
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.job_marks import CardChosen, StageMark
+from vallostasis.core.records.rows import CardVersion
+from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.tape.fact_kinds import EVENTFUL
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
 FORMAT_VERSION: Literal[1] = 1

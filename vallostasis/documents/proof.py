@@ -11,9 +11,9 @@ from importlib.resources import files
 import jinja2
 
 from vallostasis import __version__
+from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.hole_now import HoleNow, hole_now
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import (
+from vallostasis.core.notation.lengths import (
     METRIC_UNITS,
     Unit,
     both_temperatures,
@@ -22,16 +22,16 @@ from vallostasis.core.lengths import (
     format_uncertainty,
     metres,
 )
-from vallostasis.core.measuring.budget import Stated
-from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.decision import RuleKind, State
-from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.measuring.survey import mean_of_set
-from vallostasis.core.notation import as_entered
-from vallostasis.core.notes import ReadingNote
+from vallostasis.core.notation.typed_lengths import as_entered
 from vallostasis.core.protrusion.rules import BlockJudgement
-from vallostasis.core.records import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
-from vallostasis.core.spec_card import Limit, SpecCard, typed_with_unit
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.rows import Cut, Fitting, Hole, Quantity, Reading, ReadingSet, Setup
+from vallostasis.core.records.spec_card import Limit, SpecCard, typed_with_unit
+from vallostasis.core.shapes.clock import hour_name
+from vallostasis.core.surveys.survey import mean_of_set
+from vallostasis.core.uncertainty.budget import Stated
+from vallostasis.core.uncertainty.decision import RuleKind, State
 from vallostasis.documents.proof_surveys import proof_surveys
 from vallostasis.documents.track_drawing import TrackMark, track_svg
 

@@ -3,14 +3,14 @@
 from dataclasses import dataclass
 from decimal import Decimal
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import both_depth
-from vallostasis.core.measuring.circumstances import how_read
-from vallostasis.core.measuring.derived import Derived, worst_of_each
-from vallostasis.core.measuring.parts import parts_of
-from vallostasis.core.measuring.places import PlaceRead
-from vallostasis.core.measuring.plan import surveyed_features
-from vallostasis.core.measuring.survey import Survey, survey_of
+from vallostasis.core.features.parts import parts_of
+from vallostasis.core.features.plan import surveyed_features
+from vallostasis.core.gauges.circumstances import how_read
+from vallostasis.core.notation.lengths import both_depth
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.surveys.derived import Derived, worst_of_each
+from vallostasis.core.surveys.places import PlaceRead
+from vallostasis.core.surveys.survey import Survey, survey_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,8 +9,8 @@ from uuid import UUID
 
 import openpyxl
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.records import Place
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Place
 
 HEADER = (
     "reading_id", "job", "set", "quantity", "hole", "liner", "land", "datum", "hold_down", "hold_down_torque_nm",

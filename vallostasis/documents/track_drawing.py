@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from math import cos, radians, sin
 
-from vallostasis.core.lengths import format_length
-from vallostasis.core.measuring.clock import angle_of_hour
-from vallostasis.core.measuring.decision import State
+from vallostasis.core.notation.lengths import format_length
+from vallostasis.core.shapes.clock import angle_of_hour
+from vallostasis.core.uncertainty.decision import State
 
 SIZE = 120.0
 CENTRE = SIZE / 2

@@ -3,17 +3,17 @@
 from dataclasses import dataclass
 from uuid import UUID
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.decision import State
-from vallostasis.core.measuring.fitness import Settling, what_would_settle
-from vallostasis.core.measuring.parts import parts_of
-from vallostasis.core.measuring.plan import surveyed_features
-from vallostasis.core.measuring.survey import survey_of
+from vallostasis.core.features.parts import parts_of
+from vallostasis.core.features.plan import surveyed_features
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.protrusion.rules import BlockJudgement, HoleJudgement
 from vallostasis.core.protrusion.why import explain_hole
-from vallostasis.core.records import Hole, Quantity
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole, Quantity
+from vallostasis.core.surveys.fitness import Settling, what_would_settle
+from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.trail import Step
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn

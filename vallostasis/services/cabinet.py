@@ -5,14 +5,14 @@ from datetime import date
 from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit, micrometres
-from vallostasis.core.measuring.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
-from vallostasis.core.measuring.gauges import GaugeVersion, MasterReading, SettingMaster
-from vallostasis.core.measuring.set_budget import master_reading_budget
-from vallostasis.core.measuring.temperature import RoomAssumed
-from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
-from vallostasis.core.usual_lengths import MASTER_EXPANDED, MASTER_SIZE
+from vallostasis.core.features.usual_lengths import MASTER_EXPANDED, MASTER_SIZE
+from vallostasis.core.notation.lengths import Unit, micrometres
+from vallostasis.core.notation.typed_lengths import ExpectedRange, as_entered, parse_length
+from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.temperatures import RoomAssumed
+from vallostasis.core.surveys.fitness import DecisionAsked, GaugeFit, decisions_of, fit_for
+from vallostasis.core.surveys.set_budget import master_reading_budget
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import RefusalCode, Refused, version_after
 from vallostasis.services.temperatures import read_temperature

@@ -3,7 +3,7 @@
 from decimal import Decimal
 from uuid import UUID, uuid4
 
-from vallostasis.core.records import Place, Quantity
+from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import narrow_boat
 from vallostasis.demo import sawmill_hauler as sawmill

@@ -7,14 +7,14 @@ from uuid import UUID, uuid4
 from vallostasis.core.counterbore.cut_plan import depth_by_the_stop
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, cutter_trust, plan_hole, seat_limits
 from vallostasis.core.errors import OutOfDomain, Suggestion
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit, both_size, both_small, metres, micrometres
-from vallostasis.core.measuring.decision import ROUNDING
-from vallostasis.core.notation import ParsedLength
+from vallostasis.core.features.usual_lengths import CUT_DEPTH, SHIM
+from vallostasis.core.notation.lengths import Unit, both_size, both_small, metres, micrometres
+from vallostasis.core.notation.typed_lengths import ParsedLength
 from vallostasis.core.protrusion.measured import depths_of
-from vallostasis.core.records import Fitting, Hole
-from vallostasis.core.spec_card import between_m
-from vallostasis.core.usual_lengths import CUT_DEPTH, SHIM
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Fitting, Hole
+from vallostasis.core.records.spec_card import between_m
+from vallostasis.core.uncertainty.decision import ROUNDING
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused

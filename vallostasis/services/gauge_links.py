@@ -5,14 +5,14 @@ from decimal import Decimal
 from typing import cast
 from uuid import UUID
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import MICROMETRES_PER, Unit, metres, micrometres
-from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.features import is_surveyed
-from vallostasis.core.measuring.gauge_line import GaugeValue, compile_pattern
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.turning_point import is_rocked, turning_point
-from vallostasis.core.records import Hole, Place, Quantity, ZeroedOn
+from vallostasis.core.features.catalogue import is_surveyed
+from vallostasis.core.features.parts import part_with_key
+from vallostasis.core.gauges.turning_point import is_rocked, turning_point
+from vallostasis.core.notation.gauge_line import GaugeValue, compile_pattern
+from vallostasis.core.notation.lengths import MICROMETRES_PER, Unit, metres, micrometres
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole, Place, Quantity, ZeroedOn
+from vallostasis.core.shapes.clock import hour_name
 from vallostasis.devices.gauge_link import LinkNow, LinkSettings, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.devices.simulated_gauge import STUDY

@@ -6,12 +6,12 @@ from decimal import Decimal
 from random import SystemRandom
 from uuid import UUID
 
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.gauge_study import GaugeStudy, blind_order, study_gauge
-from vallostasis.core.measuring.gauges import GaugeVersion, StudyPlan, StudyReading
-from vallostasis.core.notation import ExpectedRange, as_entered, parse_length
-from vallostasis.core.records import Person
-from vallostasis.core.usual_lengths import STUDIED_WINDOW
+from vallostasis.core.features.usual_lengths import STUDIED_WINDOW
+from vallostasis.core.gauges.gauge_study import GaugeStudy, blind_order, study_gauge
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.typed_lengths import ExpectedRange, as_entered, parse_length
+from vallostasis.core.records.gauges import GaugeVersion, StudyPlan, StudyReading
+from vallostasis.core.records.rows import Person
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.shop import sheet_of_gauge

@@ -7,10 +7,10 @@ from typing import Any
 from uuid import UUID, uuid4, uuid5
 
 from vallostasis.core.errors import CoreError
-from vallostasis.core.fact_kinds import FACT_KINDS
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.records import CardVersion
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import CardVersion
+from vallostasis.core.tape.fact_kinds import FACT_KINDS
 from vallostasis.documents.job_archive import NotAnArchive, is_archive, read_archive
 from vallostasis.documents.job_file import (
     CardOnFile,

@@ -4,12 +4,12 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.decision import State
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.protrusion.rules import BlockJudgement
-from vallostasis.core.records import Liner, Quantity
-from vallostasis.core.spec_card import hole_numbers
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Liner, Quantity
+from vallostasis.core.records.spec_card import hole_numbers
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs, readings, spec_cards
 from vallostasis.store.fact_rows import list_facts, record_fact

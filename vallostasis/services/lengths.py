@@ -1,12 +1,12 @@
 """Lengths typed into forms: read at their field, and asked about where a common slip explains them."""
 
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.senses import senses_of
-from vallostasis.core.notation import ExpectedRange, ParsedLength, parse_diameter, parse_length
-from vallostasis.core.records import Setup, ZeroedOn
-from vallostasis.core.usual_lengths import ask_if_below_step, whole_size_of
+from vallostasis.core.features.catalogue import feature_of
+from vallostasis.core.features.senses import senses_of
+from vallostasis.core.features.usual_lengths import ask_if_below_step, whole_size_of
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, parse_diameter, parse_length
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Setup, ZeroedOn
 from vallostasis.services.refused import typed_at
 
 

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from uuid import UUID
 
-from vallostasis.core.notes import PhotoMark, ReadingNote
+from vallostasis.core.records.notes import PhotoMark, ReadingNote
 from vallostasis.documents.photo import NotAPhoto, Photo, read_photo
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import jobs, notes

@@ -3,7 +3,7 @@
 from datetime import UTC, datetime
 from uuid import UUID
 
-from vallostasis.core.lengths import Unit
+from vallostasis.core.notation.lengths import Unit
 from vallostasis.documents import job_file, proof, readings_csv
 from vallostasis.documents.job_archive import write_archive
 from vallostasis.documents.photo import Photo

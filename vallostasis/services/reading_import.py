@@ -8,13 +8,13 @@ from enum import StrEnum
 from uuid import UUID, uuid5
 
 from vallostasis.core.errors import CoreError
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import MICROMETRES_PER, Unit
-from vallostasis.core.measuring.features import PartKind, feature_of, is_surveyed
-from vallostasis.core.measuring.odd_reading import ask_if_odd
-from vallostasis.core.measuring.parts import Target
-from vallostasis.core.notation import ParsedLength
-from vallostasis.core.records import Quantity, Setup, ZeroedOn
+from vallostasis.core.features.catalogue import PartKind, feature_of, is_surveyed
+from vallostasis.core.features.parts import Target
+from vallostasis.core.notation.lengths import MICROMETRES_PER, Unit
+from vallostasis.core.notation.odd_reading import ask_if_odd
+from vallostasis.core.notation.typed_lengths import ParsedLength
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity, Setup, ZeroedOn
 from vallostasis.documents.readings_table import NotATable, TableRow, read_table
 from vallostasis.services.block import ChangedState, changed_states
 from vallostasis.services.lengths import read_with_gauge

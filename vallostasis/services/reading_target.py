@@ -4,11 +4,11 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.features import PatternKind, feature_of, is_surveyed
-from vallostasis.core.measuring.parts import Part, Target, part_with_key, parts_of
-from vallostasis.core.records import Hole, Liner, Place, Quantity
+from vallostasis.core.features.catalogue import PatternKind, feature_of, is_surveyed
+from vallostasis.core.features.parts import Part, Target, part_with_key, parts_of
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole, Liner, Place, Quantity
 from vallostasis.services.refused import Refused
 
 

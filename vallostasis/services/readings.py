@@ -6,20 +6,20 @@ from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.errors import CoreError, Suggestion
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import both_size
-from vallostasis.core.measuring.circumstances import outside_range
-from vallostasis.core.measuring.clock import hour_name
-from vallostasis.core.measuring.features import feature_of, is_surveyed
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.odd_reading import ask_if_odd
-from vallostasis.core.measuring.parts import Target, target_of_set
-from vallostasis.core.measuring.places import spacer_changed
-from vallostasis.core.measuring.turning_point import is_rocked, least_of_rocks
-from vallostasis.core.notation import ExpectedRange, ParsedLength, as_entered
-from vallostasis.core.records import Quantity, Reading, ReadingSet, Setup, ZeroedOn
-from vallostasis.core.spec_card import SpecCard, sheet_of
-from vallostasis.core.usual_lengths import usual_of
+from vallostasis.core.features.catalogue import feature_of, is_surveyed
+from vallostasis.core.features.parts import Target, target_of_set
+from vallostasis.core.features.usual_lengths import usual_of
+from vallostasis.core.gauges.circumstances import outside_range
+from vallostasis.core.gauges.turning_point import is_rocked, least_of_rocks
+from vallostasis.core.notation.lengths import both_size
+from vallostasis.core.notation.odd_reading import ask_if_odd
+from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, as_entered
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity, Reading, ReadingSet, Setup, ZeroedOn
+from vallostasis.core.records.spec_card import SpecCard, sheet_of
+from vallostasis.core.shapes.clock import hour_name
+from vallostasis.core.surveys.places import spacer_changed
 from vallostasis.services.fitting import put_in_as_found
 from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import ReadingToTake, known_land, target_of

@@ -4,14 +4,14 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import Unit, both_size, both_small
-from vallostasis.core.measuring.circumstances import size_on_card
-from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.notation import ParsedLength, as_entered
-from vallostasis.core.records import Quantity, ZeroedOn
-from vallostasis.core.spec_card import SpecCard, typed_with_unit
-from vallostasis.core.usual_lengths import usual_of
+from vallostasis.core.features.catalogue import feature_of
+from vallostasis.core.features.usual_lengths import usual_of
+from vallostasis.core.gauges.circumstances import size_on_card
+from vallostasis.core.notation.lengths import Unit, both_size, both_small
+from vallostasis.core.notation.typed_lengths import ParsedLength, as_entered
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Quantity, ZeroedOn
+from vallostasis.core.records.spec_card import SpecCard, typed_with_unit
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import Refused
 from vallostasis.services.temperatures import read_temperature

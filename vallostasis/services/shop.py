@@ -5,12 +5,12 @@ from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.lengths import Unit, micrometres
-from vallostasis.core.measuring.gauge_study import Adopted
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.notation import ExpectedRange
-from vallostasis.core.records import Person
-from vallostasis.core.usual_lengths import GAUGE_STEP, REPEATABILITY, TIP_RADIUS
+from vallostasis.core.features.usual_lengths import GAUGE_STEP, REPEATABILITY, TIP_RADIUS
+from vallostasis.core.gauges.gauge_study import Adopted
+from vallostasis.core.notation.lengths import Unit, micrometres
+from vallostasis.core.notation.typed_lengths import ExpectedRange
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Person
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import RefusalCode, Refused, version_after
 from vallostasis.store import gauges, people

@@ -1,20 +1,17 @@
 """Saving spec cards as new versions, and naming the version that judges a job."""
 
-from collections.abc import Iterator
-from dataclasses import dataclass, fields, is_dataclass, replace
-from decimal import Decimal
-from typing import Any
+from dataclasses import dataclass, replace
 from uuid import UUID
 
-from vallostasis.core.card_slips import unlikely_lengths
-from vallostasis.core.errors import NotationError, Suggestion
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.features import feature_of
-from vallostasis.core.measuring.pattern import Pattern
-from vallostasis.core.measuring.plan import Cylinder, Risk, check_features, propose_pattern
-from vallostasis.core.notation import parse_diameter, parse_length
-from vallostasis.core.records import CardVersion, Quantity
-from vallostasis.core.spec_card import CardUnit, Construction, FieldProblem, Length, SpecCard, check_card
+from vallostasis.core.errors import Suggestion
+from vallostasis.core.features.pattern import Pattern
+from vallostasis.core.features.plan import Cylinder, Risk, propose_pattern
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.typed_lengths import parse_length
+from vallostasis.core.records.rows import CardVersion, Quantity
+from vallostasis.core.records.spec_card import CardUnit, Construction, SpecCard
+from vallostasis.core.spec_cards.card_lengths import LONGEST_UM, read_typed_card
+from vallostasis.core.spec_cards.card_slips import unlikely_lengths
 from vallostasis.services.block import ChangedState, changed_states
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import jobs, spec_cards
@@ -23,89 +20,16 @@ from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.new_facts import NewCardChosen
 from vallostasis.store.rows import Conn
 
-# Which fields of a card are sizes; everything else is a small length, in thou on an inch card.
-SIZES = (
-    "layout.bore_pitch",
-    "layout.bore",
-    "layout.bank_offset",
-    "seat.flange_nominal",
-    "seat.counterbore_nominal",
-    "seat.ledge",
-)
-LONGEST_FIELD = 400
-LONGEST_UM = Decimal(10_000_000)
-
-
-def bare_unit(card: SpecCard, field: str) -> Unit:
-    """Unit that a bare number takes at a field of a card."""
-    if card.unit is CardUnit.MM:
-        return "mm"
-    return "inch" if field.startswith((*SIZES, *_row_sizes(card))) else "thou"
-
-
-def _row_sizes(card: SpecCard) -> Iterator[str]:
-    """Fields of rows that are sizes: widths of lands, places of features, limits where a feature itself is a size."""
-    yield from (f"lands.{index}.width" for index in range(len(card.lands)))
-    for index, sheet in enumerate(card.features):
-        names = ["levels", "along", "across"]
-        if feature_of(sheet.quantity).is_size:
-            names += ["nominal", "least", "greatest"]
-        yield from (f"features.{index}.{name}" for name in names)
-
 
 def read_card(card: SpecCard) -> SpecCard:
     """Read every length typed on a card; raise Refused naming every field that is wrong."""
-    problems: list[FieldProblem] = []
-    read: SpecCard = _read(card, "", card, problems)
-    if not problems:
-        problems += [*check_card(read), *check_features(read)]
+    read, problems = read_typed_card(card)
     if problems:
         raise Refused(
             f"The card has {len(problems)} field{'s' if len(problems) > 1 else ''} to put right.",
             problems=tuple((problem.field, problem.message) for problem in problems),
         )
     return read
-
-
-def _read(value: Any, path: str, card: SpecCard, problems: list[FieldProblem]) -> Any:  # noqa: ANN401
-    """Walk a card: parse its lengths, and find text and numbers that cannot be kept."""
-    if isinstance(value, Length):
-        return _read_length(value, path, card, problems)
-    if is_dataclass(value) and not isinstance(value, type):
-        read = {f.name: _read(getattr(value, f.name), _join(path, f.name), card, problems) for f in fields(value)}
-        return replace(value, **read)
-    if isinstance(value, tuple):
-        return tuple(_read(item, _join(path, str(index)), card, problems) for index, item in enumerate(value))
-    if isinstance(value, str) and type(value) is str:
-        if len(value) > LONGEST_FIELD:
-            problems.append(FieldProblem(path, f"Too long: type at most {LONGEST_FIELD} characters."))
-        if not all(c.isprintable() or c == "\n" for c in value):
-            problems.append(FieldProblem(path, "A character here cannot be kept: type the text again."))
-    if isinstance(value, float | Decimal) and not abs(float(value)) < 1e9:
-        problems.append(FieldProblem(path, "This is no number that can be kept: type it again."))
-    return value
-
-
-def _join(path: str, name: str) -> str:
-    return f"{path}.{name}" if path else name
-
-
-def _read_length(length: Length, path: str, card: SpecCard, problems: list[FieldProblem]) -> Length:
-    field = path.removesuffix(".length")
-    try:
-        reads = parse_diameter if _is_form(field) else parse_length
-        parsed = reads(length.typed, bare_unit(card, field), confirmed=True)
-    except NotationError as error:
-        problems.append(FieldProblem(field, str(error)))
-        return length
-    if abs(parsed.value_um) > LONGEST_UM:
-        problems.append(FieldProblem(field, "No part of an engine is longer than 10 m: check number and unit."))
-    return Length(length.typed.strip(), parsed.value_um)
-
-
-def _is_form(field: str) -> bool:
-    """Whether a field takes a difference of diameters, which people also tell per side."""
-    return field.startswith("features.") and field.endswith((".out_of_round", ".taper"))
 
 
 @dataclass(frozen=True, slots=True)

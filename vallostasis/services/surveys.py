@@ -5,19 +5,21 @@ from datetime import UTC, datetime
 from decimal import Decimal
 from uuid import UUID
 
+from vallostasis.core.features.catalogue import Feature, feature_of
+from vallostasis.core.features.parts import Part, part_with_key, parts_of
+from vallostasis.core.features.pattern import Pattern
+from vallostasis.core.features.plan import pattern_of, surveyed_features
+from vallostasis.core.fits.interference import InterferenceToCome, interference_to_come
+from vallostasis.core.gauges.circumstances import how_read
+from vallostasis.core.gauges.turning_point import is_rocked
+from vallostasis.core.gauges.zero_checks import Doubt, is_zero_looked_at, open_doubts
 from vallostasis.core.hole_now import budgets_of_hole
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.budget import Budget
-from vallostasis.core.measuring.circumstances import how_read
-from vallostasis.core.measuring.cross_checks import cross_checks
-from vallostasis.core.measuring.features import Feature, feature_of
-from vallostasis.core.measuring.fitness import Settling, gauges_for, what_would_settle
-from vallostasis.core.measuring.interference import InterferenceToCome, interference_to_come
-from vallostasis.core.measuring.monte_carlo import monte_carlo_half_width, monte_carlo_of
-from vallostasis.core.measuring.parts import Part, part_with_key, parts_of
-from vallostasis.core.measuring.pattern import Pattern
-from vallostasis.core.measuring.plan import pattern_of, surveyed_features
-from vallostasis.core.measuring.set_budget import (
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole, Quantity
+from vallostasis.core.records.temperatures import Temperature
+from vallostasis.core.subjects import cross_checks
+from vallostasis.core.surveys.fitness import Settling, gauges_for, what_would_settle
+from vallostasis.core.surveys.set_budget import (
     TEMPERATURE_HOLDS,
     gauge_sources,
     material_of,
@@ -26,20 +28,12 @@ from vallostasis.core.measuring.set_budget import (
     standing_temperatures,
     temperature_key,
 )
-from vallostasis.core.measuring.survey import Survey, survey_of
-from vallostasis.core.measuring.temperature import (
-    Body,
-    Soak,
-    Temperature,
-    expansion_of,
-    soak_from_readings,
-    warm_effect_m,
-)
-from vallostasis.core.measuring.turning_point import is_rocked
-from vallostasis.core.measuring.why import explain_survey
-from vallostasis.core.measuring.zero_checks import Doubt, is_zero_looked_at, open_doubts
-from vallostasis.core.records import Hole, Quantity
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.surveys.why import explain_survey
+from vallostasis.core.thermal.expansion import Body, Soak, expansion_of, soak_from_readings, warm_effect_m
 from vallostasis.core.trail import Phrase, Step
+from vallostasis.core.uncertainty.budget import Budget
+from vallostasis.core.uncertainty.monte_carlo import monte_carlo_half_width, monte_carlo_of
 from vallostasis.services.reading_target import known_part
 from vallostasis.services.refused import Refused
 from vallostasis.services.temperatures import read_temperature

@@ -3,11 +3,11 @@
 from typing import Any
 from uuid import UUID
 
-from vallostasis.core.fact_kinds import STRUCK_BY, TapeKind
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.zero_checks import drift_of
-from vallostasis.core.tape import TapeRow, reading_row, tape_of
-from vallostasis.core.undo import Reversal, UndoStep, undo_steps
+from vallostasis.core.gauges.zero_checks import drift_of
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.tape.fact_kinds import STRUCK_BY, TapeKind
+from vallostasis.core.tape.tape import TapeRow, reading_row, tape_of
+from vallostasis.core.tape.undo import Reversal, UndoStep, undo_steps
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import people
 from vallostasis.store.fact_rows import record_fact

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from vallostasis.core.measuring.gauge_line import compile_pattern
+from vallostasis.core.notation.gauge_line import compile_pattern
 from vallostasis.devices.gauge_link import LinkNow, LinkSettings, is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.services.refused import Refused, typed_at

@@ -3,7 +3,7 @@
 import re
 from decimal import Decimal, InvalidOperation
 
-from vallostasis.core.lengths import NM_PER_LBF_FT
+from vallostasis.core.notation.lengths import NM_PER_LBF_FT
 from vallostasis.services.refused import Refused
 
 MOST_NM = Decimal(10_000)

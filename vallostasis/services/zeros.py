@@ -3,14 +3,14 @@
 from dataclasses import asdict
 from uuid import UUID
 
-from vallostasis.core.lengths import Unit
-from vallostasis.core.measuring.gauges import GaugeVersion
-from vallostasis.core.measuring.places import unreadable_places
-from vallostasis.core.measuring.plan import pattern_of
-from vallostasis.core.measuring.zero_checks import Doubt, Drift, look_standard_um, open_doubts, shift_for, zero_holds
-from vallostasis.core.notation import as_entered, parse_length
-from vallostasis.core.records import Place, Quantity
-from vallostasis.core.usual_lengths import ZERO_MOVED
+from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.features.usual_lengths import ZERO_MOVED
+from vallostasis.core.gauges.zero_checks import Doubt, Drift, look_standard_um, open_doubts, shift_for, zero_holds
+from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.typed_lengths import as_entered, parse_length
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.rows import Place, Quantity
+from vallostasis.core.surveys.places import unreadable_places
 from vallostasis.services.reading_target import known_part, surveyed_target
 from vallostasis.services.refused import Refused
 from vallostasis.store import jobs

@@ -12,7 +12,7 @@ from uuid import UUID
 
 from psycopg.rows import args_row
 
-from vallostasis.core.fact_kinds import KIND_OF_ROWS, FactKind, Owner
+from vallostasis.core.tape.fact_kinds import KIND_OF_ROWS, FactKind, Owner
 from vallostasis.store.rows import Conn
 
 HOLES_OF_JOB = "SELECT hole_id FROM hole JOIN block USING (block_id) WHERE job_id = %(job_id)s"

@@ -3,7 +3,7 @@
 from datetime import date
 from uuid import UUID
 
-from vallostasis.core.measuring.gauges import GaugeService
+from vallostasis.core.records.gauges import GaugeService
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_all
 

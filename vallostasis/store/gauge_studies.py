@@ -3,8 +3,8 @@
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.measuring.gauges import StudyPlan, StudyReading
-from vallostasis.core.records import Person
+from vallostasis.core.records.gauges import StudyPlan, StudyReading
+from vallostasis.core.records.rows import Person
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 

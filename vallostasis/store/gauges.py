@@ -5,7 +5,7 @@ from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import advance_shop
 from vallostasis.store.rows import Conn, fetch_all, fetch_one

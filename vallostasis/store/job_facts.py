@@ -4,9 +4,9 @@ from collections.abc import Callable
 from typing import Any
 from uuid import UUID
 
-from vallostasis.core.fact_kinds import FACT_KINDS
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.gauges import GaugeVersion
+from vallostasis.core.records.gauges import GaugeVersion
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.tape.fact_kinds import FACT_KINDS
 from vallostasis.store import gauges, jobs, master_readings, materials, notes, room, setting_masters, spec_cards
 from vallostasis.store.fact_rows import list_facts
 from vallostasis.store.known_jobs import known_job, remember_job

@@ -4,8 +4,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.job_marks import CardChosen
-from vallostasis.core.records import Hole, Job, Stage
+from vallostasis.core.records.job_marks import CardChosen
+from vallostasis.core.records.rows import Hole, Job, Stage
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import add_revision, advance
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from uuid import UUID
 from weakref import WeakKeyDictionary
 
-from vallostasis.core.job_facts import JobFacts
+from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.store.revisions import Revision
 from vallostasis.store.rows import AsyncConn, Conn
 

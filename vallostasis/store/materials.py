@@ -3,7 +3,7 @@
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.measuring.temperature import Material
+from vallostasis.core.records.temperatures import Material
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import advance_shop
 from vallostasis.store.rows import Conn, fetch_all

@@ -5,7 +5,7 @@ from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID, uuid4
 
-from vallostasis.core.records import Quantity, ZeroedOn
+from vallostasis.core.records.rows import Quantity, ZeroedOn
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from psycopg.types.json import Jsonb
 
-from vallostasis.core.notes import PhotoMark, ReadingNote
+from vallostasis.core.records.notes import PhotoMark, ReadingNote
 from vallostasis.store.rows import Conn, NotFound, fetch_value
 
 COLUMNS = """

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from vallostasis.core.records import Person
+from vallostasis.core.records.rows import Person
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
 

@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.records import Place, Quantity, Reading
+from vallostasis.core.records.rows import Place, Quantity, Reading
 from vallostasis.store.changes import CHANNEL
 from vallostasis.store.revisions import SHOP, Revision
 from vallostasis.store.rows import AsyncConn, Conn, fetch_value

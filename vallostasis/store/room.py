@@ -5,7 +5,7 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from vallostasis.core.measuring.temperature import RoomAssumed
+from vallostasis.core.records.temperatures import RoomAssumed
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import advance_shop
 from vallostasis.store.rows import Conn

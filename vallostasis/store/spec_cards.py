@@ -8,8 +8,8 @@ from uuid import UUID
 from psycopg.types.json import Jsonb
 from pydantic import TypeAdapter
 
-from vallostasis.core.records import CardVersion
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.rows import CardVersion
+from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.store.changes import announce
 from vallostasis.store.rows import Conn, fetch_all, fetch_one
 

@@ -8,12 +8,12 @@ from uuid import UUID
 
 import psycopg
 
-from vallostasis.core.fact_kinds import FACT_KINDS, FactKind
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.gauges import GaugeVersion, SettingMaster
-from vallostasis.core.notes import ReadingNote
-from vallostasis.core.records import CardVersion, Job
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.gauges import GaugeVersion, SettingMaster
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.rows import CardVersion, Job
+from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.tape.fact_kinds import FACT_KINDS, FactKind
 from vallostasis.store import notes, spec_cards
 from vallostasis.store.changes import announce
 from vallostasis.store.fact_rows import statement_to_take_over

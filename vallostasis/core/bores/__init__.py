@@ -1,1 +1,1 @@
-"""Bores: what a survey of diameters says of a wall, and what it cannot see."""
+"""Bores and what runs in them: what their readings say of each other."""

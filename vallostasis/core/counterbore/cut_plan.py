@@ -13,13 +13,13 @@ from statistics import fmean
 
 from vallostasis.core.counterbore.passes import Passes, count_passes
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
-from vallostasis.core.lengths import micrometres
-from vallostasis.core.measuring.budget import Estimate, Shape, Source, Stated, estimate, stated, value_of, weighted
-from vallostasis.core.measuring.decision import ROUNDING, chance_inside
-from vallostasis.core.measuring.extremes import farthest_factor
-from vallostasis.core.measuring.uncertainty import rectangular
-from vallostasis.core.protrusion.stack import Part
+from vallostasis.core.notation.lengths import micrometres
+from vallostasis.core.protrusion.stack import StackPart
 from vallostasis.core.trail import Step, Term
+from vallostasis.core.uncertainty.budget import Estimate, Shape, Source, Stated, estimate, stated, value_of, weighted
+from vallostasis.core.uncertainty.decision import ROUNDING, chance_inside
+from vallostasis.core.uncertainty.extremes import farthest_factor
+from vallostasis.core.uncertainty.half_widths import rectangular
 
 # A plan that lands inside less often than this is said to. Common practice, no published source.
 LEAST_CHANCE = 0.9
@@ -56,8 +56,8 @@ class CutParts:
     """
 
     depths: tuple[Estimate, ...]
-    flange: Part
-    between: tuple[Part, ...]
+    flange: StackPart
+    between: tuple[StackPart, ...]
     shim_standard_m: float
     after: Estimate
 

@@ -19,21 +19,7 @@ from vallostasis.core.counterbore.cut_plan import (
 )
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.errors import OutOfDomain
-from vallostasis.core.job_facts import JobFacts, once
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.budget import (
-    Budget,
-    Source,
-    Stated,
-    difference_of,
-    estimate,
-    stated,
-    weighted,
-)
-from vallostasis.core.measuring.decision import State, decide
-from vallostasis.core.measuring.places import PlaceRead, protrusion_limits
-from vallostasis.core.measuring.set_budget import reading_of_gauge
-from vallostasis.core.measuring.uncertainty import rectangular
+from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.measured import (
     UNMEASURED_SHIM_M,
     between_parts,
@@ -43,8 +29,22 @@ from vallostasis.core.protrusion.measured import (
     ledge_of,
     measured_hole,
 )
-from vallostasis.core.records import Hole, Liner
-from vallostasis.core.spec_card import CONSTRUCTIONS_WITH_LEDGE, SpecCard, between_m
+from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.rows import Hole, Liner
+from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_LEDGE, SpecCard, between_m
+from vallostasis.core.surveys.places import PlaceRead, protrusion_limits
+from vallostasis.core.surveys.set_budget import reading_of_gauge
+from vallostasis.core.uncertainty.budget import (
+    Budget,
+    Source,
+    Stated,
+    difference_of,
+    estimate,
+    stated,
+    weighted,
+)
+from vallostasis.core.uncertainty.decision import State, decide
+from vallostasis.core.uncertainty.half_widths import rectangular
 
 
 @dataclass(frozen=True, slots=True)

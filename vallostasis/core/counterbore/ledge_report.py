@@ -4,16 +4,16 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.budget import Estimate, Stated, difference_of, stated, weighted
-from vallostasis.core.measuring.clock import angle_of_hour, hour_of_angle
-from vallostasis.core.measuring.derived import DerivedKind
-from vallostasis.core.measuring.extremes import farthest_factor
-from vallostasis.core.measuring.plane import different_positions, plane_weights
-from vallostasis.core.measuring.survey import Survey
 from vallostasis.core.protrusion.measured import depths_of
-from vallostasis.core.records import Hole
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole
+from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.shapes.clock import angle_of_hour, hour_of_angle
+from vallostasis.core.shapes.plane import different_positions, plane_weights
+from vallostasis.core.surveys.derived import DerivedKind
+from vallostasis.core.surveys.survey import Survey
+from vallostasis.core.uncertainty.budget import Estimate, Stated, difference_of, stated, weighted
+from vallostasis.core.uncertainty.extremes import farthest_factor
 
 # Three positions define a plane, a fourth shows that something is off, the fifth which one.
 TELLS_ONE_APART = 5

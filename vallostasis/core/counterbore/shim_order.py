@@ -5,11 +5,11 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole, shims_left
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.decision import State
+from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.rules import BlockJudgement
-from vallostasis.core.spec_card import typed_with_unit
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.spec_card import typed_with_unit
+from vallostasis.core.uncertainty.decision import State
 
 # One more than is needed of each size in use, for the one that gets bent. Common practice, no published source.
 SPARE = 1

@@ -2,27 +2,26 @@
 
 from dataclasses import dataclass
 
-from vallostasis.core.job_facts import JobFacts, once
-from vallostasis.core.lengths import metres
-from vallostasis.core.measuring.budget import Estimate, Shape, Source, estimate, mean_of
-from vallostasis.core.measuring.decision import Standing
-from vallostasis.core.measuring.derived import centre_of
-from vallostasis.core.measuring.parts import Part as PartRead
-from vallostasis.core.measuring.parts import part_with_key
-from vallostasis.core.measuring.survey import Survey, survey_of
-from vallostasis.core.measuring.uncertainty import rectangular
+from vallostasis.core.features.parts import Part, part_with_key
+from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.rules import BetweenLimits, BlockJudgement, MeasuredHole, RuleBook, judge_block
 from vallostasis.core.protrusion.stack import (
     Ledge,
-    Part,
+    StackPart,
     StackPrediction,
     StackResidual,
     compare_with_measured,
     ledge_from_depths,
     predict_protrusion,
 )
-from vallostasis.core.records import FittedShim, Hole, Liner, Quantity
-from vallostasis.core.spec_card import SpecCard
+from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.rows import FittedShim, Hole, Liner, Quantity
+from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.surveys.derived import centre_of
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.uncertainty.budget import Estimate, Shape, Source, estimate, mean_of
+from vallostasis.core.uncertainty.decision import Standing
+from vallostasis.core.uncertainty.half_widths import rectangular
 
 # Half width of a shim's thickness when only its nominal size is known. Common practice, no
 # published source: measure the shim to do better.
@@ -41,10 +40,10 @@ class HoleParts:
     ``doubt`` says that one of them was read on a zero that was found moved.
     """
 
-    flange: Part | None
-    shims: tuple[Part, ...]
+    flange: StackPart | None
+    shims: tuple[StackPart, ...]
     ledge: Ledge | None
-    between: tuple[Part, ...]
+    between: tuple[StackPart, ...]
     prediction: StackPrediction | None
     missing: tuple[str, ...]
     doubt: str
@@ -59,7 +58,7 @@ def rule_book(card: SpecCard) -> RuleBook:
     return RuleBook(card.layout.heads, between, card.acceptance, card.coverage_factor)
 
 
-def part_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> PartRead:
+def part_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> Part:
     """Return the part that a feature is read on in a hole."""
     part = part_with_key(facts, quantity, f"hole-{hole.number}")
     assert part is not None
@@ -84,12 +83,12 @@ def flange_of(facts: JobFacts, liner: Liner, land: str) -> Survey:
 
 
 @once
-def flange_part(facts: JobFacts, liner: Liner, land: str) -> Part | None:
+def flange_part(facts: JobFacts, liner: Liner, land: str) -> StackPart | None:
     """Flange thickness of a liner at a land: mean of its newest set there. [m] GUM 4.2.3."""
     survey = flange_of(facts, liner, land)
     if not survey.estimates or survey.relative:
         return None
-    return Part(f"flange of {liner.mark} at the {land}", mean_of(survey.estimates))
+    return StackPart(f"flange of {liner.mark} at the {land}", mean_of(survey.estimates))
 
 
 @once
@@ -101,13 +100,13 @@ def ledge_of(facts: JobFacts, hole: Hole) -> Ledge | None:
     return ledge_from_depths(survey.estimates, survey.angles_deg, facts.card.coverage_factor)
 
 
-def nominal_part(name: str, size_m: float, half_width_m: float, basis: str) -> Part:
+def nominal_part(name: str, size_m: float, half_width_m: float, basis: str) -> StackPart:
     """A part that is known by its nominal size, within a half width. [m] GUM 4.3.7."""
     source = Source(name, rectangular(half_width_m), shape=Shape.RECTANGULAR, basis=basis, error=(name, size_m))
-    return Part(name, estimate(size_m, (source,)))
+    return StackPart(name, estimate(size_m, (source,)))
 
 
-def shim_part(shim: FittedShim) -> Part:
+def shim_part(shim: FittedShim) -> StackPart:
     """A shim under a liner, measured thickness where it is known. [m] GUM 4.3.7; half widths are common practice."""
     measured = shim.measured_um is not None
     name = f"shim {shim.typed}"
@@ -118,10 +117,10 @@ def shim_part(shim: FittedShim) -> Part:
         basis="measured" if measured else "nominal size, not measured",
         error=("shim", shim.fitting_id, shim.place),
     )
-    return Part(name, estimate(metres(shim.thickness_um), (source,)))
+    return StackPart(name, estimate(metres(shim.thickness_um), (source,)))
 
 
-def between_parts(card: SpecCard) -> tuple[Part, ...]:
+def between_parts(card: SpecCard) -> tuple[StackPart, ...]:
     """What lies between deck and measuring face, each part once. [m]"""
     return tuple(
         nominal_part(one.name, one.thickness.metres, BETWEEN_HALF_WIDTH_M, "thickness from the card, ±5 µm")
@@ -151,7 +150,7 @@ def hole_parts(facts: JobFacts, hole: Hole) -> HoleParts:
         )
     prediction = None
     if flange is not None and ledge is not None:
-        rests_on = Part("ledge the flange rests on", ledge.estimate)
+        rests_on = StackPart("ledge the flange rests on", ledge.estimate)
         prediction = predict_protrusion(flange, shims, rests_on, between, facts.card.coverage_factor)
     doubt = doubt_of_parts(facts, hole, liner, land)
     return HoleParts(flange, shims, ledge, between, prediction, tuple(missing), doubt)

@@ -7,18 +7,10 @@ what state follows from all of them.
 import itertools
 from dataclasses import dataclass, replace
 
-from vallostasis.core.measuring.budget import Estimate, Stated, difference_of, mean_of, stated
-from vallostasis.core.measuring.decision import (
-    Acceptance,
-    Decision,
-    RuleKind,
-    RuleResult,
-    Standing,
-    State,
-    judge,
-    state_of,
-)
 from vallostasis.core.protrusion.stack import StackResidual
+from vallostasis.core.records.spec_card import Acceptance
+from vallostasis.core.uncertainty.budget import Estimate, Stated, difference_of, mean_of, stated
+from vallostasis.core.uncertainty.decision import Decision, RuleKind, RuleResult, Standing, State, judge, state_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,9 @@ from typing import Literal
 import numpy as np
 
 from vallostasis.core.errors import OutOfDomain, require_finite
-from vallostasis.core.measuring.budget import (
+from vallostasis.core.shapes.plane import PlaneFit, different_positions, fit_plane, plane_weights
+from vallostasis.core.trail import Step, Term
+from vallostasis.core.uncertainty.budget import (
     Estimate,
     Shape,
     Source,
@@ -19,15 +21,13 @@ from vallostasis.core.measuring.budget import (
     value_of,
     weighted,
 )
-from vallostasis.core.measuring.plane import PlaneFit, different_positions, fit_plane, plane_weights
-from vallostasis.core.measuring.uncertainty import rectangular
-from vallostasis.core.trail import Step, Term
+from vallostasis.core.uncertainty.half_widths import rectangular
 
 PLANE_SOURCE = "least squares; plane moved up to its highest reading"
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class StackPart:
     """One part of a stack: its size with every error it carries. [m]"""
 
     name: str
@@ -43,9 +43,9 @@ class Part:
         return stated(self.name, self.estimate, coverage_factor)
 
 
-def part(name: str, size_m: float, standard_m: float = 0.0) -> Part:
+def stack_part(name: str, size_m: float, standard_m: float = 0.0) -> StackPart:
     """Make a part of one number and its standard uncertainty. [m]"""
-    return Part(name, exactly(size_m, standard_m, name))
+    return StackPart(name, exactly(size_m, standard_m, name))
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,19 +121,23 @@ class ShimSlip:
 
 
 def predict_protrusion(
-    flange: Part, shims: tuple[Part, ...], ledge: Part, between: tuple[Part, ...] = (), coverage_factor: float = 2.0
+    flange: StackPart,
+    shims: tuple[StackPart, ...],
+    ledge: StackPart,
+    between: tuple[StackPart, ...] = (),
+    coverage_factor: float = 2.0,
 ) -> StackPrediction:
     """Predict protrusion from the parts of the stack.
 
     Parameters
     ----------
-    flange : Part
+    flange : StackPart
         Flange thickness at the land on which protrusion is read. [m]
-    shims : tuple of Part
+    shims : tuple of StackPart
         Shims under the flange, measured thickness where known. [m]
-    ledge : Part
+    ledge : StackPart
         Depth from the deck of the plane on which the flange rests. [m]
-    between : tuple of Part
+    between : tuple of StackPart
         What lies between deck and measuring face, each once. [m]
     coverage_factor : float
         k.

@@ -1,17 +1,17 @@
 """The arithmetic behind a hole's state, line by line."""
 
-from vallostasis.core.job_facts import JobFacts
-from vallostasis.core.measuring.clock import hour_of_angle
-from vallostasis.core.measuring.decision import RuleKind, RuleResult
-from vallostasis.core.measuring.derived import DerivedKind
-from vallostasis.core.measuring.plane import plane_step
-from vallostasis.core.measuring.survey import Survey
-from vallostasis.core.measuring.why import GUM, LimitUsed, limits_told, rule_step, trust_step
 from vallostasis.core.protrusion.measured import hole_parts, measured_hole, protrusion_of
 from vallostasis.core.protrusion.rules import HoleJudgement
-from vallostasis.core.records import Hole
-from vallostasis.core.spec_card import Limit, Limits, SpecCard
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole
+from vallostasis.core.records.spec_card import Limit, Limits, SpecCard
+from vallostasis.core.shapes.clock import hour_of_angle
+from vallostasis.core.shapes.plane import plane_step
+from vallostasis.core.surveys.derived import DerivedKind
+from vallostasis.core.surveys.survey import Survey
+from vallostasis.core.surveys.why import GUM, LimitUsed, limits_told, rule_step, trust_step
 from vallostasis.core.trail import Step, Term
+from vallostasis.core.uncertainty.decision import RuleKind, RuleResult
 
 
 def limits_used(card: SpecCard, rule: RuleResult, with_shim: bool) -> tuple[LimitUsed, ...]:

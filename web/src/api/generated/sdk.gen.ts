@@ -138,6 +138,118 @@ export const pairDevice = <ThrowOnError extends boolean = false>(options: Option
 export const signOutDevice = <ThrowOnError extends boolean = false>(options: Options<SignOutDeviceData, ThrowOnError>) => (options.client ?? client).post<SignOutDeviceResponses, SignOutDeviceErrors, ThrowOnError>({ url: '/api/network/devices/{paired_device_id}/sign-out', ...options });
 
 /**
+ * Compute Plane
+ *
+ * Fit a plane to readings round a circle.
+ */
+export const computePlane = <ThrowOnError extends boolean = false>(options: Options<ComputePlaneData, ThrowOnError>) => (options.client ?? client).post<ComputePlaneResponses, ComputePlaneErrors, ThrowOnError>({
+    url: '/api/compute/plane',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Stack
+ *
+ * Predict protrusion from flange, shims, ledge depth and what lies between, and decide it.
+ */
+export const computeStack = <ThrowOnError extends boolean = false>(options: Options<ComputeStackData, ThrowOnError>) => (options.client ?? client).post<ComputeStackResponses, ComputeStackErrors, ThrowOnError>({
+    url: '/api/compute/stack',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Cut Plan
+ *
+ * Plan cut and shim for one hole, with the liner in it or another one.
+ */
+export const readCutPlan = <ThrowOnError extends boolean = false>(options: Options<ReadCutPlanData, ThrowOnError>) => (options.client ?? client).get<ReadCutPlanResponses, ReadCutPlanErrors, ThrowOnError>({ url: '/api/holes/{hole_id}/cut-plan', ...options });
+
+/**
+ * Read Why
+ *
+ * Open the state of one hole into its arithmetic, with limits and sources.
+ */
+export const readWhy = <ThrowOnError extends boolean = false>(options: Options<ReadWhyData, ThrowOnError>) => (options.client ?? client).get<ReadWhyResponses, ReadWhyErrors, ThrowOnError>({ url: '/api/holes/{hole_id}/why', ...options });
+
+/**
+ * Record Cut
+ *
+ * Record a cut; 409 asks back when it predicts a protrusion outside the with-shim limits.
+ */
+export const recordCut = <ThrowOnError extends boolean = false>(options: Options<RecordCutData, ThrowOnError>) => (options.client ?? client).post<RecordCutResponses, RecordCutErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/cuts',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Record Fitting
+ *
+ * Record a liner fitted with its shims; the hole is not measured until it is read.
+ */
+export const recordFitting = <ThrowOnError extends boolean = false>(options: Options<RecordFittingData, ThrowOnError>) => (options.client ?? client).post<RecordFittingResponses, RecordFittingErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/fittings',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Draw Liner
+ *
+ * Record that the liner was drawn out of a hole.
+ */
+export const drawLiner = <ThrowOnError extends boolean = false>(options: Options<DrawLinerData, ThrowOnError>) => (options.client ?? client).post<DrawLinerResponses, DrawLinerErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/draw',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Cut Plan
+ *
+ * Choose depth and shim: the thinnest that cleans up the ledge at every position.
+ */
+export const computeCutPlan = <ThrowOnError extends boolean = false>(options: Options<ComputeCutPlanData, ThrowOnError>) => (options.client ?? client).post<ComputeCutPlanResponses, ComputeCutPlanErrors, ThrowOnError>({
+    url: '/api/compute/cut-plan',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Bore Set
+ *
+ * Work out the form of a bore, and say what its axes and levels cannot see.
+ */
+export const computeBoreSet = <ThrowOnError extends boolean = false>(options: Options<ComputeBoreSetData, ThrowOnError>) => (options.client ?? client).post<ComputeBoreSetResponses, ComputeBoreSetErrors, ThrowOnError>({
+    url: '/api/compute/bore-set',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Stream Changes
  *
  * Tell of every change as it is committed, whichever process made it.
@@ -221,62 +333,6 @@ export const markStage = <ThrowOnError extends boolean = false>(options: Options
  */
 export const chooseCard = <ThrowOnError extends boolean = false>(options: Options<ChooseCardData, ThrowOnError>) => (options.client ?? client).post<ChooseCardResponses, ChooseCardErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/card',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Read Cut Plan
- *
- * Plan cut and shim for one hole, with the liner in it or another one.
- */
-export const readCutPlan = <ThrowOnError extends boolean = false>(options: Options<ReadCutPlanData, ThrowOnError>) => (options.client ?? client).get<ReadCutPlanResponses, ReadCutPlanErrors, ThrowOnError>({ url: '/api/holes/{hole_id}/cut-plan', ...options });
-
-/**
- * Read Why
- *
- * Open the state of one hole into its arithmetic, with limits and sources.
- */
-export const readWhy = <ThrowOnError extends boolean = false>(options: Options<ReadWhyData, ThrowOnError>) => (options.client ?? client).get<ReadWhyResponses, ReadWhyErrors, ThrowOnError>({ url: '/api/holes/{hole_id}/why', ...options });
-
-/**
- * Record Cut
- *
- * Record a cut; 409 asks back when it predicts a protrusion outside the with-shim limits.
- */
-export const recordCut = <ThrowOnError extends boolean = false>(options: Options<RecordCutData, ThrowOnError>) => (options.client ?? client).post<RecordCutResponses, RecordCutErrors, ThrowOnError>({
-    url: '/api/holes/{hole_id}/cuts',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Record Fitting
- *
- * Record a liner fitted with its shims; the hole is not measured until it is read.
- */
-export const recordFitting = <ThrowOnError extends boolean = false>(options: Options<RecordFittingData, ThrowOnError>) => (options.client ?? client).post<RecordFittingResponses, RecordFittingErrors, ThrowOnError>({
-    url: '/api/holes/{hole_id}/fittings',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Draw Liner
- *
- * Record that the liner was drawn out of a hole.
- */
-export const drawLiner = <ThrowOnError extends boolean = false>(options: Options<DrawLinerData, ThrowOnError>) => (options.client ?? client).post<DrawLinerResponses, DrawLinerErrors, ThrowOnError>({
-    url: '/api/holes/{hole_id}/draw',
     ...options,
     headers: {
         'Content-Type': 'application/json',
@@ -474,68 +530,12 @@ export const computeParse = <ThrowOnError extends boolean = false>(options: Opti
 });
 
 /**
- * Compute Plane
- *
- * Fit a plane to readings round a circle.
- */
-export const computePlane = <ThrowOnError extends boolean = false>(options: Options<ComputePlaneData, ThrowOnError>) => (options.client ?? client).post<ComputePlaneResponses, ComputePlaneErrors, ThrowOnError>({
-    url: '/api/compute/plane',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Compute Stack
- *
- * Predict protrusion from flange, shims, ledge depth and what lies between, and decide it.
- */
-export const computeStack = <ThrowOnError extends boolean = false>(options: Options<ComputeStackData, ThrowOnError>) => (options.client ?? client).post<ComputeStackResponses, ComputeStackErrors, ThrowOnError>({
-    url: '/api/compute/stack',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
  * Compute Decision
  *
  * Decide a value against its limits beyond its uncertainty.
  */
 export const computeDecision = <ThrowOnError extends boolean = false>(options: Options<ComputeDecisionData, ThrowOnError>) => (options.client ?? client).post<ComputeDecisionResponses, ComputeDecisionErrors, ThrowOnError>({
     url: '/api/compute/decision',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Compute Cut Plan
- *
- * Choose depth and shim: the thinnest that cleans up the ledge at every position.
- */
-export const computeCutPlan = <ThrowOnError extends boolean = false>(options: Options<ComputeCutPlanData, ThrowOnError>) => (options.client ?? client).post<ComputeCutPlanResponses, ComputeCutPlanErrors, ThrowOnError>({
-    url: '/api/compute/cut-plan',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Compute To 20C
- *
- * Bring a size to the reference temperature, for a warm part and a warm ring.
- */
-export const computeTo20C = <ThrowOnError extends boolean = false>(options: Options<ComputeTo20cData, ThrowOnError>) => (options.client ?? client).post<ComputeTo20cResponses, ComputeTo20cErrors, ThrowOnError>({
-    url: '/api/compute/to-20C',
     ...options,
     headers: {
         'Content-Type': 'application/json',
@@ -558,12 +558,12 @@ export const computeBudget = <ThrowOnError extends boolean = false>(options: Opt
 });
 
 /**
- * Compute Gauge Study
+ * Compute To 20C
  *
- * Split what was read into gauge, people and parts by analysis of variance.
+ * Bring a size to the reference temperature, for a warm part and a warm ring.
  */
-export const computeGaugeStudy = <ThrowOnError extends boolean = false>(options: Options<ComputeGaugeStudyData, ThrowOnError>) => (options.client ?? client).post<ComputeGaugeStudyResponses, ComputeGaugeStudyErrors, ThrowOnError>({
-    url: '/api/compute/gauge-study',
+export const computeTo20C = <ThrowOnError extends boolean = false>(options: Options<ComputeTo20cData, ThrowOnError>) => (options.client ?? client).post<ComputeTo20cResponses, ComputeTo20cErrors, ThrowOnError>({
+    url: '/api/compute/to-20C',
     ...options,
     headers: {
         'Content-Type': 'application/json',
@@ -572,12 +572,12 @@ export const computeGaugeStudy = <ThrowOnError extends boolean = false>(options:
 });
 
 /**
- * Compute Bore Set
+ * Compute Gauge Study
  *
- * Work out the form of a bore, and say what its axes and levels cannot see.
+ * Split what was read into gauge, people and parts by analysis of variance.
  */
-export const computeBoreSet = <ThrowOnError extends boolean = false>(options: Options<ComputeBoreSetData, ThrowOnError>) => (options.client ?? client).post<ComputeBoreSetResponses, ComputeBoreSetErrors, ThrowOnError>({
-    url: '/api/compute/bore-set',
+export const computeGaugeStudy = <ThrowOnError extends boolean = false>(options: Options<ComputeGaugeStudyData, ThrowOnError>) => (options.client ?? client).post<ComputeGaugeStudyResponses, ComputeGaugeStudyErrors, ThrowOnError>({
+    url: '/api/compute/gauge-study',
     ...options,
     headers: {
         'Content-Type': 'application/json',

@@ -7319,6 +7319,513 @@ export type SignOutDeviceResponses = {
 
 export type SignOutDeviceResponse = SignOutDeviceResponses[keyof SignOutDeviceResponses];
 
+export type ComputePlaneData = {
+    body: PlaneRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/plane';
+};
+
+export type ComputePlaneErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputePlaneError = ComputePlaneErrors[keyof ComputePlaneErrors];
+
+export type ComputePlaneResponses = {
+    /**
+     * Successful Response
+     */
+    200: PlaneAnswer;
+};
+
+export type ComputePlaneResponse = ComputePlaneResponses[keyof ComputePlaneResponses];
+
+export type ComputeStackData = {
+    body: StackRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/stack';
+};
+
+export type ComputeStackErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeStackError = ComputeStackErrors[keyof ComputeStackErrors];
+
+export type ComputeStackResponses = {
+    /**
+     * Successful Response
+     */
+    200: StackAnswer;
+};
+
+export type ComputeStackResponse = ComputeStackResponses[keyof ComputeStackResponses];
+
+export type ReadCutPlanData = {
+    body?: never;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: {
+        /**
+         * Liner Mark
+         */
+        liner_mark?: string;
+    };
+    url: '/api/holes/{hole_id}/cut-plan';
+};
+
+export type ReadCutPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadCutPlanError = ReadCutPlanErrors[keyof ReadCutPlanErrors];
+
+export type ReadCutPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: HolePlanView;
+};
+
+export type ReadCutPlanResponse = ReadCutPlanResponses[keyof ReadCutPlanResponses];
+
+export type ReadWhyData = {
+    body?: never;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/why';
+};
+
+export type ReadWhyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadWhyError = ReadWhyErrors[keyof ReadWhyErrors];
+
+export type ReadWhyResponses = {
+    /**
+     * Successful Response
+     */
+    200: HoleWhyView;
+};
+
+export type ReadWhyResponse = ReadWhyResponses[keyof ReadWhyResponses];
+
+export type RecordCutData = {
+    body: CutBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cuts';
+};
+
+export type RecordCutErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type RecordCutError = RecordCutErrors[keyof RecordCutErrors];
+
+export type RecordCutResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type RecordCutResponse = RecordCutResponses[keyof RecordCutResponses];
+
+export type RecordFittingData = {
+    body: FittingBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/fittings';
+};
+
+export type RecordFittingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type RecordFittingError = RecordFittingErrors[keyof RecordFittingErrors];
+
+export type RecordFittingResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type RecordFittingResponse = RecordFittingResponses[keyof RecordFittingResponses];
+
+export type DrawLinerData = {
+    body: DrawBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/draw';
+};
+
+export type DrawLinerErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type DrawLinerError = DrawLinerErrors[keyof DrawLinerErrors];
+
+export type DrawLinerResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type DrawLinerResponse = DrawLinerResponses[keyof DrawLinerResponses];
+
+export type ComputeCutPlanData = {
+    body: CutPlanRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/cut-plan';
+};
+
+export type ComputeCutPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCutPlanError = ComputeCutPlanErrors[keyof ComputeCutPlanErrors];
+
+export type ComputeCutPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: CutPlanAnswer;
+};
+
+export type ComputeCutPlanResponse = ComputeCutPlanResponses[keyof ComputeCutPlanResponses];
+
+export type ComputeBoreSetData = {
+    body: BoreSetRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/bore-set';
+};
+
+export type ComputeBoreSetErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeBoreSetError = ComputeBoreSetErrors[keyof ComputeBoreSetErrors];
+
+export type ComputeBoreSetResponses = {
+    /**
+     * Successful Response
+     */
+    200: BoreSetAnswer;
+};
+
+export type ComputeBoreSetResponse = ComputeBoreSetResponses[keyof ComputeBoreSetResponses];
+
 export type StreamChangesData = {
     body?: never;
     path?: never;
@@ -7732,301 +8239,6 @@ export type ChooseCardResponses = {
 };
 
 export type ChooseCardResponse = ChooseCardResponses[keyof ChooseCardResponses];
-
-export type ReadCutPlanData = {
-    body?: never;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: {
-        /**
-         * Liner Mark
-         */
-        liner_mark?: string;
-    };
-    url: '/api/holes/{hole_id}/cut-plan';
-};
-
-export type ReadCutPlanErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ReadCutPlanError = ReadCutPlanErrors[keyof ReadCutPlanErrors];
-
-export type ReadCutPlanResponses = {
-    /**
-     * Successful Response
-     */
-    200: HolePlanView;
-};
-
-export type ReadCutPlanResponse = ReadCutPlanResponses[keyof ReadCutPlanResponses];
-
-export type ReadWhyData = {
-    body?: never;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: never;
-    url: '/api/holes/{hole_id}/why';
-};
-
-export type ReadWhyErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ReadWhyError = ReadWhyErrors[keyof ReadWhyErrors];
-
-export type ReadWhyResponses = {
-    /**
-     * Successful Response
-     */
-    200: HoleWhyView;
-};
-
-export type ReadWhyResponse = ReadWhyResponses[keyof ReadWhyResponses];
-
-export type RecordCutData = {
-    body: CutBody;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: never;
-    url: '/api/holes/{hole_id}/cuts';
-};
-
-export type RecordCutErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type RecordCutError = RecordCutErrors[keyof RecordCutErrors];
-
-export type RecordCutResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type RecordCutResponse = RecordCutResponses[keyof RecordCutResponses];
-
-export type RecordFittingData = {
-    body: FittingBody;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: never;
-    url: '/api/holes/{hole_id}/fittings';
-};
-
-export type RecordFittingErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type RecordFittingError = RecordFittingErrors[keyof RecordFittingErrors];
-
-export type RecordFittingResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type RecordFittingResponse = RecordFittingResponses[keyof RecordFittingResponses];
-
-export type DrawLinerData = {
-    body: DrawBody;
-    path: {
-        /**
-         * Hole Id
-         */
-        hole_id: string;
-    };
-    query?: never;
-    url: '/api/holes/{hole_id}/draw';
-};
-
-export type DrawLinerErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type DrawLinerError = DrawLinerErrors[keyof DrawLinerErrors];
-
-export type DrawLinerResponses = {
-    /**
-     * Successful Response
-     */
-    201: Done;
-};
-
-export type DrawLinerResponse = DrawLinerResponses[keyof DrawLinerResponses];
 
 export type ProposePlanData = {
     body: PlanBody;
@@ -8976,112 +9188,6 @@ export type ComputeParseResponses = {
 
 export type ComputeParseResponse = ComputeParseResponses[keyof ComputeParseResponses];
 
-export type ComputePlaneData = {
-    body: PlaneRequest;
-    path?: never;
-    query?: never;
-    url: '/api/compute/plane';
-};
-
-export type ComputePlaneErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ComputePlaneError = ComputePlaneErrors[keyof ComputePlaneErrors];
-
-export type ComputePlaneResponses = {
-    /**
-     * Successful Response
-     */
-    200: PlaneAnswer;
-};
-
-export type ComputePlaneResponse = ComputePlaneResponses[keyof ComputePlaneResponses];
-
-export type ComputeStackData = {
-    body: StackRequest;
-    path?: never;
-    query?: never;
-    url: '/api/compute/stack';
-};
-
-export type ComputeStackErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ComputeStackError = ComputeStackErrors[keyof ComputeStackErrors];
-
-export type ComputeStackResponses = {
-    /**
-     * Successful Response
-     */
-    200: StackAnswer;
-};
-
-export type ComputeStackResponse = ComputeStackResponses[keyof ComputeStackResponses];
-
 export type ComputeDecisionData = {
     body: DecisionRequest;
     path?: never;
@@ -9134,112 +9240,6 @@ export type ComputeDecisionResponses = {
 };
 
 export type ComputeDecisionResponse = ComputeDecisionResponses[keyof ComputeDecisionResponses];
-
-export type ComputeCutPlanData = {
-    body: CutPlanRequest;
-    path?: never;
-    query?: never;
-    url: '/api/compute/cut-plan';
-};
-
-export type ComputeCutPlanErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ComputeCutPlanError = ComputeCutPlanErrors[keyof ComputeCutPlanErrors];
-
-export type ComputeCutPlanResponses = {
-    /**
-     * Successful Response
-     */
-    200: CutPlanAnswer;
-};
-
-export type ComputeCutPlanResponse = ComputeCutPlanResponses[keyof ComputeCutPlanResponses];
-
-export type ComputeTo20cData = {
-    body: To20cRequest;
-    path?: never;
-    query?: never;
-    url: '/api/compute/to-20C';
-};
-
-export type ComputeTo20cErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ComputeTo20cError = ComputeTo20cErrors[keyof ComputeTo20cErrors];
-
-export type ComputeTo20cResponses = {
-    /**
-     * Successful Response
-     */
-    200: To20cAnswer;
-};
-
-export type ComputeTo20cResponse = ComputeTo20cResponses[keyof ComputeTo20cResponses];
 
 export type ComputeBudgetData = {
     body: BudgetRequest;
@@ -9294,6 +9294,59 @@ export type ComputeBudgetResponses = {
 
 export type ComputeBudgetResponse = ComputeBudgetResponses[keyof ComputeBudgetResponses];
 
+export type ComputeTo20cData = {
+    body: To20cRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/to-20C';
+};
+
+export type ComputeTo20cErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeTo20cError = ComputeTo20cErrors[keyof ComputeTo20cErrors];
+
+export type ComputeTo20cResponses = {
+    /**
+     * Successful Response
+     */
+    200: To20cAnswer;
+};
+
+export type ComputeTo20cResponse = ComputeTo20cResponses[keyof ComputeTo20cResponses];
+
 export type ComputeGaugeStudyData = {
     body: GaugeStudyRequest;
     path?: never;
@@ -9346,59 +9399,6 @@ export type ComputeGaugeStudyResponses = {
 };
 
 export type ComputeGaugeStudyResponse = ComputeGaugeStudyResponses[keyof ComputeGaugeStudyResponses];
-
-export type ComputeBoreSetData = {
-    body: BoreSetRequest;
-    path?: never;
-    query?: never;
-    url: '/api/compute/bore-set';
-};
-
-export type ComputeBoreSetErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type ComputeBoreSetError = ComputeBoreSetErrors[keyof ComputeBoreSetErrors];
-
-export type ComputeBoreSetResponses = {
-    /**
-     * Successful Response
-     */
-    200: BoreSetAnswer;
-};
-
-export type ComputeBoreSetResponse = ComputeBoreSetResponses[keyof ComputeBoreSetResponses];
 
 export type ReadProofHtmlData = {
     body?: never;

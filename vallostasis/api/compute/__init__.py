@@ -1,0 +1,1 @@
+"""The sums alone, by subject, for scripts and spreadsheets: nothing is stored."""

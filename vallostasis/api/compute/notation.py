@@ -1,0 +1,98 @@
+"""Sums of notation: what a text typed in the shop means."""
+
+from decimal import Decimal
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from vallostasis.api.deps import LengthText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.trail import StepView
+from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.features.catalogue import feature_of
+from vallostasis.core.features.senses import senses_of
+from vallostasis.core.features.usual_lengths import whole_size_of
+from vallostasis.core.notation.entry_line import Position, parse_entry_line
+from vallostasis.core.notation.lengths import Unit, metres
+from vallostasis.core.notation.typed_lengths import ExpectedRange, parse_diameter, parse_length, unit_step
+from vallostasis.core.records.rows import Quantity
+
+router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
+
+Length = Annotated[float, Field(allow_inf_nan=False, ge=-10, le=10, description="[m]")]
+
+
+# Nothing is farther off than this where only one bound is given. [µm]
+NO_BOUND_UM = Decimal(100_000_000)
+
+
+class ParseRequest(BaseModel):
+    """Text in shop notation: a length, or a whole entry line when holes are given."""
+
+    text: LengthText
+    bare_unit: Unit = Field(description="Unit that a number without a unit takes.")
+    confirmed: bool = Field(False, description="True when a question was answered with: yes, as typed.")
+    least_um: Decimal | None = Field(None, description="Least value taken without asking. [µm]", allow_inf_nan=False)
+    greatest_um: Decimal | None = Field(
+        None, description="Greatest value taken without asking. [µm]", allow_inf_nan=False
+    )
+    holes: list[Annotated[int, Field(ge=1, le=99)]] = Field(
+        [], max_length=99, description="Hole numbers; given, the text is read as [hole] [clock]h value."
+    )
+    quantity: Quantity | None = Field(None, description="What is read: it says which sign deep or tight give.")
+    zero_um: Decimal | None = Field(
+        None, gt=0, le=10_000_000, description="Size the gauge was zeroed on: a whole size is understood. [µm]"
+    )
+    present_hole: int | None = Field(None, ge=1, le=99)
+    present_hour: float | None = Field(None, gt=0, le=12)
+
+
+class ParseAnswer(BaseModel):
+    """What the text says; no value when it only chooses a hole or position."""
+
+    hole: int | None
+    hour: float | None
+    value_um: Decimal | None = Field(description="Exact value. [µm]")
+    value_m: float | None = Field(description="The same value. [m]")
+    number: Decimal | None = Field(description="The number as it was given.")
+    unit: Unit | None = Field(description="The unit it was given in.")
+    unit_was_typed: bool
+    is_whole_size: bool = Field(description="The whole size was typed; the value is what it deviates from the zero.")
+    typed: str = Field(description="The length as typed, without hole and clock position.")
+    trail: list[StepView]
+
+
+@router.post("/parse")
+def compute_parse(ask: ParseRequest) -> ParseAnswer:
+    """Read a length or an entry line in shop notation, exactly; asks back instead of guessing."""
+    expected = None
+    if ask.least_um is not None or ask.greatest_um is not None:
+        least = -NO_BOUND_UM if ask.least_um is None else ask.least_um
+        greatest = NO_BOUND_UM if ask.greatest_um is None else ask.greatest_um
+        if least > greatest:
+            raise OutOfDomain(f"the least value, {least} µm, lies above the greatest, {greatest} µm", "least_um")
+        expected = ExpectedRange(least, greatest)
+    present = Position(ask.present_hole, ask.present_hour)
+    senses = {} if ask.quantity is None else senses_of(ask.quantity)
+    if ask.holes:
+        line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed, senses)
+        position, reading = line.position, line.reading
+    else:
+        is_diameter = ask.quantity is None or feature_of(ask.quantity).is_diameter
+        reads = parse_diameter if is_diameter else parse_length
+        position, reading = present, reads(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
+    size = None if reading is None or ask.zero_um is None else whole_size_of(reading, ask.zero_um)
+    reading = size or reading
+    return ParseAnswer(
+        hole=position.hole,
+        hour=position.hour,
+        value_um=None if reading is None else reading.value_um,
+        value_m=None if reading is None else metres(reading.value_um),
+        number=None if reading is None else reading.number,
+        unit=None if reading is None else reading.unit,
+        unit_was_typed=reading is not None and reading.unit_was_typed,
+        is_whole_size=size is not None,
+        typed="" if reading is None else reading.typed,
+        trail=[] if reading is None else [StepView.of(unit_step(reading))],
+    )

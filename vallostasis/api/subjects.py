@@ -1,0 +1,40 @@
+"""The endpoints of each subject of the register, and those that belong to the shop or the job as a whole."""
+
+from fastapi import APIRouter
+
+from vallostasis.api import (
+    cabinet,
+    changes,
+    counterbore,
+    documents,
+    features,
+    gauge_links,
+    gauge_studies,
+    imports,
+    jobs,
+    notes,
+    shop,
+    spec_cards,
+    surveys,
+)
+from vallostasis.api.compute import bores as compute_bores
+from vallostasis.api.compute import counterbore as compute_counterbore
+from vallostasis.api.compute import gauges as compute_gauges
+from vallostasis.api.compute import notation as compute_notation
+from vallostasis.api.compute import protrusion as compute_protrusion
+from vallostasis.api.compute import thermal as compute_thermal
+from vallostasis.api.compute import uncertainty as compute_uncertainty
+
+# What a subject of the register answers over HTTP. One that only has features is read by the surveys, as all are.
+OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
+    "protrusion": (compute_protrusion.router,),
+    "counterbore": (counterbore.router, compute_counterbore.router),
+    "bores": (compute_bores.router,),
+    "fits": (),
+}
+OF_ALL: tuple[APIRouter, ...] = tuple(
+    module.router
+    for module in (changes, jobs, spec_cards, shop, gauge_links, compute_notation, compute_uncertainty,
+                   compute_thermal, compute_gauges, documents, imports, notes, surveys, features, cabinet,
+                   gauge_studies)
+)  # fmt: skip

@@ -1,0 +1,1 @@
+"""Fits: interference to come, and how far a liner starts by hand."""

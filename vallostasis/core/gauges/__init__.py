@@ -1,0 +1,1 @@
+"""Gauges in use: studies, zeros looked at again, circumstances of a reading."""

@@ -1,1 +1,0 @@
-"""Readings: where they stand, how far they can be trusted, what they decide."""

@@ -1,0 +1,1 @@
+"""What is typed on a spec card."""

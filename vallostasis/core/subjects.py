@@ -1,0 +1,96 @@
+"""The register of subjects: what each part of the work brings to a job, one row each.
+
+A subject is a room of the core, and has the same name in services, store, api and web where it has something there.
+Whatever goes over all of them, needs, cross checks, lenses, goes over this register in the order of the work.
+"""
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, field
+
+from vallostasis.core.bores import cross_checks as bore_checks
+from vallostasis.core.counterbore.needs import need_of_counterbore
+from vallostasis.core.fits import cross_checks as fit_checks
+from vallostasis.core.needs import Action, Need
+from vallostasis.core.protrusion.needs import need_of_protrusion
+from vallostasis.core.protrusion.rules import HoleJudgement
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.rows import Hole, Quantity
+from vallostasis.core.surveys.cross_checks import checks_of_reading
+from vallostasis.core.surveys.survey import Survey
+from vallostasis.core.trail import Phrase
+
+NeedOf = Callable[[JobFacts, Hole, HoleJudgement], Need | None]
+Check = Callable[[JobFacts, Survey], Iterator[Phrase]]
+
+
+@dataclass(frozen=True, slots=True)
+class Lens:
+    """One way to look at the block: its name in addresses, the feature it shows, its label and its key."""
+
+    name: str
+    quantity: Quantity
+    label: str
+    key: str
+
+
+@dataclass(frozen=True, slots=True)
+class Subject:
+    """One part of the work: its features, its lenses, what a hole needs of it, what its readings say beside others."""
+
+    name: str
+    quantities: tuple[Quantity, ...]
+    lenses: tuple[Lens, ...] = ()
+    need: NeedOf | None = None
+    checks: Mapping[Quantity, Check] = field(default_factory=dict)
+
+
+SUBJECTS = (
+    Subject(
+        "protrusion",
+        (Quantity.PROTRUSION, Quantity.DECK_FLATNESS, Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP),
+        (Lens("protrusion", Quantity.PROTRUSION, "Protrusion", "P"),),
+        need_of_protrusion,
+    ),
+    Subject(
+        "counterbore",
+        (Quantity.COUNTERBORE_DEPTH, Quantity.COUNTERBORE_DIAMETER, Quantity.FLANGE_THICKNESS,
+         Quantity.SETUP_INDICATOR),
+        (Lens("counterbore", Quantity.COUNTERBORE_DEPTH, "Counterbore", "K"),),
+        need_of_counterbore,
+    ),
+    Subject(
+        "bores",
+        (Quantity.BLOCK_BORE, Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING,
+         Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
+        checks=bore_checks.CHECKS,
+    ),
+    Subject("fits", (Quantity.TRIAL_FIT,), checks=fit_checks.CHECKS),
+)  # fmt: skip
+
+
+def need_of_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
+    """Say what one hole needs next, from its state and what is known of its parts: what comes first in the work.
+
+    Parameters
+    ----------
+    facts : JobFacts
+        Everything recorded about the job.
+    hole : Hole
+        The hole.
+    judgement : HoleJudgement
+        Its state by the rules of the card.
+
+    Returns
+    -------
+    Need
+        Sentences carry their lengths as terms [m], to be shown in the unit chosen.
+    """
+    needs = (subject.need(facts, hole, judgement) for subject in SUBJECTS if subject.need is not None)
+    return next((need for need in needs if need is not None), Need(Action.NOTHING, Phrase("Nothing")))
+
+
+def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:
+    """Say what a survey means beside others, and what to mind about how it was read, with numbers. [m]"""
+    own = [one for subject in SUBJECTS if (one := subject.checks.get(survey.feature.quantity)) is not None]
+    said = [phrase for check in own for phrase in check(facts, survey)]
+    return (*said, *checks_of_reading(facts, survey))

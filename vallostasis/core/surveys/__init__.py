@@ -1,0 +1,1 @@
+"""What was read of a part, as it stands now: places, values, form, state."""

@@ -1,0 +1,1 @@
+"""Every kind of fact, the tape they stand on, and what Undo takes back."""

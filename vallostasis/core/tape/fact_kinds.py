@@ -1,0 +1,280 @@
+"""Every kind of fact a job is made of: whose it is, how it is named on the tape, and what a strike names it by.
+
+One description each, from which loading, the job file, taking a job in, striking and the tape follow. A new kind is its
+row type, a field of ``JobFacts``, its description here, and its table.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, fields
+from datetime import datetime
+from enum import StrEnum
+from typing import Any
+from uuid import UUID
+
+from vallostasis.core.features.pattern import place_words
+from vallostasis.core.notation.lengths import both_temperatures
+from vallostasis.core.notation.typed_lengths import as_entered
+from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.job_marks import CardChosen, StageMark
+from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.rows import (
+    Cut,
+    FittedShim,
+    Fitting,
+    FittingOut,
+    Hole,
+    Liner,
+    Quantity,
+    Reading,
+    ReadingSet,
+    Setup,
+    Stage,
+    Stamp,
+    Strike,
+    Unreadable,
+    ZeroCheck,
+    ZeroCorrection,
+    ZeroedOn,
+)
+from vallostasis.core.records.temperatures import Temperature
+
+
+class TapeKind(StrEnum):
+    """What stands on the tape."""
+
+    READING = "reading"
+    CUT = "cut"
+    FITTING = "fitting"
+    NOTE = "note"
+    SETUP = "set-up"
+    SET = "set"
+    ZERO_LOOK = "zero look"
+    ZERO_CORRECTION = "zero correction"
+    TEMPERATURE = "temperature"
+    UNREADABLE = "cannot be read"
+    LETTERS = "letters"
+    DRAWN = "liner drawn"
+    STAGE = "stage"
+    CARD = "card"
+
+
+class Owner(StrEnum):
+    """What of a job a row belongs to."""
+
+    JOB = "job"
+    STAGE = "stage"
+    HOLE = "hole"
+    FITTING = "fitting"
+    SET = "set"
+    READING = "reading"
+
+
+@dataclass(frozen=True, slots=True)
+class Whereabouts:
+    """What of the block something belongs to: a hole, a part by its key, or neither where it holds for the job."""
+
+    hole: int | None = None
+    part: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class OnTape:
+    """How a row stands on the tape: its kind, its words (none where it is no line of its own) and where it belongs."""
+
+    kind: TapeKind
+    words: Callable[[JobFacts, Any], str]
+    where: Callable[[JobFacts, Any], Whereabouts]
+
+
+@dataclass(frozen=True, slots=True)
+class FactKind:
+    """One kind of fact: where its rows stand in ``JobFacts``, what they belong to, the name they are kept under.
+
+    ``struck_by`` is the id by which a strike names a row; one without is named by its event.
+    """
+
+    rows: str
+    row_type: type
+    kept_as: str
+    owner: Owner
+    on_tape: OnTape | None = None
+    struck_by: str = ""
+
+    @property
+    def who(self) -> str:
+        """Which of its fields says who recorded a row; empty where none does. House rule: the one ending in _by."""
+        return next((one.name for one in fields(self.row_type) if one.name.endswith("_by")), "")
+
+    def row_of(self, fact: Any) -> UUID | int:  # noqa: ANN401
+        """Return what a strike names a row by. House rule."""
+        row: UUID | int = getattr(fact, self.struck_by or "event")
+        return row
+
+    def recorded(self, fact: Any) -> tuple[datetime, str]:  # noqa: ANN401
+        """Return when a row was recorded, and by whom. House rule: the time stands beside the name."""
+        own_time = getattr(fact, "recorded_at", None)
+        return own_time or getattr(fact, f"{self.who.removesuffix('_by')}_at"), getattr(fact, self.who)
+
+
+def _job_wide(_facts: JobFacts, _fact: object) -> Whereabouts:
+    return Whereabouts()
+
+
+@once
+def whereabouts_of_set(facts: JobFacts, reading_set: ReadingSet) -> Whereabouts:
+    """Return what a set was read on: a fitting and a hole stand in a hole, a liner on the bench is a part."""
+    return _where_read(facts, reading_set)
+
+
+def _where_read(facts: JobFacts, fact: ReadingSet | Unreadable) -> Whereabouts:
+    hole_id = fact.hole_id
+    if fact.fitting_id is not None:
+        hole_id = next(one.hole_id for one in facts.fittings if one.fitting_id == fact.fitting_id)
+    if hole_id is not None:
+        return _hole_with(facts, hole_id)
+    if fact.liner_id is not None:
+        return Whereabouts(part=f"liner-{facts.liner(fact.liner_id).mark}")
+    return Whereabouts(part=fact.part)
+
+
+def _hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
+    number = next(hole.number for hole in facts.holes if hole.hole_id == hole_id)
+    return Whereabouts(number, f"hole-{number}")
+
+
+def _in_its_hole(facts: JobFacts, fact: Cut | Fitting) -> Whereabouts:
+    return _hole_with(facts, fact.hole_id)
+
+
+def _where_it_was_fitted(facts: JobFacts, out: FittingOut) -> Whereabouts:
+    return _in_its_hole(facts, next(one for one in facts.fittings if one.fitting_id == out.fitting_id))
+
+
+def _where_its_set_was_read(facts: JobFacts, fact: Reading | ZeroCorrection) -> Whereabouts:
+    return whereabouts_of_set(facts, facts.reading_set(fact.reading_set_id))
+
+
+def _on_its_part(_facts: JobFacts, fact: Temperature | Stamp) -> Whereabouts:
+    """Where a part of that key lies: one named after a hole lies in it."""
+    what, _, number = fact.part.partition("-")
+    return Whereabouts(int(number) if what in ("hole", "piston") and number.isdigit() else None, fact.part)
+
+
+def _where_its_reading_is(facts: JobFacts, note: ReadingNote) -> Whereabouts:
+    reading = facts.reading(note.reading_id)
+    return Whereabouts() if reading is None else _where_its_set_was_read(facts, reading)
+
+
+def _reading_words(facts: JobFacts, reading: Reading) -> str:
+    quantity = facts.setup(facts.reading_set(reading.reading_set_id).setup_id).quantity
+    what = "" if quantity is Quantity.PROTRUSION else quantity.value
+    said = (what, place_words(reading.place), as_entered(reading.typed, reading.typed_unit))
+    return " ".join(part for part in said if part)
+
+
+def _cut_words(_facts: JobFacts, cut: Cut) -> str:
+    return f"cut to {cut.typed}"
+
+
+def _fitting_words(facts: JobFacts, fitting: Fitting) -> str:
+    shims = " + ".join(shim.typed for shim in facts.shims_of(fitting.fitting_id))
+    return f"{facts.liner(fitting.liner_id).mark} fitted" + (f" on {shims} shim" if shims else "")
+
+
+def _drawn_words(facts: JobFacts, out: FittingOut) -> str:
+    """A liner that came out for a cut or another liner is no line beside theirs."""
+    if out.because_cut_id is not None or out.because_fitting_id is not None:
+        return ""
+    fitting = next(one for one in facts.fittings if one.fitting_id == out.fitting_id)
+    return f"{facts.liner(fitting.liner_id).mark} drawn"
+
+
+def _setup_words(facts: JobFacts, setup: Setup) -> str:
+    """Say how something is read: with which gauge, zeroed on what, where, clamped how."""
+    zero = "" if setup.zeroed_on is ZeroedOn.DATUM else f"zeroed on the {setup.zeroed_on.value} {setup.zero_typed}"
+    how = (facts.newest_gauge(setup.gauge_id).name, zero, setup.land, setup.hold_down, setup.load, setup.method)
+    return f"{setup.quantity.value} with {', '.join(part.strip() for part in how if part.strip())}"
+
+
+def _set_words(facts: JobFacts, reading_set: ReadingSet) -> str:
+    return f"set of {facts.setup(reading_set.setup_id).quantity.value} opened"
+
+
+def _temperature_words(_facts: JobFacts, taken: Temperature) -> str:
+    body = taken.part or {"part": "block"}.get(taken.body, taken.body)
+    return f"{body} at {both_temperatures(float(taken.celsius))}"
+
+
+def _look_words(facts: JobFacts, look: ZeroCheck) -> str:
+    return f"zero of {facts.setup(look.setup_id).quantity.value} looked at: {look.typed}"
+
+
+def _correction_words(facts: JobFacts, correction: ZeroCorrection) -> str:
+    of = facts.setup(facts.reading_set(correction.reading_set_id).setup_id).quantity.value
+    why = f": {correction.reason}" if correction.reason else ""
+    return f"zero of {of} corrected by {as_entered(correction.typed, 'µm')}{why}"
+
+
+def _unreadable_words(_facts: JobFacts, said: Unreadable) -> str:
+    what = f"cannot be read: {said.reason}" if said.unreadable else "can be read again"
+    return f"{said.quantity.value} {place_words(said.place)} {what}"
+
+
+def _letters_words(_facts: JobFacts, stamp: Stamp) -> str:
+    return f"letters {stamp.letters}" if stamp.letters else "letters taken off"
+
+
+def _note_words(_facts: JobFacts, note: ReadingNote) -> str:
+    return "note: " + (note.words or "a photo")
+
+
+def _stage_words(facts: JobFacts, mark: StageMark) -> str:
+    name = next(stage.name for stage in facts.stages if stage.stage_id == mark.stage_id)
+    return f"{name} {'done' if mark.done else 'open again'}"
+
+
+def _card_words(_facts: JobFacts, choice: CardChosen) -> str:
+    return f"judged by {choice.name}, version {choice.version}" + (f": {choice.reason}" if choice.reason else "")
+
+
+# In the order in which rows refer to each other: what stands first needs nothing that stands later.
+FACT_KINDS = (
+    FactKind("cards_chosen", CardChosen, "job_card", Owner.JOB, OnTape(TapeKind.CARD, _card_words, _job_wide)),
+    FactKind("stages", Stage, "stage", Owner.JOB),
+    FactKind("stage_marks", StageMark, "stage_mark", Owner.STAGE, OnTape(TapeKind.STAGE, _stage_words, _job_wide)),
+    FactKind("holes", Hole, "hole", Owner.JOB),
+    FactKind("liners", Liner, "liner", Owner.JOB),
+    FactKind("fittings", Fitting, "fitting", Owner.HOLE, OnTape(TapeKind.FITTING, _fitting_words, _in_its_hole),
+             struck_by="fitting_id"),
+    FactKind("fitting_shims", FittedShim, "fitting_shim", Owner.FITTING),
+    FactKind("cuts", Cut, "cut", Owner.HOLE, OnTape(TapeKind.CUT, _cut_words, _in_its_hole), struck_by="cut_id"),
+    FactKind("fitting_outs", FittingOut, "fitting_out", Owner.FITTING,
+             OnTape(TapeKind.DRAWN, _drawn_words, _where_it_was_fitted)),
+    FactKind("setups", Setup, "setup", Owner.JOB, OnTape(TapeKind.SETUP, _setup_words, _job_wide)),
+    FactKind("sets", ReadingSet, "reading_set", Owner.JOB, OnTape(TapeKind.SET, _set_words, whereabouts_of_set)),
+    FactKind("readings", Reading, "reading", Owner.SET,
+             OnTape(TapeKind.READING, _reading_words, _where_its_set_was_read), struck_by="reading_id"),
+    FactKind("notes", ReadingNote, "reading_note", Owner.READING,
+             OnTape(TapeKind.NOTE, _note_words, _where_its_reading_is), struck_by="note_id"),
+    FactKind("temperatures", Temperature, "temperature", Owner.JOB,
+             OnTape(TapeKind.TEMPERATURE, _temperature_words, _on_its_part), struck_by="temperature_id"),
+    FactKind("strikes", Strike, "strike", Owner.JOB),
+    FactKind("corrections", ZeroCorrection, "zero_correction", Owner.SET,
+             OnTape(TapeKind.ZERO_CORRECTION, _correction_words, _where_its_set_was_read)),
+    FactKind("zero_checks", ZeroCheck, "zero_check", Owner.JOB, OnTape(TapeKind.ZERO_LOOK, _look_words, _job_wide)),
+    FactKind("stamps", Stamp, "stamp", Owner.JOB, OnTape(TapeKind.LETTERS, _letters_words, _on_its_part)),
+    FactKind("unreadables", Unreadable, "unreadable", Owner.JOB,
+             OnTape(TapeKind.UNREADABLE, _unreadable_words, _where_read)),
+)  # fmt: skip
+
+KIND_OF_ROWS = {kind.rows: kind for kind in FACT_KINDS}
+READINGS = KIND_OF_ROWS["readings"]
+# What a strike names by an id of its own; everything else on the tape is named by its event.
+STRUCK_BY = {kind.on_tape.kind: kind.struck_by for kind in FACT_KINDS if kind.on_tape and kind.struck_by}
+# Kinds whose rows carry an event number.
+EVENTFUL = tuple(kind.rows for kind in FACT_KINDS if any(one.name == "event" for one in fields(kind.row_type)))
+
+
+def newest_event(facts: JobFacts) -> int:
+    """Return the number of the newest thing recorded; it grows with every change to the job. House rule."""
+    return max((rows[-1].event for name in EVENTFUL if (rows := getattr(facts, name))), default=0)

@@ -1,0 +1,1 @@
+"""Heat: how parts expand, and how long they soak."""
