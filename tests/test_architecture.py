@@ -143,16 +143,13 @@ def test_no_room_of_the_core_holds_more_than_a_fifth_of_it(room: Path) -> None:
 
 
 def test_a_subject_brings_its_room_its_features_and_its_endpoints() -> None:
-    """What a subject must bring; each feature belongs to one subject, and a lens shows one of the subject's own."""
+    """What a subject must bring; each feature belongs to one subject."""
     names = [subject.name for subject in SUBJECTS]
     assert set(names) <= {room.name for room in ROOMS}
     assert sorted(quantity for subject in SUBJECTS for quantity in subject.quantities) == sorted(Quantity)
     assert list(OF_SUBJECT) == names
     for subject in SUBJECTS:
-        assert {lens.quantity for lens in subject.lenses} <= set(subject.quantities)
         assert set(subject.checks) <= set(subject.quantities)
-    keys = [lens.key for subject in SUBJECTS for lens in subject.lenses]
-    assert len(keys) == len(set(keys))
 
 
 def test_only_the_registers_go_over_all_subjects() -> None:
@@ -169,3 +166,13 @@ def test_only_the_registers_go_over_all_subjects() -> None:
         assert naming == allowed
     main = (ROOT / "vallostasis/main.py").read_text(encoding="utf-8")
     assert not any(f"import {subject.name}" in main for subject in SUBJECTS)
+
+
+def test_the_screens_name_lenses_and_views_in_one_place() -> None:
+    """Lenses, their letters and the views of a job and of the shop stand in shared/subjects.ts, and nowhere else."""
+    listed = ROOT / "web/src/shared/subjects.ts"
+    assert "LENSES" in listed.read_text(encoding="utf-8")
+    for path in [*_sources("web/src", "*.vue"), *_sources("web/src", "*.ts")]:
+        if path != listed and not path.name.endswith(".test.ts"):
+            text = path.read_text(encoding="utf-8")
+            assert not re.search(r"'protrusion' *[|] *'counterbore'|label: 'Counterbore'|label: 'Block'", text), path

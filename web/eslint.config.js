@@ -1,10 +1,12 @@
+import { readdirSync } from 'node:fs'
+
 import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import globals from 'globals'
 import typescript from 'typescript-eslint'
 
 // A feature imports api and shared, never another feature.
-const features = ['bench', 'floor', 'job', 'block', 'counterbore', 'liners', 'spec-cards', 'shop', 'proof']
+const features = readdirSync(new URL('src/features', import.meta.url))
 const apart = features.map((feature) => ({
   files: [`src/features/${feature}/**`],
   rules: {

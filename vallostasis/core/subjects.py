@@ -1,7 +1,7 @@
 """The register of subjects: what each part of the work brings to a job, one row each.
 
 A subject is a room of the core, and has the same name in services, store, api and web where it has something there.
-Whatever goes over all of them, needs, cross checks, lenses, goes over this register in the order of the work.
+Whatever goes over all of them, needs, cross checks, goes over this register in the order of the work.
 """
 
 from collections.abc import Callable, Iterator, Mapping
@@ -24,22 +24,11 @@ Check = Callable[[JobFacts, Survey], Iterator[Phrase]]
 
 
 @dataclass(frozen=True, slots=True)
-class Lens:
-    """One way to look at the block: its name in addresses, the feature it shows, its label and its key."""
-
-    name: str
-    quantity: Quantity
-    label: str
-    key: str
-
-
-@dataclass(frozen=True, slots=True)
 class Subject:
-    """One part of the work: its features, its lenses, what a hole needs of it, what its readings say beside others."""
+    """One part of the work: its features, what a hole needs of it, what its readings say beside others."""
 
     name: str
     quantities: tuple[Quantity, ...]
-    lenses: tuple[Lens, ...] = ()
     need: NeedOf | None = None
     checks: Mapping[Quantity, Check] = field(default_factory=dict)
 
@@ -48,14 +37,12 @@ SUBJECTS = (
     Subject(
         "protrusion",
         (Quantity.PROTRUSION, Quantity.DECK_FLATNESS, Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP),
-        (Lens("protrusion", Quantity.PROTRUSION, "Protrusion", "P"),),
         need_of_protrusion,
     ),
     Subject(
         "counterbore",
         (Quantity.COUNTERBORE_DEPTH, Quantity.COUNTERBORE_DIAMETER, Quantity.FLANGE_THICKNESS,
          Quantity.SETUP_INDICATOR),
-        (Lens("counterbore", Quantity.COUNTERBORE_DEPTH, "Counterbore", "K"),),
         need_of_counterbore,
     ),
     Subject(

@@ -1,6 +1,8 @@
 /** Every view has its own address. */
 import { createRouter, createWebHistory } from 'vue-router'
 
+import { HOME_LENS, LENS_NAMES } from '@/shared/subjects'
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
@@ -13,15 +15,15 @@ export const router = createRouter({
       children: [
         {
           path: '',
-          redirect: (to) => ({ name: 'block', params: { job: to.params['job'], lens: 'protrusion' } }),
+          redirect: (to) => ({ name: 'block', params: { job: to.params['job'], lens: HOME_LENS } }),
         },
         {
-          path: ':lens(protrusion|counterbore)/:hole(\\d+)?',
+          path: `:lens(${LENS_NAMES})/:hole(\\d+)?`,
           name: 'block',
           component: () => import('@/features/block/BlockPage.vue'),
         },
         {
-          path: 'bench/:lens(protrusion|counterbore)/:hole(\\d+)?',
+          path: `bench/:lens(${LENS_NAMES})/:hole(\\d+)?`,
           name: 'bench',
           meta: { full: true },
           component: () => import('@/features/bench/BenchPage.vue'),
@@ -31,12 +33,12 @@ export const router = createRouter({
           name: 'cut',
           component: () => import('@/features/counterbore/CutPage.vue'),
         },
-        { path: 'measure', name: 'measure', component: () => import('@/features/measure/MeasurePage.vue') },
+        { path: 'measure', name: 'measure', component: () => import('@/features/surveys/MeasurePage.vue') },
         {
           path: 'measure/:quantity/:part',
           name: 'survey',
           meta: { full: true },
-          component: () => import('@/features/measure/SurveyPage.vue'),
+          component: () => import('@/features/surveys/SurveyPage.vue'),
         },
         { path: 'liners', name: 'liners', component: () => import('@/features/liners/LinersPage.vue') },
         { path: 'card', name: 'job-card', component: () => import('@/features/spec-cards/JobCardPage.vue') },
@@ -52,13 +54,17 @@ export const router = createRouter({
     { path: '/cards/:card', name: 'card', component: () => import('@/features/spec-cards/CardPage.vue') },
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
     { path: '/shop/cabinet', name: 'cabinet', component: () => import('@/features/shop/CabinetPage.vue') },
-    { path: '/shop/studies', name: 'studies', component: () => import('@/features/studies/StudiesPage.vue') },
+    {
+      path: '/shop/studies',
+      name: 'studies',
+      component: () => import('@/features/gauge-studies/StudiesPage.vue'),
+    },
     {
       path: '/shop/studies/:study',
       name: 'study',
-      component: () => import('@/features/studies/StudyPage.vue'),
+      component: () => import('@/features/gauge-studies/StudyPage.vue'),
     },
-    { path: '/pair', name: 'pair', component: () => import('@/features/pair/PairPage.vue') },
+    { path: '/pair', name: 'pair', component: () => import('@/features/pairing/PairPage.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('@/features/floor/NowherePage.vue') },
   ],
 })

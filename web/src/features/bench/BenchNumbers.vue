@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { BlockView, HoleView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import type { Lens } from '@/shared/charts/rings'
+import { type Lens, lensOf } from '@/shared/subjects'
 import { bothSizes } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
@@ -14,7 +14,7 @@ const props = defineProps<{ block: BlockView; hole: HoleView; hour: number; lens
 const digits = useGaugeDigits()
 
 const here = computed(() => {
-  const quantity = props.lens === 'protrusion' ? 'protrusion' : 'counterbore depth'
+  const { quantity } = lensOf(props.lens)
   return props.block.readings
     .filter(
       (row) =>

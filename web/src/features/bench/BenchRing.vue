@@ -3,7 +3,8 @@ import { computed } from 'vue'
 
 import type { HoleView } from '@/api/generated'
 import LimitRing from '@/shared/charts/LimitRing.vue'
-import { type Lens, type Preview, ringOf } from '@/shared/charts/rings'
+import { type Preview, ringOf } from '@/shared/charts/rings'
+import type { Lens } from '@/shared/subjects'
 
 /** The hole at hand, as large as the screen allows, with the clock hand where the tip belongs. */
 const props = defineProps<{

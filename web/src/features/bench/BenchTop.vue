@@ -5,6 +5,7 @@ import BenchHead from '@/shared/ui/BenchHead.vue'
 
 import { missingInWords } from './order'
 import type { Bench } from './useBench'
+import { lensOf } from '@/shared/subjects'
 
 /** The way out, every hole with its state, what is missing, and how readings are told back. */
 const props = defineProps<{ block: BlockView; bench: Bench }>()
@@ -17,7 +18,7 @@ const firstHour = (hole: number) => ({ hole, hour: props.block.card.required_hou
     :to="{ name: 'block', params: { job: block.job.job_id, lens, hole: spot ? String(spot.hole) : '' } }"
     out="Block"
     :job="block.job.name"
-    :what="lens === 'protrusion' ? 'protrusion' : 'ledge depth'"
+    :what="lensOf(lens).what"
     places="Holes"
   >
     <button

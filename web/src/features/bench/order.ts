@@ -1,6 +1,6 @@
 /** The order in which a block is measured: hole after hole, round the clock as the card says. */
 import type { BlockView, HoleView } from '@/api/generated'
-import type { Lens } from '@/shared/charts/rings'
+import type { Lens } from '@/shared/subjects'
 
 export interface Spot {
   hole: number

@@ -4,7 +4,7 @@ import { computed, type ComputedRef, type Ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import type { HoleView, Quantity } from '@/api/generated'
-import type { Lens } from '@/shared/charts/rings'
+import { type Lens, lensOf } from '@/shared/subjects'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { waitingFor } from '@/shared/state/outbox'
@@ -29,10 +29,8 @@ export interface Bench extends Capture {
 export function useBench(job: JobNow, undo: Undo): Bench {
   const route = useRoute()
   const router = useRouter()
-  const lens = computed<Lens>(() => (route.params['lens'] === 'counterbore' ? 'counterbore' : 'protrusion'))
-  const quantity = computed<Quantity>(() =>
-    lens.value === 'counterbore' ? 'counterbore depth' : 'protrusion',
-  )
+  const lens = computed<Lens>(() => lensOf(route.params['lens']).name)
+  const quantity = computed<Quantity>(() => lensOf(lens.value).quantity)
   const passes = useLocalStorage<Record<string, Pass | null>>(`vallo-pass-${job.jobId}`, {})
   const pass = computed({
     get: () => passes.value[lens.value] ?? null,

@@ -10,7 +10,7 @@ import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 
-import type { Lens } from '@/shared/charts/rings'
+import type { Lens } from '@/shared/subjects'
 import { meanDepth, type Preview, ringOf } from '@/shared/charts/rings'
 
 /** The block seen on its deck, to the scale of its own pitch and bore. */

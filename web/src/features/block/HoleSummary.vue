@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { type HoleView, readHoleBudgets } from '@/api/generated'
-import type { Lens } from '@/shared/charts/rings'
+import type { Lens } from '@/shared/subjects'
 import { otherSmall, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'

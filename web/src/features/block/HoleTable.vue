@@ -11,7 +11,7 @@ import SmallLength from '@/shared/ui/SmallLength.vue'
 
 import LedgeCells from './LedgeCells.vue'
 
-import type { Lens } from '@/shared/charts/rings'
+import type { Lens } from '@/shared/subjects'
 
 /** Every hole in numbers; the unit stands once above. */
 const props = defineProps<{ block: BlockView; lens: Lens; chosen: number | null }>()

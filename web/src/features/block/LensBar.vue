@@ -5,15 +5,11 @@ import type { BlockView } from '@/api/generated'
 import { lengthText, otherSmall, SIZE_WITH, type SmallUnit } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
-import type { Lens } from '@/shared/charts/rings'
+import { type Lens, LENSES } from '@/shared/subjects'
 
 /** Which lens the rings show, and the limits they are held against. */
 const props = defineProps<{ block: BlockView; lens: Lens }>()
 const emit = defineEmits<{ choose: [lens: Lens] }>()
-const LENSES: { lens: Lens; label: string; key: string }[] = [
-  { lens: 'protrusion', label: 'Protrusion', key: 'P' },
-  { lens: 'counterbore', label: 'Counterbore', key: 'K' },
-]
 
 function windowText(least: number | null, greatest: number | null, as: SmallUnit): string {
   const text = (value: number | null) => (value === null ? '…' : lengthText(value, as))
@@ -39,13 +35,13 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
     <nav aria-label="Lens" class="flex gap-5">
       <button
         v-for="one in LENSES"
-        :key="one.lens"
+        :key="one.name"
         type="button"
         class="min-h-9"
-        :class="one.lens === lens ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
-        :aria-pressed="one.lens === lens"
+        :class="one.name === lens ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
+        :aria-pressed="one.name === lens"
         :title="`Key ${one.key}`"
-        @click="emit('choose', one.lens)"
+        @click="emit('choose', one.name)"
       >
         {{ one.label }}
       </button>

@@ -3,7 +3,7 @@ import { computed, type ComputedRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import type { BlockView, HoleView, Quantity } from '@/api/generated'
-import type { Lens } from '@/shared/charts/rings'
+import { type Lens, lensOf } from '@/shared/subjects'
 
 export interface BlockPlace {
   lens: ComputedRef<Lens>
@@ -17,10 +17,8 @@ export interface BlockPlace {
 export function useBlockPlace(): BlockPlace {
   const route = useRoute()
   const router = useRouter()
-  const lens = computed<Lens>(() => (route.params['lens'] === 'counterbore' ? 'counterbore' : 'protrusion'))
-  const quantity = computed<Quantity>(() =>
-    lens.value === 'counterbore' ? 'counterbore depth' : 'protrusion',
-  )
+  const lens = computed<Lens>(() => lensOf(route.params['lens']).name)
+  const quantity = computed<Quantity>(() => lensOf(lens.value).quantity)
   const number = computed(() => Number(route.params['hole']) || null)
   const hour = computed(() => Number(route.query['at']) || null)
   const open = computed(() => String(route.query['open'] ?? ''))

@@ -3,6 +3,7 @@ import { onKeyStroke } from '@vueuse/core'
 
 import type { BlockView } from '@/api/generated'
 import { stepHour } from '@/shared/format/clock'
+import { LENSES } from '@/shared/subjects'
 import { isTyping } from '@/shared/ui/typing'
 
 import type { BlockPlace } from './place'
@@ -32,8 +33,9 @@ export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, a
     ']': () => turnClock(1),
     ArrowLeft: () => stepHole(-1),
     ArrowRight: () => stepHole(1),
-    p: () => place.go({ lens: 'protrusion' }),
-    k: () => place.go({ lens: 'counterbore' }),
+    ...Object.fromEntries(
+      LENSES.map((lens) => [lens.key.toLowerCase(), () => place.go({ lens: lens.name })]),
+    ),
     w: () => togglePanel('why'),
     t: () => togglePanel('tape'),
     b: actions.bench,

@@ -7,6 +7,7 @@ import { type HolePlanView, readCutPlan } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import { HOME_LENS } from '@/shared/subjects'
 
 import AfterCut from './AfterCut.vue'
 import CutForm from './CutForm.vue'
@@ -52,7 +53,7 @@ watch(
     <section class="min-w-0 px-5 py-3" aria-label="Cut plan">
       <div class="flex flex-wrap items-baseline gap-x-4">
         <RouterLink
-          :to="{ name: 'block', params: { job: job.jobId, lens: 'protrusion', hole: hole.number } }"
+          :to="{ name: 'block', params: { job: job.jobId, lens: HOME_LENS, hole: hole.number } }"
           class="link text-sm"
           >Block</RouterLink
         >
@@ -90,7 +91,7 @@ watch(
   </main>
   <main v-else class="p-8">
     <p class="text-lg">There is no hole {{ route.params['hole'] }} in this block.</p>
-    <RouterLink :to="{ name: 'block', params: { job: job.jobId, lens: 'protrusion' } }" class="link"
+    <RouterLink :to="{ name: 'block', params: { job: job.jobId, lens: HOME_LENS } }" class="link"
       >To the block</RouterLink
     >
   </main>

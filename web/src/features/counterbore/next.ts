@@ -2,12 +2,9 @@
 import type { RouteLocationRaw } from 'vue-router'
 
 import type { JobNow } from '@/shared/state/job'
+import type { Lens } from '@/shared/subjects'
 
-export function firstPosition(
-  job: JobNow,
-  lens: 'protrusion' | 'counterbore',
-  hole: number,
-): RouteLocationRaw {
+export function firstPosition(job: JobNow, lens: Lens, hole: number): RouteLocationRaw {
   const hour = job.block.value?.card.required_hours[0]
   return {
     name: 'block',

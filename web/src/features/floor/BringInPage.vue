@@ -8,6 +8,7 @@ import FileField from '@/shared/ui/FileField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
+import { HOME_LENS } from '@/shared/subjects'
 
 /** A whole job from its file; one that is here already can stand beside it as a copy. */
 const router = useRouter()
@@ -40,7 +41,7 @@ function bringIn(asCopy: boolean): Promise<void> {
         },
       }),
     )
-    await router.push({ name: 'block', params: { job: brought.job_id, lens: 'protrusion' } })
+    await router.push({ name: 'block', params: { job: brought.job_id, lens: HOME_LENS } })
   })
 }
 </script>

@@ -5,32 +5,31 @@ import { useRoute } from 'vue-router'
 import type { BlockView } from '@/api/generated'
 import { uncertaintyText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { HOME_LENS, JOB_VIEWS, lensOf } from '@/shared/subjects'
 
 /** Job, its views, and the gauge in hand. */
 const props = defineProps<{ block: BlockView }>()
 const route = useRoute()
-const quantity = computed(() => (route.params['lens'] === 'counterbore' ? 'counterbore depth' : 'protrusion'))
+const quantity = computed(() => lensOf(route.params['lens']).quantity)
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
 const views = computed(() => {
-  const job = props.block.job.job_id
-  return [
-    { label: 'Block', to: { name: 'block', params: { job, lens: 'protrusion' } }, names: ['block', 'cut'] },
-    { label: 'Measuring', to: { name: 'measure', params: { job } }, names: ['measure'] },
-    { label: 'Liners', to: { name: 'liners', params: { job } }, names: ['liners'] },
-    { label: 'Card', to: { name: 'job-card', params: { job } }, names: ['job-card'] },
-    { label: 'Proof', to: { name: 'proof', params: { job } }, names: ['proof', 'import'] },
-  ]
+  const params = { job: props.block.job.job_id }
+  const to = (name: string) => ({ name, params: name === 'block' ? { ...params, lens: HOME_LENS } : params })
+  return JOB_VIEWS.map((view) => ({
+    label: view.label,
+    to: to(view.name),
+    isNow: view.of.includes(String(route.name)),
+  }))
 })
 const setupView = computed(() => ({
   name: 'block',
   params: {
     job: props.block.job.job_id,
-    lens: String(route.params['lens'] ?? 'protrusion'),
+    lens: lensOf(route.params['lens']).name,
     hole: String(route.params['hole'] ?? ''),
   },
   query: { ...route.query, open: 'setup' },
 }))
-const isNow = (names: string[]) => names.includes(String(route.name))
 </script>
 
 <template>
@@ -44,7 +43,7 @@ const isNow = (names: string[]) => names.includes(String(route.name))
       :key="view.label"
       :to="view.to"
       class="py-1"
-      :class="isNow(view.names) ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
+      :class="view.isNow ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
       >{{ view.label }}</RouterLink
     >
   </nav>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BlockView } from '@/api/generated'
 import { welcome } from '@/shared/state/preferences'
 import { tellingHole } from '@/shared/state/standing'
+import { HOME_LENS } from '@/shared/subjects'
 
 /** A first visit: what this block is, and three things to try on it. */
 const props = defineProps<{ block: BlockView }>()
@@ -23,7 +24,7 @@ const job = computed(() => props.block.job.job_id)
         1.
         <RouterLink
           class="link"
-          :to="{ name: 'block', params: { job, lens: 'protrusion', hole: String(open.number) } }"
+          :to="{ name: 'block', params: { job, lens: HOME_LENS, hole: String(open.number) } }"
           >what hole {{ open.number }} needs</RouterLink
         >
       </li>
@@ -32,7 +33,7 @@ const job = computed(() => props.block.job.job_id)
       </li>
       <li>
         3.
-        <RouterLink class="link" :to="{ name: 'bench', params: { job, lens: 'protrusion' } }"
+        <RouterLink class="link" :to="{ name: 'bench', params: { job, lens: HOME_LENS } }"
           >measure it at the bench</RouterLink
         >
       </li>

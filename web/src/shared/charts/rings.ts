@@ -1,9 +1,7 @@
 /** What the rings of a lens show: values at clock positions against the two circles. */
 import type { HoleView } from '@/api/generated'
+import type { Lens } from '@/shared/subjects'
 import type { RingMark } from './LimitRing.vue'
-
-/** What the rings show: protrusion against its limits, or ledge depth against what the liner needs. */
-export type Lens = 'protrusion' | 'counterbore'
 
 export interface Preview {
   hole: number

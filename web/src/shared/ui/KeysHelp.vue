@@ -2,6 +2,7 @@
 import { onKeyStroke } from '@vueuse/core'
 import { ref } from 'vue'
 
+import { LENSES } from '@/shared/subjects'
 import { isTyping } from '@/shared/ui/typing'
 
 import DialogFrame from './DialogFrame.vue'
@@ -17,7 +18,7 @@ const keys = [
   ['Esc', 'leave the entry line; what is typed stays'],
   ['Ctrl+Z', 'undo: take back what the button names'],
   ['Ctrl+Enter', 'the copper button: what this hole needs'],
-  ['P  K', 'lens: protrusion, counterbore'],
+  [LENSES.map((lens) => lens.key).join('  '), `lens: ${LENSES.map((lens) => lens.what).join(', ')}`],
   ['W', 'why: the arithmetic behind the state'],
   ['T', 'the whole tape'],
   ['B', 'the bench: one position at a time, space takes what the gauge says'],
