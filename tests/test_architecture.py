@@ -7,6 +7,7 @@ from pathlib import Path
 
 import pytest
 
+from tests.mutations.changes import CHANGES
 from vallostasis.api.subjects import OF_SUBJECT
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.subjects import SUBJECTS
@@ -176,3 +177,18 @@ def test_the_screens_name_lenses_and_views_in_one_place() -> None:
         if path != listed and not path.name.endswith(".test.ts"):
             text = path.read_text(encoding="utf-8")
             assert not re.search(r"'protrusion' *[|] *'counterbore'|label: 'Counterbore'|label: 'Block'", text), path
+
+
+@pytest.mark.parametrize("number", range(len(CHANGES)))
+def test_every_change_to_try_still_has_its_place(number: int) -> None:
+    file, old, new = CHANGES[number]
+    assert (ROOT / "vallostasis/core" / file).read_text(encoding="utf-8").count(old) == 1
+    assert old != new
+
+
+LONGEST_TEMPLATE_LINE = 270
+
+
+def test_templates_stay_readable() -> None:
+    for path in _sources("vallostasis/documents/templates", "*.*"):
+        assert max(map(len, path.read_text(encoding="utf-8").splitlines())) <= LONGEST_TEMPLATE_LINE, path

@@ -150,12 +150,12 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (C + "ledge_report.py", "if abs(off.value_m) <= guard * off.expanded_m:", "if abs(off.value_m) <= 0:"),
     (C + "ledge_report.py", "tuple(hour for hour, off in odd if off > 0)", "tuple(hour for hour, off in odd)"),
     # Needs.
-    ("needs.py", "if measured.residual is not None and not measured.residual.agrees:", "if False:"),
-    ("needs.py", "rule.side is Side.GREATEST", "rule.side is Side.LEAST"),
-    ("needs.py", "if more > MOST_REPEATS:", "if more > 100:"),
-    ("needs.py", "more = needed - single.readings", "more = needed"),
-    ("needs.py", "if survey.doubt:\n        return Need", "if False:\n        return Need"),
-    ("needs.py", "if residual.residual_m > 0\n", "if residual.residual_m < 0\n"),
+    (P + "needs.py", "if measured.residual is not None and not measured.residual.agrees:", "if False:"),
+    (C + "needs.py", "rule.side is Side.GREATEST", "rule.side is Side.LEAST"),
+    (P + "needs.py", "if more > MOST_REPEATS:", "if more > 100:"),
+    (P + "needs.py", "more = needed - single.readings", "more = needed"),
+    (P + "needs.py", "if survey.doubt:\n        return Need", "if False:\n        return Need"),
+    (P + "needs.py", "PROUD_CAUSES) if residual.residual_m > 0", "PROUD_CAUSES) if residual.residual_m < 0"),
     # What stands on the tape and what Undo takes back; slips of what is typed.
     ("tape/undo.py", "if not strike.undoes and strike.made_at != taken_in:", "if strike.made_at != taken_in:"),
     ("tape/undo.py", "if not comes_back and all(", "if all("),

@@ -112,17 +112,20 @@ def _field_problem(error: dict[str, Any]) -> tuple[str, str]:
 
 def install_error_handlers(app: FastAPI) -> None:
     """Answer every refusal in the one shape."""
+    _of_the_core_and_services(app)
+    _of_http(app)
+    _of_the_database(app)
 
+    @app.exception_handler(Exception)
+    def broken(_: Request, error: Exception) -> JSONResponse:
+        log.error("unexpected error", exc_info=error)
+        return error_response(500, "broken", "Something is wrong in the application: it is written in its log.")
+
+
+def _of_the_core_and_services(app: FastAPI) -> None:
     @app.exception_handler(NotPrinted)
     def not_printed(_: Request, error: NotPrinted) -> JSONResponse:
         return error_response(503, "not printed", str(error))
-
-    @app.exception_handler(RequestValidationError)
-    def not_valid(_: Request, error: RequestValidationError) -> JSONResponse:
-        problems = [_field_problem(dict(problem)) for problem in error.errors()]
-        first = problems[0] if problems else ("", "The request is not understood.")
-        message = f"{first[0]}: {first[1]}" if first[0] else first[1]
-        return error_response(422, "wrong", message, problems)
 
     @app.exception_handler(NotationError)
     def not_understood(_: Request, error: NotationError) -> JSONResponse:
@@ -146,6 +149,15 @@ def install_error_handlers(app: FastAPI) -> None:
     def not_found(_: Request, error: NotFound) -> JSONResponse:
         return error_response(404, "not found", str(error))
 
+
+def _of_http(app: FastAPI) -> None:
+    @app.exception_handler(RequestValidationError)
+    def not_valid(_: Request, error: RequestValidationError) -> JSONResponse:
+        problems = [_field_problem(dict(problem)) for problem in error.errors()]
+        first = problems[0] if problems else ("", "The request is not understood.")
+        message = f"{first[0]}: {first[1]}" if first[0] else first[1]
+        return error_response(422, "wrong", message, problems)
+
     @app.exception_handler(HTTPException)
     def http_refused(request: Request, error: HTTPException) -> JSONResponse:
         codes = {401: "not paired", 404: "not found", 405: "wrong", 413: "too large"}
@@ -158,6 +170,8 @@ def install_error_handlers(app: FastAPI) -> None:
             error.status_code, codes.get(error.status_code, "wrong"), words.get(error.status_code, str(error.detail))
         )
 
+
+def _of_the_database(app: FastAPI) -> None:
     @app.exception_handler(psycopg.errors.UniqueViolation)
     def taken(_: Request, error: psycopg.errors.UniqueViolation) -> JSONResponse:
         return error_response(409, "taken", f"That is there already: {error.diag.message_detail or 'choose another'}.")
@@ -180,11 +194,6 @@ def install_error_handlers(app: FastAPI) -> None:
     @app.exception_handler(psycopg.OperationalError)
     def database_away(_: Request, error: psycopg.OperationalError) -> JSONResponse:
         return _unavailable(error)
-
-    @app.exception_handler(Exception)
-    def broken(_: Request, error: Exception) -> JSONResponse:
-        log.error("unexpected error", exc_info=error)
-        return error_response(500, "broken", "Something is wrong in the application: it is written in its log.")
 
     @app.exception_handler(PoolTimeout)
     def no_connection(_: Request, error: PoolTimeout) -> JSONResponse:

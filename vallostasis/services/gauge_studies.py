@@ -66,8 +66,9 @@ def plan_study(conn: Conn, ask: StudyToPlan, by: UUID) -> UUID:
         if tolerance_um <= 0:
             raise Refused("A tolerance is the width of a window: type it above zero.", "tolerance")
     seed = SystemRandom().randrange(2**31)
-    return gauge_studies.add_study(conn, gauge.gauge_id, gauge.gauge_version_id, ask.what, tolerance_um, typed,
-                                   ask.parts, ask.trials, seed, ask.people, by)  # fmt: skip
+    new = gauge_studies.NewStudy(gauge.gauge_id, gauge.gauge_version_id, ask.what, tolerance_um, typed, ask.parts,
+                                 ask.trials, seed)  # fmt: skip
+    return gauge_studies.add_study(conn, new, ask.people, by)
 
 
 def list_studies(conn: Conn) -> list[StudyNow]:
@@ -133,9 +134,8 @@ def take_study_reading(
     others = [one.value_um for one in now.readings]
     expected = ExpectedRange(min(others) - FAR_UM, max(others) + FAR_UM) if others else None
     parsed = parse_length(text, bare_unit, expected, confirmed)
-    part, place, trial = cell
-    gauge_studies.add_study_reading(conn, gauge_study_id, reading_id, part, place, trial, parsed.value_um,
-                                    parsed.typed, parsed.unit)  # fmt: skip
+    new = gauge_studies.NewStudyReading(reading_id, gauge_study_id, *cell, parsed.value_um, parsed.typed, parsed.unit)
+    gauge_studies.add_study_reading(conn, new)
 
 
 def adopt_study(conn: Conn, gauge_study_id: UUID, by: UUID) -> GaugeVersion:

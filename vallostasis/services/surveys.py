@@ -147,34 +147,38 @@ def _warmth(facts: JobFacts, quantity: Quantity, part: Part, survey: Survey) -> 
     setup = facts.present_setup(quantity)
     readings_c = None if survey.reading_set is None else part_temperature(facts, survey.reading_set, key)
     part_c = of_part[-1].celsius if of_part else readings_c
-    effect = None
-    if part_c is not None and feature_of(quantity).is_diameter:
-        size = survey.form.mean_m if survey.form is not None else facts.card.layout.bore.metres
-        effect = warm_effect_m(
-            size, Body(float(part_c), expansion_of(material_of(facts.card, quantity), facts.materials))
-        )
-    soak = None
-    if room and of_part:
-        start = of_part[0].taken_at
-        soak = soak_from_readings(
-            [(one.taken_at - start).total_seconds() for one in of_part],
-            [float(one.celsius) for one in of_part],
-            float(room[-1].celsius),
-        )
-    if soak is not None:
-        # What has passed since the last look has passed for the part too.
-        since = (now - of_part[-1].taken_at).total_seconds()
-        soak = Soak(soak.time_constant_s, max(0.0, soak.seconds_left - max(0.0, since)))
     return Warmth(
         part_c,
         readings_c,
         None if setup is None else setup.gauge_temp_c,
         None if setup is None else setup.master_temp_c,
         room[-1].celsius if room else None,
-        effect,
-        soak,
+        _effect_of(facts, survey, part_c),
+        _soaking(of_part, room, now),
         tuple(of_part),
     )
+
+
+def _effect_of(facts: JobFacts, survey: Survey, part_c: Decimal | None) -> float | None:
+    """How much larger a diameter reads as warm as it is. [m]"""
+    quantity = survey.feature.quantity
+    if part_c is None or not feature_of(quantity).is_diameter:
+        return None
+    size = survey.form.mean_m if survey.form is not None else facts.card.layout.bore.metres
+    alpha = expansion_of(material_of(facts.card, quantity), facts.materials)
+    return warm_effect_m(size, Body(float(part_c), alpha))
+
+
+def _soaking(of_part: list[Temperature], room: list[Temperature], now: datetime) -> Soak | None:
+    """How long a part still soaks; what has passed since the last look has passed for the part too."""
+    if not room or not of_part:
+        return None
+    times = [(one.taken_at - of_part[0].taken_at).total_seconds() for one in of_part]
+    soak = soak_from_readings(times, [float(one.celsius) for one in of_part], float(room[-1].celsius))
+    if soak is None:
+        return None
+    since = (now - of_part[-1].taken_at).total_seconds()
+    return Soak(soak.time_constant_s, max(0.0, soak.seconds_left - max(0.0, since)))
 
 
 def _lately(taken: list[Temperature], now: datetime) -> list[Temperature]:

@@ -1,18 +1,47 @@
 """Gauge studies: the plan, who takes part, and every reading."""
 
+from dataclasses import asdict, dataclass
 from decimal import Decimal
 from uuid import UUID
 
 from vallostasis.core.records.gauges import StudyPlan, StudyReading
 from vallostasis.core.records.rows import Person
 from vallostasis.store.changes import announce
-from vallostasis.store.rows import Conn, fetch_all, fetch_one
+from vallostasis.store.rows import Conn, fetch_all, fetch_one, fetch_value
 
 COLUMNS = """
     s.gauge_study_id, s.gauge_id, s.gauge_version_id, s.what, s.tolerance_um, s.tolerance_typed, s.parts, s.trials,
     s.seed, s.planned_at, p.name AS planned_by, s.event
 """
 FROM = "gauge_study s JOIN person p ON p.person_id = s.planned_by"
+
+
+@dataclass(frozen=True, slots=True)
+class NewStudy:
+    """A study to plan: the gauge, what is read with it against which tolerance [µm], and how often."""
+
+    gauge_id: UUID
+    gauge_version_id: UUID
+    what: str
+    tolerance_um: Decimal | None
+    tolerance_typed: str
+    parts: int
+    trials: int
+    seed: int
+
+
+@dataclass(frozen=True, slots=True)
+class NewStudyReading:
+    """A reading of a study: which part, whose turn, which time. [µm]"""
+
+    gauge_study_reading_id: UUID
+    gauge_study_id: UUID
+    part: int
+    place: int
+    trial: int
+    value_um: Decimal
+    typed: str
+    typed_unit: str
 
 
 def list_studies(conn: Conn) -> tuple[StudyPlan, ...]:
@@ -32,42 +61,16 @@ def lock_study(conn: Conn, gauge_study_id: UUID) -> StudyPlan:
     return get_study(conn, gauge_study_id)
 
 
-def add_study(
-    conn: Conn,
-    gauge_id: UUID,
-    gauge_version_id: UUID,
-    what: str,
-    tolerance_um: Decimal | None,
-    tolerance_typed: str,
-    parts: int,
-    trials: int,
-    seed: int,
-    people: list[UUID],
-    by: UUID,
-) -> UUID:
+def add_study(conn: Conn, new: NewStudy, people: list[UUID], by: UUID) -> UUID:
     """Plan a study with the people who take part, in order."""
-    row = conn.execute(
-        """
+    query = """
         INSERT INTO gauge_study (gauge_id, gauge_version_id, what, tolerance_um, tolerance_typed, parts, trials, seed,
                                  planned_by)
-        VALUES (%(gauge_id)s, %(version_id)s, %(what)s, %(tolerance_um)s, %(tolerance_typed)s, %(parts)s, %(trials)s,
-                %(seed)s, %(by)s)
+        VALUES (%(gauge_id)s, %(gauge_version_id)s, %(what)s, %(tolerance_um)s, %(tolerance_typed)s, %(parts)s,
+                %(trials)s, %(seed)s, %(by)s)
         RETURNING gauge_study_id
-        """,
-        {
-            "gauge_id": gauge_id,
-            "version_id": gauge_version_id,
-            "what": what,
-            "tolerance_um": tolerance_um,
-            "tolerance_typed": tolerance_typed,
-            "parts": parts,
-            "trials": trials,
-            "seed": seed,
-            "by": by,
-        },
-    ).fetchone()
-    assert row is not None
-    study_id = UUID(str(row[0]))
+    """
+    study_id = UUID(str(fetch_value(conn, query, {**asdict(new), "by": by})))
     for place, person_id in enumerate(people):
         conn.execute(
             """
@@ -103,34 +106,16 @@ def list_study_readings(conn: Conn, gauge_study_id: UUID) -> tuple[StudyReading,
     return fetch_all(conn, StudyReading, query, {"id": gauge_study_id})
 
 
-def add_study_reading(
-    conn: Conn,
-    gauge_study_id: UUID,
-    reading_id: UUID,
-    part: int,
-    place: int,
-    trial: int,
-    value_um: Decimal,
-    typed: str,
-    typed_unit: str,
-) -> None:
+def add_study_reading(conn: Conn, new: NewStudyReading) -> None:
     """Append a reading; sending it again under its id adds nothing."""
     conn.execute(
         """
         INSERT INTO gauge_study_reading (gauge_study_reading_id, gauge_study_id, part, place, trial, value_um, typed,
                                          typed_unit)
-        VALUES (%(reading_id)s, %(study_id)s, %(part)s, %(place)s, %(trial)s, %(value_um)s, %(typed)s, %(typed_unit)s)
+        VALUES (%(gauge_study_reading_id)s, %(gauge_study_id)s, %(part)s, %(place)s, %(trial)s, %(value_um)s, %(typed)s,
+                %(typed_unit)s)
         ON CONFLICT (gauge_study_reading_id) DO NOTHING
         """,
-        {
-            "reading_id": reading_id,
-            "study_id": gauge_study_id,
-            "part": part,
-            "place": place,
-            "trial": trial,
-            "value_um": value_um,
-            "typed": typed,
-            "typed_unit": typed_unit,
-        },
+        asdict(new),
     )
     announce(conn, None)

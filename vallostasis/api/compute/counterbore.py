@@ -1,5 +1,6 @@
 """Sums of the counterbore: the cut planned for one hole. Lengths in metres."""
 
+from collections.abc import Iterable
 from decimal import Decimal
 from typing import Annotated
 
@@ -21,6 +22,7 @@ from vallostasis.core.counterbore.cut_plan import (
     CutParts,
     CutRefusal,
     CutterTrust,
+    FixedCut,
     SeatLimits,
     fixed_cut_outcomes,
     plan_cut,
@@ -57,7 +59,38 @@ class CutPlanRequest(BaseModel):
     naive_shim_m: Shim | None = None
 
 
-class CutPlanAnswer(BaseModel):
+class FixedCutAnswer(BaseModel):
+    """A fixed cut with a fixed shim, called after the trade's "cut 29, fit 30", by the place it is counted from."""
+
+    naive_29_30_from_shallowest_protrusion_m: float | None = None
+    naive_29_30_from_shallowest_verdict: str | None = None
+    naive_29_30_from_shallowest_min_cut_m: float | None = None
+    naive_29_30_from_mean_protrusion_m: float | None = None
+    naive_29_30_from_mean_verdict: str | None = None
+    naive_29_30_from_mean_min_cut_m: float | None = None
+    naive_29_30_from_deepest_protrusion_m: float | None = None
+    naive_29_30_from_deepest_verdict: str | None = None
+    naive_29_30_from_deepest_min_cut_m: float | None = None
+
+    @classmethod
+    def of(cls, outcomes: Iterable[FixedCut]) -> "FixedCutAnswer":
+        """Show what it gives from each place."""
+        by_place = {one.counted_from: one for one in outcomes}
+        shallowest, mean, deepest = (by_place[place] for place in ("shallowest", "mean", "deepest"))
+        return cls(
+            naive_29_30_from_shallowest_protrusion_m=shallowest.protrusion_m,
+            naive_29_30_from_shallowest_verdict=shallowest.verdict.value,
+            naive_29_30_from_shallowest_min_cut_m=shallowest.least_cut_m,
+            naive_29_30_from_mean_protrusion_m=mean.protrusion_m,
+            naive_29_30_from_mean_verdict=mean.verdict.value,
+            naive_29_30_from_mean_min_cut_m=mean.least_cut_m,
+            naive_29_30_from_deepest_protrusion_m=deepest.protrusion_m,
+            naive_29_30_from_deepest_verdict=deepest.verdict.value,
+            naive_29_30_from_deepest_min_cut_m=deepest.least_cut_m,
+        )
+
+
+class CutPlanAnswer(FixedCutAnswer):
     """A plan, or feasible false with the reason."""
 
     feasible: bool
@@ -74,16 +107,6 @@ class CutPlanAnswer(BaseModel):
     chance_inside_by_stop: float | None = None
     warnings: list[str] = Field([], description="What a plan that can be made still has against it.")
     present_protrusion_on_high_spot_m: float
-    # A fixed cut with a fixed shim, called after the trade's "cut 29, fit 30", by the place it is counted from.
-    naive_29_30_from_shallowest_protrusion_m: float | None = None
-    naive_29_30_from_shallowest_verdict: str | None = None
-    naive_29_30_from_shallowest_min_cut_m: float | None = None
-    naive_29_30_from_mean_protrusion_m: float | None = None
-    naive_29_30_from_mean_verdict: str | None = None
-    naive_29_30_from_mean_min_cut_m: float | None = None
-    naive_29_30_from_deepest_protrusion_m: float | None = None
-    naive_29_30_from_deepest_verdict: str | None = None
-    naive_29_30_from_deepest_min_cut_m: float | None = None
     trail: list[StepView] = []
 
 
@@ -92,28 +115,15 @@ def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
     """Choose depth and shim: the thinnest that cleans up the ledge at every position."""
     limits = SeatLimits(ask.min_protrusion_m, ask.max_protrusion_m, ask.target_protrusion_m, ask.min_cleanup_cut_m,
                         ask.max_depth_m)  # fmt: skip
-    depths, shims = tuple(ask.present_depths_m), tuple(ask.shims_m)
     cutter = CutterTrust(ask.graduation_m, ask.stop_accuracy_m, ask.graduation_error)
-    parts = CutParts(
-        depths=tuple(exactly(depth, ask.u_depth_m, "depth", ("depth", at)) for at, depth in enumerate(depths)),
-        flange=stack_part("flange", ask.flange_m, ask.u_flange_m),
-        between=(stack_part("between", ask.between_m, ask.u_between_m),),
-        shim_standard_m=ask.u_shim_m,
-        after=exactly(0.0, ask.u_depth_m, "depth after the cut"),
-    )
-    outcome = plan_cut(parts, shims, limits, cutter, ask.coverage_k)
-    naive: dict[str, float | str] = {}
-    if ask.naive_cut_m is not None and ask.naive_shim_m is not None:
-        for one in fixed_cut_outcomes(depths, ask.flange_m, ask.between_m, ask.naive_cut_m, ask.naive_shim_m, limits):
-            name = f"naive_29_30_from_{one.counted_from}"
-            naive[f"{name}_protrusion_m"] = one.protrusion_m
-            naive[f"{name}_verdict"] = one.verdict.value
-            naive[f"{name}_min_cut_m"] = one.least_cut_m
-    on_high_spot = ask.flange_m - ask.between_m - min(depths)
+    outcome = plan_cut(_parts(ask), tuple(ask.shims_m), limits, cutter, ask.coverage_k)
+    naive = _fixed_cut(ask, limits).model_dump()
+    on_high_spot = ask.flange_m - ask.between_m - min(ask.present_depths_m)
     if isinstance(outcome, CutRefusal):
-        refused = CutPlanAnswer(feasible=False, reason=outcome.reason, present_protrusion_on_high_spot_m=on_high_spot)
-        return refused.model_copy(update=naive)
-    planned = CutPlanAnswer(
+        return CutPlanAnswer(
+            feasible=False, reason=outcome.reason, present_protrusion_on_high_spot_m=on_high_spot, **naive
+        )
+    return CutPlanAnswer(
         feasible=True,
         shim_m=outcome.shim_m,
         target_depth_m=outcome.depth_m,
@@ -128,5 +138,26 @@ def compute_cut_plan(ask: CutPlanRequest) -> CutPlanAnswer:
         warnings=[caution.value for caution in outcome.cautions],
         present_protrusion_on_high_spot_m=on_high_spot,
         trail=[StepView.of(step) for step in outcome.trail],
+        **naive,
     )
-    return planned.model_copy(update=naive)
+
+
+def _parts(ask: CutPlanRequest) -> CutParts:
+    return CutParts(
+        depths=tuple(
+            exactly(depth, ask.u_depth_m, "depth", ("depth", at)) for at, depth in enumerate(ask.present_depths_m)
+        ),
+        flange=stack_part("flange", ask.flange_m, ask.u_flange_m),
+        between=(stack_part("between", ask.between_m, ask.u_between_m),),
+        shim_standard_m=ask.u_shim_m,
+        after=exactly(0.0, ask.u_depth_m, "depth after the cut"),
+    )
+
+
+def _fixed_cut(ask: CutPlanRequest, limits: SeatLimits) -> FixedCutAnswer:
+    if ask.naive_cut_m is None or ask.naive_shim_m is None:
+        return FixedCutAnswer()
+    depths = tuple(ask.present_depths_m)
+    return FixedCutAnswer.of(
+        fixed_cut_outcomes(depths, ask.flange_m, ask.between_m, ask.naive_cut_m, ask.naive_shim_m, limits)
+    )

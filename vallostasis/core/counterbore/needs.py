@@ -41,23 +41,9 @@ def _open_hole(facts: JobFacts, hole: Hole) -> Need:
 
 
 def _cut(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
-    parts = hole_parts(facts, hole)
-    fitting = facts.present_fitting(hole.hole_id)
-    mark = facts.liner(fitting.liner_id).mark if fitting else ""
-    if facts.card.construction in CONSTRUCTIONS_WITH_LEDGE and parts.flange is None:
-        return Need(
-            Action.READ_FLANGE,
-            Phrase(f"Measure the flange of {mark} at the {facts.card.measuring.land}"),
-            Phrase(f"Out: {judgement.reason}. A cut is planned from parts that are measured."),
-            liner_mark=mark,
-        )
-    if facts.card.construction in CONSTRUCTIONS_WITH_LEDGE and parts.ledge is None:
-        return Need(
-            Action.READ_DEPTH,
-            Phrase("Draw the liner and measure the counterbore depth"),
-            Phrase(f"Out: {judgement.reason}. A cut is planned from parts that are measured."),
-            facts.card.measuring.required_hours,
-        )
+    unmeasured = _part_to_measure(facts, hole, judgement)
+    if unmeasured is not None:
+        return unmeasured
     plan = plan_hole(facts, hole)
     if isinstance(plan, HoleRefusal):
         return Need(Action.EXPLAIN, Phrase("Out, and no cut can be planned"), Phrase(plan.reason))
@@ -78,3 +64,19 @@ def _cut(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
              Term("gauge", outcome.by_gauge.expanded_m, "within"), Term("rest", metres(outcome.passes.rest_um))),
         ),
     )  # fmt: skip
+
+
+def _part_to_measure(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need | None:
+    """A cut is planned from parts that are measured: say which one is not."""
+    if facts.card.construction not in CONSTRUCTIONS_WITH_LEDGE:
+        return None
+    parts, fitting = hole_parts(facts, hole), facts.present_fitting(hole.hole_id)
+    why = Phrase(f"Out: {judgement.reason}. A cut is planned from parts that are measured.")
+    if parts.flange is None:
+        mark = facts.liner(fitting.liner_id).mark if fitting else ""
+        what = Phrase(f"Measure the flange of {mark} at the {facts.card.measuring.land}")
+        return Need(Action.READ_FLANGE, what, why, liner_mark=mark)
+    if parts.ledge is None:
+        what = Phrase("Draw the liner and measure the counterbore depth")
+        return Need(Action.READ_DEPTH, what, why, facts.card.measuring.required_hours)
+    return None

@@ -16,6 +16,12 @@ from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State, r
 
 # More repeats than this at one spot are not worth it. Common practice, no published source.
 MOST_REPEATS = 5
+# What to look for where a liner stands otherwise than its parts give. Common practice, no published source.
+PROUD_CAUSES = "dirt, a burr or compound under the flange, seals pushing back, or a spacer left out under the gauge"
+LOW_CAUSES = (
+    "a spacer under the gauge that the card does not count, a ledge worn where it was not measured, or a gauge zero "
+    "that moved"
+)
 
 
 def need_of_protrusion(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need | None:
@@ -56,49 +62,36 @@ def _explain(facts: JobFacts, hole: Hole, measured: MeasuredHole) -> Need:
     residual = measured.residual
     assert residual is not None
     fitting = facts.present_fitting(hole.hole_id)
-    mark = facts.liner(fitting.liner_id).mark if fitting else ""
     terms = (Term("d", residual.residual_m), Term("U", residual.expanded_m, "within"))
     sentence = Phrase("Parts and reading disagree by {d}, more than their joint ±{U}", terms)
-    slips = _slips_of_hole(facts, measured)
+    hours = facts.card.measuring.required_hours
+    on_a_land = _land_slip(facts, fitting, _slips_of_hole(facts, measured), sentence)
+    if on_a_land is not None:
+        return on_a_land
+    shim = _shim_slip(facts, fitting, residual)
+    if shim is not None:
+        return Need(Action.FIT, sentence, shim, hours)
+    side, causes = ("proud of", PROUD_CAUSES) if residual.residual_m > 0 else ("below", LOW_CAUSES)
+    said = f"It stands {side} what the parts give. Look first for {causes}; then read the hole again."
+    return Need(Action.EXPLAIN, sentence, Phrase(said), hours)
+
+
+def _land_slip(facts: JobFacts, fitting: Fitting | None, slips: tuple[LandSlip, ...], sentence: Phrase) -> Need | None:
+    """Say which land would explain it: the flange measured over one, or the tip on another."""
     land = facts.card.measuring.land
     thickness = next((slip for slip in slips if slip.taken_there == "flange thickness"), None)
     if thickness is not None:
-        return Need(
-            Action.READ_FLANGE,
-            sentence,
-            Phrase(
-                f"The {thickness.land} stands {{h}} above the {land}: was the flange of {mark} measured over it? "
-                f"Measure it again at the {land} with a fine tip.",
-                (Term("h", thickness.raised_m),),
-            ),
-            liner_mark=mark,
+        mark = facts.liner(fitting.liner_id).mark if fitting else ""
+        said = (
+            f"The {thickness.land} stands {{h}} above the {land}: was the flange of {mark} measured over it? "
+            f"Measure it again at the {land} with a fine tip."
         )
+        return Need(Action.READ_FLANGE, sentence, Phrase(said, (Term("h", thickness.raised_m),)), liner_mark=mark)
     if slips:
-        return Need(
-            Action.READ,
-            sentence,
-            Phrase(
-                f"The {slips[0].land} stands {{h}} above the {land}: did the tip ride on it? Read again on the {land}.",
-                (Term("h", slips[0].raised_m),),
-            ),
-            facts.card.measuring.required_hours,
-        )
-    shim = _shim_slip(facts, fitting, residual)
-    if shim is not None:
-        return Need(Action.FIT, sentence, shim, facts.card.measuring.required_hours)
-    side = "proud of" if residual.residual_m > 0 else "below"
-    causes = (
-        "dirt, a burr or compound under the flange, seals pushing back, or a spacer left out under the gauge"
-        if residual.residual_m > 0
-        else "a spacer under the gauge that the card does not count, a ledge worn where it was not measured, or a "
-        "gauge zero that moved"
-    )
-    return Need(
-        Action.EXPLAIN,
-        sentence,
-        Phrase(f"It stands {side} what the parts give. Look first for {causes}; then read the hole again."),
-        facts.card.measuring.required_hours,
-    )
+        said = f"The {slips[0].land} stands {{h}} above the {land}: did the tip ride on it? Read again on the {land}."
+        detail = Phrase(said, (Term("h", slips[0].raised_m),))
+        return Need(Action.READ, sentence, detail, facts.card.measuring.required_hours)
+    return None
 
 
 def _shim_slip(facts: JobFacts, fitting: Fitting | None, residual: StackResidual) -> Phrase | None:

@@ -1227,6 +1227,42 @@ export type CutBody = {
  */
 export type CutPlanAnswer = {
     /**
+     * Naive 29 30 From Shallowest Protrusion M
+     */
+    naive_29_30_from_shallowest_protrusion_m?: number | null;
+    /**
+     * Naive 29 30 From Shallowest Verdict
+     */
+    naive_29_30_from_shallowest_verdict?: string | null;
+    /**
+     * Naive 29 30 From Shallowest Min Cut M
+     */
+    naive_29_30_from_shallowest_min_cut_m?: number | null;
+    /**
+     * Naive 29 30 From Mean Protrusion M
+     */
+    naive_29_30_from_mean_protrusion_m?: number | null;
+    /**
+     * Naive 29 30 From Mean Verdict
+     */
+    naive_29_30_from_mean_verdict?: string | null;
+    /**
+     * Naive 29 30 From Mean Min Cut M
+     */
+    naive_29_30_from_mean_min_cut_m?: number | null;
+    /**
+     * Naive 29 30 From Deepest Protrusion M
+     */
+    naive_29_30_from_deepest_protrusion_m?: number | null;
+    /**
+     * Naive 29 30 From Deepest Verdict
+     */
+    naive_29_30_from_deepest_verdict?: string | null;
+    /**
+     * Naive 29 30 From Deepest Min Cut M
+     */
+    naive_29_30_from_deepest_min_cut_m?: number | null;
+    /**
      * Feasible
      */
     feasible: boolean;
@@ -1284,42 +1320,6 @@ export type CutPlanAnswer = {
      * Present Protrusion On High Spot M
      */
     present_protrusion_on_high_spot_m: number;
-    /**
-     * Naive 29 30 From Shallowest Protrusion M
-     */
-    naive_29_30_from_shallowest_protrusion_m?: number | null;
-    /**
-     * Naive 29 30 From Shallowest Verdict
-     */
-    naive_29_30_from_shallowest_verdict?: string | null;
-    /**
-     * Naive 29 30 From Shallowest Min Cut M
-     */
-    naive_29_30_from_shallowest_min_cut_m?: number | null;
-    /**
-     * Naive 29 30 From Mean Protrusion M
-     */
-    naive_29_30_from_mean_protrusion_m?: number | null;
-    /**
-     * Naive 29 30 From Mean Verdict
-     */
-    naive_29_30_from_mean_verdict?: string | null;
-    /**
-     * Naive 29 30 From Mean Min Cut M
-     */
-    naive_29_30_from_mean_min_cut_m?: number | null;
-    /**
-     * Naive 29 30 From Deepest Protrusion M
-     */
-    naive_29_30_from_deepest_protrusion_m?: number | null;
-    /**
-     * Naive 29 30 From Deepest Verdict
-     */
-    naive_29_30_from_deepest_verdict?: string | null;
-    /**
-     * Naive 29 30 From Deepest Min Cut M
-     */
-    naive_29_30_from_deepest_min_cut_m?: number | null;
     /**
      * Trail
      */
