@@ -2,8 +2,10 @@ import { readdirSync } from 'node:fs'
 
 import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
+import accessibility from 'eslint-plugin-vuejs-accessibility'
 import globals from 'globals'
 import typescript from 'typescript-eslint'
+import vueParser from 'vue-eslint-parser'
 
 // A feature imports api and shared, never another feature.
 const features = readdirSync(new URL('src/features', import.meta.url))
@@ -19,15 +21,27 @@ const apart = features.map((feature) => ({
 
 export default typescript.config(
   { ignores: ['dist', 'src/api/generated', '.client-*'] },
-  ...typescript.configs.recommended,
   ...vue.configs['flat/recommended'],
+  ...accessibility.configs['flat/recommended'],
+  {
+    files: ['src/**/*.ts', 'src/**/*.vue'],
+    extends: typescript.configs.recommendedTypeChecked,
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
+    },
+  },
   {
     files: ['**/*.vue'],
-    languageOptions: { parserOptions: { parser: typescript.parser } },
+    languageOptions: { parser: vueParser, parserOptions: { parser: typescript.parser } },
   },
   {
     languageOptions: { globals: globals.browser },
-    rules: { 'vue/multi-word-component-names': 'off', 'no-console': 'error' },
+    rules: {
+      'vue/multi-word-component-names': 'off',
+      'no-console': 'error',
+      // A label that holds its field, or names it by id, is read out either way.
+      'vuejs-accessibility/label-has-for': ['error', { required: { some: ['nesting', 'id'] }, controlComponents: [] }],
+    },
   },
   {
     files: ['src/shared/**'],

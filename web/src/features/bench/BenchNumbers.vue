@@ -8,6 +8,7 @@ import { bothSizes } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import SmallLength from '@/shared/ui/SmallLength.vue'
+import { STATE_TONE } from '@/shared/format/tones'
 
 /** What stands at this position and in this hole so far, and the verdict as soon as there is one. */
 const props = defineProps<{ block: BlockView; hole: HoleView; hour: number; lens: Lens }>()
@@ -30,12 +31,6 @@ const mean = computed(
 const range = computed(() =>
   here.value.length > 1 ? Math.max(...here.value) - Math.min(...here.value) : null,
 )
-const TONE = {
-  in: 'text-in',
-  out: 'text-out',
-  'cannot tell': 'text-unsure',
-  'not measured': 'text-ink-soft',
-} as const
 </script>
 
 <template>
@@ -74,7 +69,7 @@ const TONE = {
             both
           />,
         </template>
-        <span :class="TONE[hole.state]"
+        <span :class="STATE_TONE[hole.state]"
           ><StateGate :state="hole.state" class="inline align-[-2px]" />
           {{ hole.state === 'in' ? 'in' : hole.reason || hole.state }}</span
         >

@@ -7,7 +7,7 @@ import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
-import { useSpotDraft } from '@/shared/state/useSpotDraft'
+import { useTaking, useTakingKeys } from '@/shared/state/useTaking'
 import { useJobUndo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -24,7 +24,6 @@ import BenchRing from './BenchRing.vue'
 import BenchTop from './BenchTop.vue'
 import { spotKey } from './order'
 import { useBench } from './useBench'
-import { useBenchKeys } from './useBenchKeys'
 
 /** Full screen, one thing to measure now: hole, clock hand, what the gauge says, one large key. */
 const job = useJob()
@@ -34,15 +33,6 @@ const undo = useJobUndo(() => ({
 }))
 const bench = useBench(job, undo)
 const { lens, quantity, spot, hole, taken, refusal, busy, pass } = bench
-const {
-  typed,
-  take: takeDraft,
-  answer,
-} = useSpotDraft(
-  `vallo-bench-typed-${job.jobId}`,
-  () => `${lens.value}·${spot.value ? spotKey(spot.value) : ''}`,
-)
-
 const block = computed(() => job.block.value)
 const setup = computed(() => block.value?.setups.find((one) => one.quantity === quantity.value))
 const gaugeNow = useGaugeAt(
@@ -75,20 +65,19 @@ const saidUnreadable = computed(
 const doubts = computed(() => (block.value?.doubts ?? []).filter((one) => one.quantity === quantity.value))
 const allRead = computed(() => bench.missing.value.length === 0)
 
-function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
-  if (live.value && gauge.value) void bench.take({ text: gauge.value.text, readBefore })
-  else taken.miss(trouble.value || 'Nothing to take.')
-}
-const repeat = () => takeFromGauge('repeat')
 const field = ref<HTMLInputElement | null>(null)
-async function takeTyped(): Promise<void> {
-  // The pedal counts again at once.
-  field.value?.blur()
-  await takeDraft((text) => bench.take({ text }))
-  if (refusal.value !== null) field.value?.focus()
-}
-const again = (what: Parameters<typeof bench.again>[0]) => answer(() => bench.again(what))
-useBenchKeys(bench, { take: () => takeFromGauge(), repeat, again })
+const taking = useTaking({
+  drafts: `vallo-bench-typed-${job.jobId}`,
+  spot: () => `${lens.value}·${spot.value ? spotKey(spot.value) : ''}`,
+  capture: bench,
+  said: () => (live.value && gauge.value ? gauge.value.text : null),
+  trouble: () => trouble.value,
+  line: () => field.value,
+})
+const { typed, takeFromGauge, takeTyped, again } = taking
+const on = () => bench.step(1)
+const back = () => bench.step(-1)
+useTakingKeys(bench, taking, { ArrowRight: on, ']': on, ArrowLeft: back, '[': back })
 </script>
 
 <template>
@@ -145,7 +134,7 @@ useBenchKeys(bench, { take: () => takeFromGauge(), repeat, again })
             class="quiet min-h-16 text-lg"
             :disabled="!live || !spot || busy"
             title="R"
-            @click="repeat"
+            @click="takeFromGauge('repeat')"
           >
             Repeat
           </button>

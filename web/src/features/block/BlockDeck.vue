@@ -12,6 +12,7 @@ import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 
 import type { Lens } from '@/shared/subjects'
 import { meanDepth, type Preview, ringOf } from '@/shared/charts/rings'
+import { FILL_TONE } from '@/shared/format/tones'
 
 /** The block seen on its deck, to the scale of its own pitch and bore. */
 const digits = useGaugeDigits()
@@ -51,13 +52,6 @@ function valueText(hole: HoleView): string {
 
 /** Gate and word stand in the middle together; letters of this face are about 7.4 wide. */
 const gateLeft = (state: string) => -(31 + state.length * 7.4) / 2
-
-const TONE = {
-  in: 'fill-in',
-  out: 'fill-out',
-  'cannot tell': 'fill-unsure',
-  'not measured': 'fill-ink-soft',
-} as const
 </script>
 
 <template>
@@ -97,7 +91,7 @@ const TONE = {
             <text
               :x="gateLeft(one.hole.state) + 31"
               y="103"
-              :class="TONE[one.hole.state]"
+              :class="FILL_TONE[one.hole.state]"
               font-size="14"
               class="font-bold"
             >

@@ -17,6 +17,7 @@ import { useBlockKeys } from './useBlockKeys'
 import { useEntry } from './useEntry'
 import { useJobUndo } from '@/shared/state/useUndo'
 import SetupDialog from '@/shared/ui/SetupDialog.vue'
+import { STATE_TONE } from '@/shared/format/tones'
 import WhyPanel from './WhyPanel.vue'
 
 /** The block is the home of a job: every hole, the one chosen, what it needs, and the line to type on. */
@@ -30,7 +31,7 @@ const undo = useJobUndo(() => ({
   part: number.value === null ? '' : `hole-${number.value}`,
 }))
 const entry = useEntry(job, place, undo)
-const line = ref<InstanceType<typeof EntryLine> | null>(null)
+const line = ref<{ focus: () => void } | null>(null)
 
 const { preview } = entry
 const block = computed(() => job.block.value)
@@ -133,15 +134,9 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
         <template v-else-if="hole">
           <h2 class="text-lg leading-tight">
             Hole {{ hole.number }}
-            <span
-              :class="{
-                'text-in': hole.state === 'in',
-                'text-out': hole.state === 'out',
-                'text-unsure': hole.state === 'cannot tell',
-                'text-ink-soft': hole.state === 'not measured',
-              }"
-              >{{ hole.state === 'in' ? 'is in' : hole.reason || hole.state }}</span
-            >
+            <span :class="STATE_TONE[hole.state]">{{
+              hole.state === 'in' ? 'is in' : hole.reason || hole.state
+            }}</span>
           </h2>
           <HoleSummary :hole="hole" :lens="lens" />
           <HoleSection :block="block" :hole="hole" :hour="hour" :preview-value="previewHere?.value ?? null" />

@@ -12,6 +12,7 @@ import SmallLength from '@/shared/ui/SmallLength.vue'
 import LedgeCells from './LedgeCells.vue'
 
 import type { Lens } from '@/shared/subjects'
+import { NUMBER_TONE, STATE_TONE } from '@/shared/format/tones'
 
 /** Every hole in numbers; the unit stands once above. */
 const props = defineProps<{ block: BlockView; lens: Lens; chosen: number | null }>()
@@ -47,19 +48,6 @@ const ownLimits = (hole: HoleView) =>
 const digits = useGaugeDigits()
 const size = (metres: number) =>
   lengthText(metres, SIZE_WITH[unit.value], { digits: digits.size('counterbore depth') })
-
-const TONE = {
-  in: '',
-  out: 'font-bold text-out',
-  'cannot tell': 'font-bold text-unsure',
-  'not measured': '',
-} as const
-const STATE_TONE = {
-  in: 'text-in',
-  out: 'text-out',
-  'cannot tell': 'text-unsure',
-  'not measured': 'text-ink-soft',
-} as const
 </script>
 
 <template>
@@ -95,8 +83,9 @@ const STATE_TONE = {
         @click="emit('choose', hole.number, null)"
       >
         <th scope="row" class="py-1.5 pl-2 text-left whitespace-nowrap">
-          {{ hole.number
-          }}<span v-if="lens === 'counterbore' && hole.last_cut" class="ml-2 text-xs font-normal text-part"
+          <button type="button" :title="`Choose hole ${hole.number}`">{{ hole.number }}</button><span
+            v-if="lens === 'counterbore' && hole.last_cut"
+            class="ml-2 text-xs font-normal text-part"
             >cut {{ hole.last_cut.typed }}</span
           >
         </th>
@@ -116,7 +105,7 @@ const STATE_TONE = {
             >
             <span v-else class="text-ink-soft">–</span>
           </template>
-          <span v-else-if="markAt(hole, hour)" :class="TONE[markAt(hole, hour)?.state ?? 'in']">
+          <span v-else-if="markAt(hole, hour)" :class="NUMBER_TONE[markAt(hole, hour)?.state ?? 'in']">
             <SmallLength
               :metres="markAt(hole, hour)?.mean_m ?? 0"
               :limits="[hole.least_m, hole.greatest_m]"
@@ -144,7 +133,7 @@ const STATE_TONE = {
               :signed="false"
             />
           </td>
-          <td class="px-2 text-right" :class="TONE[toNext(hole)?.state ?? 'in']">
+          <td class="px-2 text-right" :class="NUMBER_TONE[toNext(hole)?.state ?? 'in']">
             <SmallLength
               v-if="toNext(hole)"
               :metres="Math.abs(toNext(hole)?.value_m ?? 0)"

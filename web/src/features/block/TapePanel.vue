@@ -29,7 +29,7 @@ interface Line {
   reading: string | null
   notes: NoteRow[]
   /** What the strike key says, and what brings it back. */
-  verbs: [string, string]
+  verbs: readonly string[]
 }
 
 const struckWords = (by: string, why: string) => [by, why].filter(Boolean).join(', ')
@@ -53,7 +53,7 @@ const lines = computed<Line[]>(() => {
     hole: row.hole,
     reading: row.reading_id,
     notes: props.block.notes.filter((note) => note.reading_id === row.reading_id && !note.struck),
-    verbs: ['Strike', 'Restore'] as [string, string],
+    verbs: ['Strike', 'Restore'],
   }))
   const others = props.block.tape.map((row) => ({
     event: row.event,
@@ -66,7 +66,7 @@ const lines = computed<Line[]>(() => {
     hole: row.hole,
     reading: null,
     notes: [],
-    verbs: (row.kind === 'set' ? ['Close', 'Open again'] : ['Strike', 'Restore']) as [string, string],
+    verbs: row.kind === 'set' ? ['Close', 'Open again'] : ['Strike', 'Restore'],
   }))
   return [...readings, ...others]
     .filter((line) => !onlyHole.value || line.hole === props.hole)

@@ -54,7 +54,7 @@ export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, a
       return actions.undo()
     }
     if (withControl || event.altKey || isTyping(event)) {
-      const inEmptyEntry = emptyField && (event.target as HTMLInputElement).id === 'entry'
+      const inEmptyEntry = emptyField && event.target.id === 'entry'
       if (inEmptyEntry && (event.key === '[' || event.key === ']')) {
         event.preventDefault()
         plain[event.key]?.()

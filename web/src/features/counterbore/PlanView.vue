@@ -10,6 +10,7 @@ import { unit } from '@/shared/state/preferences'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
 import TrailSteps from '@/shared/ui/TrailSteps.vue'
+import { NUMBER_TONE } from '@/shared/format/tones'
 
 import LedgePicture from './LedgePicture.vue'
 
@@ -28,7 +29,6 @@ const passes = computed(() => {
   return rest > 1e-9 ? `${full} and ${exactSmall(rest, unit.value)}` : full
 })
 const planLimits = computed(() => [cut.value?.least_m ?? null, cut.value?.greatest_m ?? null])
-const TONE = { in: '', out: 'font-bold text-out', 'cannot tell': 'text-unsure', 'not measured': '' } as const
 const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
 const budgets = () => ask(readHoleBudgets({ path: { hole_id: props.holeId } }))
 const title = computed(() => `How far the plan of hole ${props.plan.hole} can be trusted`)
@@ -124,7 +124,7 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
       </dd>
       <template v-for="next in cut.neighbours" :key="next.hole">
         <dt class="text-ink-soft">then to hole {{ next.hole }}</dt>
-        <dd :class="next.state && TONE[next.state]">
+        <dd :class="next.state && NUMBER_TONE[next.state]">
           <SmallLength :metres="next.difference_m" :limits="[next.limit_m]" />
           {{ ' '
           }}<BudgetButton

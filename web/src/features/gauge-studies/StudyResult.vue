@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { ComponentsView, StudyResult, StudyView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { CAPABILITY_TONE } from '@/shared/format/tones'
 
 import StudyPlot from './StudyPlot.vue'
 
@@ -24,13 +25,12 @@ const rows = computed(
       ['parts differ by', model.value.part_m, props.result.ranges.part_m],
     ] as [string, number, number][],
 )
-const TONE = { good: 'text-in', marginal: 'text-unsure', 'wrong tool': 'text-out' } as const
 const verdict = computed(() => {
   const percent = model.value.percent_of_tolerance ?? model.value.percent_of_total
   const of = model.value.percent_of_tolerance === null ? 'of all spread' : 'of the window'
   const { capability } = model.value
   const said = capability === 'wrong tool' ? 'the wrong tool for it' : capability
-  return { tone: TONE[capability], words: `takes ${percent.toFixed(0)} % ${of}: ${said}` }
+  return { tone: CAPABILITY_TONE[capability], words: `takes ${percent.toFixed(0)} % ${of}: ${said}` }
 })
 const interaction = computed(() => {
   const p = props.result.interaction_p

@@ -30,7 +30,7 @@ export function usePrinting(jobId: string, unit: () => 'thou' | 'um', name: () =
     try {
       const query = { unit: unit() }
       const request = { path: { job_id: jobId }, query, signal: mine.signal, parseAs: 'blob' as const }
-      save((await ask(readProofPdf(request))) as unknown as Blob)
+      save(await ask(readProofPdf(request)))
     } catch (error) {
       if (!mine.signal.aborted) refusal.value = asRefusal(error)
     } finally {

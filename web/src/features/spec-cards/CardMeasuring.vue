@@ -32,7 +32,7 @@ const ACCEPTANCES = [
 ]
 const acceptance = computed({
   get: () => draft.value.card.acceptance ?? 'guarded',
-  set: (value) => (draft.value.card.acceptance = value as 'guarded' | 'simple'),
+  set: (value) => (draft.value.card.acceptance = value),
 })
 </script>
 

@@ -21,7 +21,7 @@ const source = computed({
 })
 const status = computed({
   get: () => model.value.status ?? 'unverified',
-  set: (value) => (model.value = { ...model.value, status: value as Limit['status'] }),
+  set: (value) => (model.value = { ...model.value, status: value }),
 })
 </script>
 

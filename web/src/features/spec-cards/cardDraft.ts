@@ -224,7 +224,14 @@ export function differingFields(first: unknown, second: unknown, path = ''): str
         ),
       )
   }
-  return first === second || String(first ?? '') === String(second ?? '') ? [] : [path]
+  return first === second || plain(first) === plain(second) ? [] : [path]
+}
+
+/** A number or word of a card as text; nothing where there is none, or where it is no single value. */
+function plain(value: unknown): string {
+  return typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean'
+    ? String(value)
+    : ''
 }
 
 /** What stands at a path of a card, in words. */
@@ -233,10 +240,10 @@ export function valueAt(card: unknown, path: string): string {
     .split('.')
     .reduce<unknown>((part, key) => (part as Record<string, unknown> | null | undefined)?.[key], card)
   if (value === null || value === undefined || value === '') return 'nothing'
-  if (typeof value !== 'object') return String(value)
+  if (typeof value !== 'object') return plain(value)
   const texts = (part: unknown): string[] => {
     if (part === null || part === undefined || part === '') return []
-    if (typeof part !== 'object') return [String(part)]
+    if (typeof part !== 'object') return [plain(part)]
     return Object.entries(part).flatMap(([key, one]) => (key === 'um' ? [] : texts(one)))
   }
   return texts(value).join(', ')

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PlaceReadView, SurveyView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { markTone } from '@/shared/format/tones'
 
 import PlaceDial from './PlaceDial.vue'
 import { placeKey } from './places'
@@ -63,21 +64,18 @@ function offNominal(value: number): string {
   if (props.survey.is_size && nominal === null) return lengthText(value, SIZE_WITH[unit.value])
   return lengthText(value - (props.survey.is_size ? (nominal ?? 0) : 0), unit.value, { signed: true })
 }
-const tone = (row: PlaceReadView) =>
-  row.doubtful || row.state === 'cannot tell'
-    ? 'text-unsure'
-    : row.state === 'out'
-      ? 'text-out'
-      : row.state === 'in'
-        ? 'text-in'
-        : 'text-part'
+/** Another level, on the axis at hand where it has one. */
+function chooseLevel(rows: PlaceReadView[]): void {
+  const row = rows.find((one) => directionOf(one) === axis.value) ?? rows[0]
+  if (row) emit('choose', placeKey(row.place))
+}
 const across = (value: number) => acrossOf(value, scale.value, WIDTH)
 </script>
 
 <template>
   <svg
     :viewBox="`0 0 520 ${TOP + HEIGHT + 26}`"
-    role="img"
+    role="group"
     :aria-label="`${survey.quantity} of ${survey.part.title}, drawn level by level`"
     class="h-auto w-full"
   >
@@ -131,7 +129,7 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
       <g v-for="(row, index) in level.rows" :key="placeKey(row.place)">
         <template v-if="row.value_m !== null">
           <g
-            :class="tone(row)"
+            :class="markTone(row)"
             :transform="`translate(${LEFT + across(row.value_m).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
           >
             <path
@@ -189,12 +187,11 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
         height="44"
         fill="transparent"
         class="cursor-pointer"
-        @click="
-          emit(
-            'choose',
-            placeKey((level.rows.find((row) => directionOf(row) === axis) ?? level.rows[0])!.place),
-          )
-        "
+        role="button"
+        tabindex="0"
+        :aria-label="`Read at ${level.name || depthText(level.depth)}`"
+        @click="chooseLevel(level.rows)"
+        @keydown.enter.prevent="chooseLevel(level.rows)"
       />
       <path
         v-if="tip !== null && level.rows.some((row) => placeKey(row.place) === at)"

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BlockView, PlaceReadView, SurveyView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { markTone } from '@/shared/format/tones'
 
 import { placeKey } from './places'
 
@@ -41,14 +42,12 @@ const bores = computed(() => {
     ry: Math.min((bore / 2) * scale.value.y, HEIGHT / 2 - EDGE - 16),
   }))
 })
-const tone = (row: PlaceReadView) =>
-  row.doubtful || row.state === 'cannot tell' ? 'text-unsure' : row.state === 'out' ? 'text-out' : 'text-part'
 </script>
 
 <template>
   <svg
     :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-    role="img"
+    role="group"
     aria-label="The deck and its grid"
     class="h-auto w-full"
   >
@@ -71,7 +70,12 @@ const tone = (row: PlaceReadView) =>
       v-for="row in survey.places"
       :key="placeKey(row.place)"
       class="cursor-pointer"
+      role="button"
+      tabindex="0"
+      :aria-label="`Read ${row.name}`"
+      :aria-pressed="placeKey(row.place) === at"
       @click="emit('choose', placeKey(row.place))"
+      @keydown.enter.prevent="emit('choose', placeKey(row.place))"
     >
       <circle
         :cx="point(row).x"
@@ -87,7 +91,7 @@ const tone = (row: PlaceReadView) =>
         font-size="17"
         font-weight="700"
         class="num"
-        :class="row.value_m === null ? 'text-ink-soft' : tone(row)"
+        :class="row.value_m === null ? 'text-ink-soft' : markTone(row)"
         fill="currentColor"
       >
         {{

@@ -5,15 +5,11 @@ import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import { CAPABILITY_TONE } from '@/shared/format/tones'
 
 /** Which gauge of the cabinet is fit for which decision of the card. */
 const props = defineProps<{ jobId: string }>()
 const { data, refusal } = useLoaded(() => ask(listGaugeFits({ path: { job_id: props.jobId } })))
-const TONE: Record<Capability, string> = {
-  good: 'text-in',
-  marginal: 'text-unsure',
-  'wrong tool': 'text-out',
-}
 const WORDS: Record<Capability, string> = { good: 'fit', marginal: 'just fit', 'wrong tool': 'too coarse' }
 /** Windows of sizes lie far from nought: only their width matters here. */
 function windowText(one: DecisionFitView): string {
@@ -50,7 +46,9 @@ function windowText(one: DecisionFitView): string {
             <span v-for="gauge in one.gauges" :key="gauge.gauge_id" class="mr-5 inline-block">
               <component :is="gauge.in_use ? 'b' : 'span'">{{ gauge.name }}</component>
               <span class="num ml-1.5">±{{ uncertaintyText(gauge.expanded_m, unit) }}</span>
-              <span class="ml-1.5" :class="TONE[gauge.capability]">{{ WORDS[gauge.capability] }}</span>
+              <span class="ml-1.5" :class="CAPABILITY_TONE[gauge.capability]">{{
+                WORDS[gauge.capability]
+              }}</span>
               <span v-if="gauge.against" class="text-unsure">, {{ gauge.against }}</span>
               <span v-if="gauge.in_use" class="text-ink-soft">, in use</span>
             </span>

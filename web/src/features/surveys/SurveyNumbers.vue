@@ -9,6 +9,7 @@ import { settleWords } from '@/shared/format/settle'
 import { unit } from '@/shared/state/preferences'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
+import { STATE_TONE } from '@/shared/format/tones'
 
 import SurveyWhy from './SurveyWhy.vue'
 
@@ -20,12 +21,6 @@ const shown = computed(() => ({
 }))
 const stateOf = (kind: string) => props.survey.rules.find((one) => one.kind === kind)?.state
 const title = computed(() => `How far the ${props.survey.quantity} can be trusted`)
-const TONE = {
-  in: 'text-in',
-  out: 'text-out',
-  'cannot tell': 'text-unsure',
-  'not measured': 'text-ink-soft',
-} as const
 
 const name = (one: DerivedView) => (one.kind === 'barrel' && one.value_m < 0 ? 'waist' : one.kind)
 const size = (one: DerivedView) => smallText(Math.abs(one.value_m), null, unit.value, { signed: false })
@@ -50,7 +45,7 @@ const budgets = () =>
 
 <template>
   <div class="grid gap-2">
-    <p class="flex items-center gap-2 text-lg" :class="TONE[survey.part.state]">
+    <p class="flex items-center gap-2 text-lg" :class="STATE_TONE[survey.part.state]">
       <StateGate :state="survey.part.state" class="shrink-0" />
       <span
         ><b>{{ survey.part.state === 'in' && survey.rules.length === 0 ? 'read' : survey.part.state }}</b

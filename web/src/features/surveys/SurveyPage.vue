@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
-import { useSpotDraft } from '@/shared/state/useSpotDraft'
+import { useTaking, useTakingKeys, useTypingAnywhere } from '@/shared/state/useTaking'
 import { useJobUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
-import { isTyping, onPedal } from '@/shared/ui/typing'
 import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 import { featureOf } from '@/shared/state/catalogue'
@@ -28,77 +26,31 @@ const undo = useJobUndo(() => ({ hole: survey.value?.part.hole ?? null, part: be
 const bench = useSurvey(job, undo)
 const { survey, here, at, refusal } = bench
 const gauge = useSurveyGauge(job.jobId, bench)
-const {
-  typed,
-  take: takeDraft,
-  answer,
-} = useSpotDraft(
-  `vallo-survey-typed-${job.jobId}`,
-  () => `${bench.quantity.value}·${bench.partKey.value}·${at.value ?? ''}`,
-)
 const choosing = ref(false)
 const aside = ref<{ lookAtZero: () => void } | null>(null)
 const now = ref<{ focus: () => void; blur: () => void } | null>(null)
 const drawn = computed(() => featureOf(bench.quantity.value)?.drawing ?? 'tracks')
 
-function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
-  if (gauge.said.value) void bench.take({ text: gauge.said.value.text, readBefore })
-  else bench.taken.miss(gauge.words.value || 'Nothing to take.')
-}
-const again = (what: Parameters<typeof bench.again>[0]) => answer(() => bench.again(what))
-async function takeTyped(): Promise<void> {
-  // The pedal counts again at once.
-  now.value?.blur()
-  await takeDraft((text) => bench.take({ text }))
-  if (refusal.value !== null) now.value?.focus()
-}
-const free = (run: () => void) => (event: KeyboardEvent) => {
-  if (isTyping(event) || event.ctrlKey || event.metaKey) return
-  event.preventDefault()
-  run()
-}
-const sideways = (way: 'left' | 'right', step: 1 | -1) =>
-  free(() => (drawn.value === 'grid' ? bench.move(way) : bench.step(step)))
-onPedal(() => takeFromGauge())
-onKeyStroke(
-  ']',
-  free(() => bench.step(1)),
-)
-onKeyStroke(
-  '[',
-  free(() => bench.step(-1)),
-)
-onKeyStroke('ArrowRight', sideways('right', 1))
-onKeyStroke('ArrowLeft', sideways('left', -1))
-onKeyStroke(
-  'ArrowUp',
-  free(() => bench.move('up')),
-)
-onKeyStroke(
-  'ArrowDown',
-  free(() => bench.move('down')),
-)
-onKeyStroke(
-  'r',
-  free(() => void (refusal.value ? again('repeat') : takeFromGauge('repeat'))),
-)
-onKeyStroke(
-  'c',
-  free(() => void (refusal.value ? again('correct') : undefined)),
-)
-onKeyStroke('z', (event) => {
-  if ((event.ctrlKey || event.metaKey) && !isTyping(event)) void bench.takeBack()
+const taking = useTaking({
+  drafts: `vallo-survey-typed-${job.jobId}`,
+  spot: () => `${bench.quantity.value}·${bench.partKey.value}·${at.value ?? ''}`,
+  capture: bench,
+  said: () => gauge.said.value?.text ?? null,
+  trouble: () => gauge.words.value,
+  line: () => now.value,
 })
-/** Any digit, sign or point opens the line. */
-onKeyStroke(
-  (event) => /^[0-9.,+−-]$/.test(event.key),
-  (event) => {
-    if (isTyping(event) || event.ctrlKey || event.metaKey) return
-    event.preventDefault()
-    typed.value += event.key
-    void nextTick(() => now.value?.focus())
-  },
-)
+const { typed, takeFromGauge, takeTyped, again } = taking
+const sideways = (way: 'left' | 'right', step: 1 | -1) => () =>
+  drawn.value === 'grid' ? bench.move(way) : bench.step(step)
+useTakingKeys(bench, taking, {
+  ']': () => bench.step(1),
+  '[': () => bench.step(-1),
+  ArrowRight: sideways('right', 1),
+  ArrowLeft: sideways('left', -1),
+  ArrowUp: () => bench.move('up'),
+  ArrowDown: () => bench.move('down'),
+})
+useTypingAnywhere(taking, () => now.value)
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PlaceReadView, SurveyView } from '@/api/generated'
 import { digitsFor, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { NUMBER_TONE } from '@/shared/format/tones'
 
 import { placeKey } from './places'
 
@@ -37,7 +38,6 @@ const figure = (row: PlaceReadView | null) => {
   return lengthText(row.value_m, shown.value, { digits: digits.value })
 }
 const small = (metres: number | null) => (metres === null ? '–' : lengthText(metres, unit.value))
-const TONE = { in: '', out: 'text-out font-bold', 'cannot tell': 'text-unsure font-bold', 'not measured': '' }
 </script>
 
 <template>
@@ -60,7 +60,7 @@ const TONE = { in: '', out: 'text-out font-bold', 'cannot tell': 'text-unsure fo
               type="button"
               class="min-h-8 px-1"
               :class="[
-                cell.state ? TONE[cell.state] : '',
+                cell.state ? NUMBER_TONE[cell.state] : '',
                 placeKey(cell.place) === at && 'outline-2 outline-act',
                 cell.doubtful && 'text-unsure underline decoration-dotted',
               ]"

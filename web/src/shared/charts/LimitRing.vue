@@ -1,18 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { State } from '@/api/generated'
-
+import type { RingMark } from './rings'
 import { GREATEST_RADIUS, LEAST_RADIUS, placeOf } from './track'
 
 /** Readings at their clock positions between the least circle (dashed) and the greatest circle (solid). */
-export interface RingMark {
-  hour: number
-  value: number
-  state: State
-  preview?: boolean
-}
-
 const props = defineProps<{
   number: number
   least: number | null

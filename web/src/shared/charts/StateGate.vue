@@ -1,19 +1,14 @@
 <script setup lang="ts">
 import type { State } from '@/api/generated'
+import { STATE_TONE } from '@/shared/format/tones'
 
 /** Two bars for the limits and a mark for the reading: between, on a bar, outside, or not there. */
 defineProps<{ state: State; x?: number; y?: number }>()
-const TONE: Record<State, string> = {
-  in: 'text-in',
-  out: 'text-out',
-  'cannot tell': 'text-unsure',
-  'not measured': 'text-ink-soft',
-}
 </script>
 
 <template>
   <svg
-    :class="TONE[state]"
+    :class="STATE_TONE[state]"
     :x="x"
     :y="y"
     width="26"

@@ -1,7 +1,13 @@
 /** What the rings of a lens show: values at clock positions against the two circles. */
-import type { HoleView } from '@/api/generated'
+import type { HoleView, State } from '@/api/generated'
 import type { Lens } from '@/shared/subjects'
-import type { RingMark } from './LimitRing.vue'
+
+export interface RingMark {
+  hour: number
+  value: number
+  state: State
+  preview?: boolean
+}
 
 export interface Preview {
   hole: number

@@ -63,7 +63,7 @@ export async function ownChange<T>(jobId: string, make: () => Promise<T>): Promi
 /** Load everything that is shown of a job again, each once. */
 export async function refresh(jobId: string): Promise<void> {
   if (!linkUp.value) return
-  await Promise.all([...listeners].map((heard) => heard(jobId)))
+  await Promise.all([...listeners].map(async (heard) => heard(jobId)))
 }
 
 function alive(): void {

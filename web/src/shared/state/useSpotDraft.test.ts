@@ -22,10 +22,10 @@ describe('what is typed for one spot', () => {
     const at = ref('3·6')
     const { typed, take } = useSpotDraft('drafts', () => at.value)
     typed.value = '1.6'
-    await take(async () => {
+    await take(() => {
       at.value = '4·12'
       typed.value = '2.0'
-      return true
+      return Promise.resolve(true)
     })
     expect(typed.value).toBe('2.0')
     at.value = '3·6'

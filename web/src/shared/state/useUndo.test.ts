@@ -40,7 +40,7 @@ function job(steps: UndoView[], event = 7): JobNow {
     block: shallowRef({ undo: steps, event, liners } as unknown as BlockView),
     seenAt: ref(null),
     refusal: ref(null),
-    reload: vi.fn(async () => undefined),
+    reload: vi.fn(() => Promise.resolve()),
   }
 }
 
@@ -104,8 +104,9 @@ describe('undo', () => {
 
   it('looks again where what was taken last is not shown yet', async () => {
     const now = job([step()], 7)
-    now.reload = vi.fn(async () => {
+    now.reload = vi.fn(() => {
       now.block.value = { undo: [step({ event: 8, words: 'hole 5: 60' })], event: 8, liners: [] } as never
+      return Promise.resolve()
     })
     const undo = useUndo(now)
     undo.standAt(() => ({ hole: 6, part: 'hole-6' }))

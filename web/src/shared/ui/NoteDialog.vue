@@ -39,7 +39,7 @@ function choose(file: File): void {
   photo.value = file
   marks.value = []
   const reader = new FileReader()
-  reader.onload = () => (preview.value = String(reader.result))
+  reader.onload = () => (preview.value = reader.result as string)
   reader.readAsDataURL(file)
 }
 

@@ -15,10 +15,11 @@ const MOVES: Record<string, [number, number]> = {
 const share = (part: number) => Math.round(Math.min(1, Math.max(0, part)) * 1e4) / 1e4
 
 function set(event: MouseEvent): void {
-  if (!props.editable) return
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  const x = share((event.clientX - box.left) / box.width)
-  const y = share((event.clientY - box.top) / box.height)
+  // A key has no place on the photo.
+  const byKey = event.detail === 0
+  const x = byKey ? 0.5 : share((event.clientX - box.left) / box.width)
+  const y = byKey ? 0.5 : share((event.clientY - box.top) / box.height)
   emit('change', [...props.marks, { x, y, words: '' }])
 }
 
@@ -35,13 +36,16 @@ function move(index: number, event: KeyboardEvent): void {
 
 <template>
   <div class="relative w-fit">
-    <img
-      :src="src"
-      :alt="alt"
-      class="block max-h-[60vh] max-w-full"
-      :class="editable && 'cursor-crosshair'"
+    <button
+      v-if="editable"
+      type="button"
+      class="block cursor-crosshair"
+      title="A tap marks a place; by key the mark is set in the middle, arrow keys move it"
       @click="set"
-    />
+    >
+      <img :src="src" :alt="alt" class="block max-h-[60vh] max-w-full" />
+    </button>
+    <img v-else :src="src" :alt="alt" class="block max-h-[60vh] max-w-full" />
     <component
       :is="editable ? 'button' : 'span'"
       v-for="(mark, index) in marks"

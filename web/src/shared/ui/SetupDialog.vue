@@ -14,6 +14,7 @@ import {
 } from '@/api/generated'
 import { bareUnit } from '@/shared/format/bareUnit'
 import { lengthText, uncertaintyText } from '@/shared/format/lengths'
+import { CAPABILITY_TONE } from '@/shared/format/tones'
 import { stands, ZERO_CHOICES } from '@/shared/format/zero'
 import { personId, unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
@@ -146,7 +147,7 @@ function save(confirmed = false): Promise<void> {
           One reading now: <b class="num">±{{ uncertaintyText(present.expanded_m, unit) }} {{ unit }}</b>
           <template v-if="present.capability">
             ·
-            <b :class="present.capability === 'good' ? 'text-in' : 'text-unsure'">{{
+            <b :class="CAPABILITY_TONE[present.capability]">{{
               present.capability === 'good'
                 ? 'fine enough for this window'
                 : present.capability === 'marginal'
