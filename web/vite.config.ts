@@ -41,5 +41,9 @@ export default defineConfig({
   server: { proxy: { '/api': 'http://127.0.0.1:8420', '/healthz': 'http://127.0.0.1:8420' } },
   // Inlined fonts and styles would break the Content-Security-Policy.
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },
+  test: {
+    environment: 'happy-dom',
+    include: ['src/**/*.test.ts'],
+    setupFiles: ['src/testing/setup.ts'],
+  },
 })

@@ -42,6 +42,11 @@ const bores = computed(() => {
     ry: Math.min((bore / 2) * scale.value.y, HEIGHT / 2 - EDGE - 16),
   }))
 })
+/** What stands at a point: its value, that it cannot be read, or that nobody read it. */
+function textOf(row: PlaceReadView): string {
+  if (row.value_m !== null) return lengthText(row.value_m, unit.value, { signed: true })
+  return row.unreadable ? '✕' : '·'
+}
 </script>
 
 <template>
@@ -72,7 +77,7 @@ const bores = computed(() => {
       class="cursor-pointer"
       role="button"
       tabindex="0"
-      :aria-label="`Read ${row.name}`"
+      :aria-label="`${row.name}: ${textOf(row)}`"
       :aria-pressed="placeKey(row.place) === at"
       @click="emit('choose', placeKey(row.place))"
       @keydown.enter.prevent="emit('choose', placeKey(row.place))"
@@ -94,9 +99,7 @@ const bores = computed(() => {
         :class="row.value_m === null ? 'text-ink-soft' : markTone(row)"
         fill="currentColor"
       >
-        {{
-          row.value_m !== null ? lengthText(row.value_m, unit, { signed: true }) : row.unreadable ? '✕' : '·'
-        }}
+        {{ textOf(row) }}
       </text>
     </g>
   </svg>
