@@ -15,6 +15,7 @@ from uuid import UUID
 import hypothesis
 import psycopg
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from psycopg import sql
 from psycopg.conninfo import make_conninfo
@@ -164,9 +165,28 @@ def wren(demo: Conn) -> UUID:
     return next(person.person_id for person in people.list_people(demo) if person.name == "Wren")
 
 
-def at_this_machine(settings: Settings, peer: str = "127.0.0.1") -> TestClient:
+# Applications that no test uses now: an application works out its addresses with the first request, and then has them.
+_resting: dict[str, list[FastAPI]] = {}
+
+
+@contextlib.contextmanager
+def application(settings: Settings) -> Iterator[FastAPI]:
+    """An application with these settings, one that rests where there is one: it starts and stops with each test."""
+    resting = _resting.setdefault(settings.model_dump_json(exclude={"dsn"}), [])
+    app = resting.pop() if resting else create_app(settings)
+    app.state.settings = settings
+    yield app
+    resting.append(app)
+
+
+@contextlib.contextmanager
+def at_this_machine(settings: Settings, peer: str = "127.0.0.1") -> Iterator[TestClient]:
     """A client over loopback, or at a peer; an exception inside the application is an answer, not a test error."""
-    return TestClient(create_app(settings), "http://127.0.0.1", raise_server_exceptions=False, client=(peer, 50_000))
+    with (
+        application(settings) as app,
+        TestClient(app, "http://127.0.0.1", raise_server_exceptions=False, client=(peer, 50_000)) as client,
+    ):
+        yield client
 
 
 @pytest.fixture

@@ -112,6 +112,13 @@ def bench(
     sys.exit(0 if all(figure["ok"] for figure in figures.values()) else 1)
 
 
+@app.command()
+def lock() -> None:
+    """Renew the locks of the Python packages, after pyproject.toml changed or to take newer releases."""
+    with _told():
+        packages.renew_locks()
+
+
 @app.command(name="openapi")
 def write_openapi(path: Path) -> None:
     """Write the OpenAPI document, from which the TypeScript client is generated."""

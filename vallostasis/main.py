@@ -24,12 +24,13 @@ def create_app(settings: Settings) -> FastAPI:
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        app.state.pool = open_pool(settings.dsn)
-        app.state.async_pool = async_pool(settings.dsn)
+        dsn = app.state.settings.dsn
+        app.state.pool = open_pool(dsn)
+        app.state.async_pool = async_pool(dsn)
         await app.state.async_pool.open()
         app.state.links = LinkBoard()
         app.state.printer = PdfPrinter()
-        app.state.feed = ChangeFeed(settings.dsn)
+        app.state.feed = ChangeFeed(dsn)
         app.state.feed.open()
         yield
         app.state.feed.close()

@@ -13,12 +13,12 @@ from dataclasses import dataclass
 
 import psycopg
 import pytest
+from fastapi import FastAPI
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
-from tests.conftest import free_ports
+from tests.conftest import application, free_ports
 from vallostasis.machine.packages import ROOT
 from vallostasis.machine.serving import Server
-from vallostasis.main import create_app
 from vallostasis.services.demo_loading import demo_devices, link_demo_gauge
 from vallostasis.settings import Settings
 
@@ -35,7 +35,12 @@ _EXPECTED = re.compile("status of 4|ERR_INTERNET_DISCONNECTED")
 @contextlib.contextmanager
 def serving(dsn: str, host: str = "127.0.0.1", port: int = 0) -> Iterator[str]:
     """The application, on a free port where none is named; gives its address at this machine."""
-    server = Server(create_app(Settings(dsn=dsn, host=host)), host=host, port=port, log_level="error")
+    with application(Settings(dsn=dsn, host=host)) as app:
+        yield from _served(app, host, port)
+
+
+def _served(app: FastAPI, host: str, port: int) -> Iterator[str]:
+    server = Server(app, host=host, port=port, log_level="error")
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     deadline = time.monotonic() + START_SECONDS
@@ -65,9 +70,13 @@ def browser() -> Iterator[Browser]:
 
 
 @contextlib.contextmanager
-def screen(browser: Browser, address: str, *, newcomer: bool = False) -> Iterator[Page]:
-    """A browser of its own, of somebody who was here before unless a newcomer is asked for."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+def screen(browser: Browser, address: str, *, newcomer: bool = False, keeps_pages: bool = False) -> Iterator[Page]:
+    """A browser of its own, of somebody who was here before unless a newcomer is asked for.
+
+    It keeps pages for when the link is down only where that is looked at: keeping takes longer than most tests.
+    """
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True,
+                                  service_workers="allow" if keeps_pages else "block")  # fmt: skip
     if not newcomer:
         context.add_init_script("try { localStorage.setItem('vallo-welcome', 'done') } catch {}")
     page = context.new_page()

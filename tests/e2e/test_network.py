@@ -51,7 +51,7 @@ def wire(demo_dsn: str) -> Iterator[Wire]:
 
 @contextmanager
 def _screen(browser: Browser, address: str) -> Iterator[Page]:
-    with screen(browser, address) as page:
+    with screen(browser, address, keeps_pages=True) as page:
         page.goto("/")
         yield page
 

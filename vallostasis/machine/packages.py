@@ -115,3 +115,24 @@ def ensure_web_build() -> None:
     say("building the front end")
     run(["npm", "run", "build"], "building the front end", cwd=WEB, env=node_environment())
     _mark_fresh("build", digest)
+
+
+LOCKS = {"run": [], "test": ["--extra", "test"]}
+
+
+def renew_locks() -> None:
+    """Write anew which Python packages are installed, each with its version and the digests of its files.
+
+    pip-tools resolves them in an environment of its own; it asks the package index for every file, which takes minutes.
+    """
+    home = ROOT / ".vallo" / "lock"
+    run([sys.executable, "-m", "venv", str(home)], "making an environment for pip-tools")
+    run([str(home / "bin" / "pip"), "install", "-q", "pip-tools"], "installing pip-tools")
+    for name, extra in LOCKS.items():
+        say(f"renewing requirements/{name}.lock (several minutes)")
+        target = f"requirements/{name}.lock"
+        command = [str(home / "bin" / "pip-compile"), "-q", "--upgrade", "--generate-hashes", "--strip-extras",
+                   "--allow-unsafe", "--build-deps-for=editable", "--no-emit-index-url", "--no-emit-find-links",
+                   *extra, "--output-file", target, "pyproject.toml"]  # fmt: skip
+        environment = {**os.environ, "CUSTOM_COMPILE_COMMAND": "./vallo lock"}
+        run(command, f"renewing {target}", env=environment)
