@@ -27,7 +27,11 @@ export default typescript.config(
     files: ['src/**/*.ts', 'src/**/*.vue'],
     extends: typescript.configs.recommendedTypeChecked,
     languageOptions: {
-      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
+      parserOptions: {
+        projectService: true,
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.vue'],
+      },
     },
   },
   {
@@ -40,7 +44,10 @@ export default typescript.config(
       'vue/multi-word-component-names': 'off',
       'no-console': 'error',
       // A label that holds its field, or names it by id, is read out either way.
-      'vuejs-accessibility/label-has-for': ['error', { required: { some: ['nesting', 'id'] }, controlComponents: [] }],
+      'vuejs-accessibility/label-has-for': [
+        'error',
+        { required: { some: ['nesting', 'id'] }, controlComponents: [] },
+      ],
     },
   },
   {

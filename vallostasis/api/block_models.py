@@ -21,11 +21,13 @@ from vallostasis.api.tape_models import (
 )
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.gauges.zero_checks import open_doubts
+from vallostasis.core.lenses import LensNow, lenses_now
 from vallostasis.core.protrusion.measured import flange_part
 from vallostasis.core.protrusion.rules import BlockJudgement, HeadAverage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import CardVersion, Job, Liner, Quantity
 from vallostasis.core.records.spec_card import CardUnit
+from vallostasis.core.subjects import LensName
 from vallostasis.core.surveys.places import protrusion_limits
 from vallostasis.core.tape.fact_kinds import newest_event
 from vallostasis.services.block import BlockNow
@@ -71,12 +73,35 @@ class CardView(LayoutView):
     coverage_factor: float
 
 
+class ReadSoFarView(BaseModel):
+    """How many parts of a feature are read in full."""
+
+    quantity: Quantity
+    read: int
+    of: int
+
+
+class LensView(BaseModel):
+    """A way to look at the block: the features it shows, or what it waits for."""
+
+    name: LensName
+    quantities: list[Quantity]
+    waits_for: list[ReadSoFarView]
+
+    @classmethod
+    def of(cls, lens: LensNow) -> "LensView":
+        """Show a lens."""
+        waits = [ReadSoFarView(quantity=one.quantity, read=one.read, of=one.of) for one in lens.waits_for]
+        return cls(name=lens.name, quantities=list(lens.quantities), waits_for=waits)
+
+
 class BlockView(BaseModel):
     """A job's block with everything the screen shows of it."""
 
     job: Job
     card: CardView
     stages: list[StageView]
+    lenses: list[LensView] = Field(description="Those of its construction, the one it opens with first.")
     holes: list[HoleView]
     heads: list[HeadView]
     liners: list["LinerView"]
@@ -113,6 +138,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         job=facts.job,
         card=card_view(facts, newest_card_version),
         stages=stage_views(facts, now.judgement),
+        lenses=[LensView.of(one) for one in lenses_now(facts)],
         holes=[hole_view(facts, hole) for hole in facts.holes],
         heads=[_head_view(head) for head in now.judgement.heads],
         liners=[liner_view(facts, liner) for liner in facts.liners],

@@ -10,7 +10,7 @@ from vallostasis.core.counterbore.ledge_report import LedgeReport
 from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.needs import Action, Need
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.rows import Cut, FittedShim, Hole, Liner
+from vallostasis.core.records.rows import Cut, FittedShim, Hole, Liner, Quantity
 from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State
 
 
@@ -82,6 +82,8 @@ class NeedView(BaseModel):
     detail: PhraseView
     hours: list[float]
     liner_mark: str
+    quantity: Quantity | None = Field(description="The survey to read.")
+    part: str
 
     @classmethod
     def of(cls, need: Need) -> "NeedView":
@@ -92,6 +94,8 @@ class NeedView(BaseModel):
             detail=PhraseView.of(need.detail),
             hours=list(need.hours),
             liner_mark=need.liner_mark,
+            quantity=need.quantity,
+            part=need.part,
         )
 
 

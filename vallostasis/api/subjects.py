@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from vallostasis.api import (
+    bores,
     cabinet,
     changes,
     counterbore,
@@ -29,7 +30,7 @@ from vallostasis.api.compute import uncertainty as compute_uncertainty
 OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "protrusion": (compute_protrusion.router,),
     "counterbore": (counterbore.router, compute_counterbore.router),
-    "bores": (compute_bores.router,),
+    "bores": (bores.router, compute_bores.router),
     "fits": (),
 }
 OF_ALL: tuple[APIRouter, ...] = tuple(

@@ -13,6 +13,7 @@ from vallostasis.api.trail import PhraseView
 from vallostasis.core.features.catalogue import PartKind, PatternKind
 from vallostasis.core.features.pattern import Pattern
 from vallostasis.core.features.plan import blind_spots
+from vallostasis.core.fits.interference import InterferenceToCome
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Place, Quantity
@@ -24,7 +25,7 @@ from vallostasis.core.surveys.set_budget import temperature_key
 from vallostasis.core.surveys.survey import Survey
 from vallostasis.core.tape.fact_kinds import newest_event
 from vallostasis.core.uncertainty.decision import State
-from vallostasis.services.surveys import FeatureNow, SurveyNow
+from vallostasis.services.surveys import FeatureNow, SurveyNow, Warmth
 
 
 class PlaceView(BaseModel):
@@ -214,6 +215,20 @@ class WarmthView(BaseModel):
     part_temperature_event: int | None = Field(description="What to strike where the part's was taken wrongly.")
     soak_s: float | None = Field(description="Until the part is as warm as the room; null where it cannot be told.")
 
+    @classmethod
+    def of(cls, warmth: Warmth) -> "WarmthView":
+        """Show how warm things are."""
+        return cls(
+            part_c=warmth.part_c,
+            readings_c=warmth.readings_c,
+            gauge_c=warmth.gauge_c,
+            master_c=warmth.master_c,
+            room_c=warmth.room_c,
+            effect_m=warmth.effect_m,
+            part_temperature_event=warmth.taken[-1].event if warmth.taken else None,
+            soak_s=None if warmth.soak is None else warmth.soak.seconds_left,
+        )
+
 
 class InterferenceLevelView(BaseModel):
     """Interference at a level, diametral, positive for a press. [m]"""
@@ -232,18 +247,29 @@ class InterferenceView(BaseModel):
     left_out: list[str] = Field(description="Levels of the bore at which the liner was not read.")
     doubtful: bool = Field(description="Some of its readings stand on a zero that was found moved.")
 
+    @classmethod
+    def of(cls, one: InterferenceToCome) -> "InterferenceView":
+        """Show a liner against a bore."""
+        levels = [
+            InterferenceLevelView(
+                name=at.level,
+                depth_m=at.depth_m,
+                interference_m=at.stated.value_m,
+                expanded_m=at.stated.expanded_m,
+            )
+            for at in one.levels
+        ]
+        return cls(liner_mark=one.liner_mark, levels=levels, left_out=list(one.left_out), doubtful=one.doubtful)
 
-class SurveyView(BaseModel):
-    """One feature on one part, as it stands now. Lengths in m."""
+
+class SurveyFormView(BaseModel):
+    """What was read of one feature on one part, its form and its rules. Lengths in m."""
 
     quantity: Quantity
-    pattern_kind: PatternKind
     is_size: bool
     is_diameter: bool
     part: PartView
     pattern: PatternView
-    setup: SetupView | None
-    set_id: UUID | None
     places: list[PlaceReadView]
     at_20c: bool
     relative: bool
@@ -253,20 +279,28 @@ class SurveyView(BaseModel):
     out_of_round_m: float | None
     taper_m: float | None
     form: FormView | None
+    expanded_m: float | None
+    told: list[DerivedView] = Field(description="What its form is told by: the greatest of each kind.")
+    rules: list[RuleView]
+    interference: list[InterferenceView]
+
+
+class SurveyView(SurveyFormView):
+    """One feature on one part, as it stands now. Lengths in m."""
+
+    pattern_kind: PatternKind
+    setup: SetupView | None
+    set_id: UUID | None
     flatness_m: float | None
     off_plane_m: list[float]
-    expanded_m: float | None
     with_thermometer_m: float | None = Field(
         description="± of one reading, had temperatures been taken; null where they were, or do not matter. [m]"
     )
     derived: list[DerivedView]
-    told: list[DerivedView] = Field(description="What its form is told by: the greatest of each kind.")
-    rules: list[RuleView]
     settling: list[SettlingView]
     doubts: list[DoubtView]
     warmth: WarmthView
     stamp: str
-    interference: list[InterferenceView]
     gauge_has_zero: bool = Field(description="The gauge in use is set to a zero that can move; a blade is not.")
     gauge_is_rocked: bool = Field(description="Its size is taken at the turning point of a rock.")
     has_own_temperature: bool = Field(description="A loose part; else the block's temperature counts.")
@@ -310,21 +344,16 @@ def part_view(survey: Survey) -> PartView:
     )
 
 
-def survey_view(now: SurveyNow) -> SurveyView:
-    """Show a survey."""
-    survey, facts = now.survey, now.facts
+def survey_form_view(facts: JobFacts, survey: Survey, interference: tuple[InterferenceToCome, ...]) -> SurveyFormView:
+    """Show what was read of one feature on one part, and its form."""
     quantity = survey.feature.quantity
     sheet = sheet_of(facts.card, quantity)
-    setup = facts.present_setup(quantity)
-    return SurveyView(
+    return SurveyFormView(
         quantity=quantity,
-        pattern_kind=survey.feature.pattern,
         is_size=survey.feature.is_size,
         is_diameter=survey.feature.is_diameter,
         part=part_view(survey),
         pattern=PatternView.of(survey.pattern, survey.pattern_on_card, blind_spots(survey.feature, survey.pattern)),
-        setup=None if setup is None else setup_view(facts, setup, date.today()),
-        set_id=None if survey.reading_set is None else survey.reading_set.reading_set_id,
         places=[PlaceReadView.of(row) for row in survey.places],
         at_20c=survey.at_20c,
         relative=survey.relative,
@@ -334,43 +363,30 @@ def survey_view(now: SurveyNow) -> SurveyView:
         out_of_round_m=None if sheet is None else sheet.out_of_round.metres,
         taper_m=None if sheet is None else sheet.taper.metres,
         form=None if survey.form is None else form_view(survey, survey.form),
-        flatness_m=None if survey.flatness is None else survey.flatness.flatness_m,
-        off_plane_m=[] if survey.flatness is None else list(survey.flatness.off_plane_m),
         expanded_m=None if survey.budget is None else survey.budget.expanded_m,
-        with_thermometer_m=None if survey.thermometer is None else survey.thermometer.expanded_m,
-        derived=[DerivedView.of(one) for one in survey.derived],
         told=[DerivedView.of(one) for one in worst_of_each(survey.derived)],
         rules=[RuleView.of(rule) for rule in survey.rules],
+        interference=[InterferenceView.of(one) for one in interference],
+    )
+
+
+def survey_view(now: SurveyNow) -> SurveyView:
+    """Show a survey."""
+    survey, facts = now.survey, now.facts
+    setup = facts.present_setup(survey.feature.quantity)
+    return SurveyView(
+        **dict(survey_form_view(facts, survey, now.interference)),
+        pattern_kind=survey.feature.pattern,
+        setup=None if setup is None else setup_view(facts, setup, date.today()),
+        set_id=None if survey.reading_set is None else survey.reading_set.reading_set_id,
+        flatness_m=None if survey.flatness is None else survey.flatness.flatness_m,
+        off_plane_m=[] if survey.flatness is None else list(survey.flatness.off_plane_m),
+        with_thermometer_m=None if survey.thermometer is None else survey.thermometer.expanded_m,
+        derived=[DerivedView.of(one) for one in survey.derived],
         settling=[SettlingView.of(one) for one in now.settling],
         doubts=[DoubtView.of(doubt) for doubt in now.doubts],
-        warmth=WarmthView(
-            part_c=now.warmth.part_c,
-            readings_c=now.warmth.readings_c,
-            gauge_c=now.warmth.gauge_c,
-            master_c=now.warmth.master_c,
-            room_c=now.warmth.room_c,
-            effect_m=now.warmth.effect_m,
-            part_temperature_event=now.warmth.taken[-1].event if now.warmth.taken else None,
-            soak_s=None if now.warmth.soak is None else now.warmth.soak.seconds_left,
-        ),
+        warmth=WarmthView.of(now.warmth),
         stamp=now.stamp,
-        interference=[
-            InterferenceView(
-                liner_mark=one.liner_mark,
-                levels=[
-                    InterferenceLevelView(
-                        name=at.level,
-                        depth_m=at.depth_m,
-                        interference_m=at.stated.value_m,
-                        expanded_m=at.stated.expanded_m,
-                    )
-                    for at in one.levels
-                ],
-                left_out=list(one.left_out),
-                doubtful=one.doubtful,
-            )
-            for one in now.interference
-        ],
         gauge_has_zero=now.gauge_has_zero,
         gauge_is_rocked=now.gauge_is_rocked,
         has_own_temperature=temperature_key(survey.feature.quantity, survey.part.key) != "",

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from vallostasis.core.records.rows import Quantity
 from vallostasis.core.trail import Phrase
 
 
@@ -13,6 +14,7 @@ class Action(StrEnum):
     READ = "read"
     READ_DEPTH = "read depth"
     READ_FLANGE = "read flange"
+    READ_SURVEY = "read survey"
     FIT = "fit"
     CUT = "cut"
     EXPLAIN = "explain"
@@ -20,10 +22,12 @@ class Action(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Need:
-    """The next step for one hole. ``hours`` are the positions to read, in order. [h]"""
+    """The next step for one hole. ``hours`` are the positions to read, in order [h]; a survey is one of a part."""
 
     action: Action
     sentence: Phrase
     detail: Phrase = Phrase("")
     hours: tuple[float, ...] = ()
     liner_mark: str = ""
+    quantity: Quantity | None = None
+    part: str = ""

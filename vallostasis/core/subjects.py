@@ -6,8 +6,10 @@ Whatever goes over all of them, needs, cross checks, goes over this register in 
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
+from enum import StrEnum
 
 from vallostasis.core.bores import cross_checks as bore_checks
+from vallostasis.core.bores.needs import need_of_bore
 from vallostasis.core.counterbore.needs import need_of_counterbore
 from vallostasis.core.fits import cross_checks as fit_checks
 from vallostasis.core.needs import Action, Need
@@ -19,16 +21,32 @@ from vallostasis.core.surveys.cross_checks import checks_of_reading
 from vallostasis.core.surveys.survey import Survey
 from vallostasis.core.trail import Phrase
 
+
+class LensName(StrEnum):
+    """A way to look at the block, as it stands in addresses."""
+
+    PROTRUSION = "protrusion"
+    COUNTERBORE = "counterbore"
+    FIT = "fit"
+    BORE = "bore"
+    DISTORTION = "distortion"
+    CLEARANCE = "clearance"
+
+
 NeedOf = Callable[[JobFacts, Hole, HoleJudgement], Need | None]
 Check = Callable[[JobFacts, Survey], Iterator[Phrase]]
 
 
 @dataclass(frozen=True, slots=True)
 class Subject:
-    """One part of the work: its features, what a hole needs of it, what its readings say beside others."""
+    """One part of the work: its features, what a hole needs of it, what its readings say beside others.
+
+    ``lenses`` names the ways to look at the block that are its own.
+    """
 
     name: str
     quantities: tuple[Quantity, ...]
+    lenses: tuple[LensName, ...] = ()
     need: NeedOf | None = None
     checks: Mapping[Quantity, Check] = field(default_factory=dict)
 
@@ -37,21 +55,25 @@ SUBJECTS = (
     Subject(
         "protrusion",
         (Quantity.PROTRUSION, Quantity.DECK_FLATNESS, Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP),
+        (LensName.PROTRUSION,),
         need_of_protrusion,
     ),
     Subject(
         "counterbore",
         (Quantity.COUNTERBORE_DEPTH, Quantity.COUNTERBORE_DIAMETER, Quantity.FLANGE_THICKNESS,
          Quantity.SETUP_INDICATOR),
+        (LensName.COUNTERBORE,),
         need_of_counterbore,
     ),
     Subject(
         "bores",
         (Quantity.BLOCK_BORE, Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING,
          Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
-        checks=bore_checks.CHECKS,
+        (LensName.BORE, LensName.DISTORTION, LensName.CLEARANCE),
+        need_of_bore,
+        bore_checks.CHECKS,
     ),
-    Subject("fits", (Quantity.TRIAL_FIT,), checks=fit_checks.CHECKS),
+    Subject("fits", (Quantity.TRIAL_FIT,), (LensName.FIT,), checks=fit_checks.CHECKS),
 )  # fmt: skip
 
 

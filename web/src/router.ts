@@ -1,7 +1,7 @@
 /** Every view has its own address. */
 import { createRouter, createWebHistory } from 'vue-router'
 
-import { HOME_LENS, LENS_NAMES } from '@/shared/subjects'
+import { CLOCK_LENS_NAMES, LENS_NAMES } from '@/shared/subjects'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -13,9 +13,11 @@ export const router = createRouter({
       path: '/jobs/:job',
       component: () => import('@/features/job/JobFrame.vue'),
       children: [
+        { path: '', redirect: (to) => ({ name: 'home', params: { job: to.params['job'] } }) },
         {
-          path: '',
-          redirect: (to) => ({ name: 'block', params: { job: to.params['job'], lens: HOME_LENS } }),
+          path: 'home/:hole(\\d+)?',
+          name: 'home',
+          component: () => import('@/features/job/JobHome.vue'),
         },
         {
           path: `:lens(${LENS_NAMES})/:hole(\\d+)?`,
@@ -23,7 +25,7 @@ export const router = createRouter({
           component: () => import('@/features/block/BlockPage.vue'),
         },
         {
-          path: `bench/:lens(${LENS_NAMES})/:hole(\\d+)?`,
+          path: `bench/:lens(${CLOCK_LENS_NAMES})/:hole(\\d+)?`,
           name: 'bench',
           meta: { full: true },
           component: () => import('@/features/bench/BenchPage.vue'),

@@ -1,5 +1,6 @@
 """Sums of notation: what a text typed in the shop means."""
 
+from dataclasses import dataclass
 from decimal import Decimal
 from typing import Annotated
 
@@ -13,9 +14,10 @@ from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.features.senses import senses_of
 from vallostasis.core.features.usual_lengths import whole_size_of
+from vallostasis.core.notation.bore_line import BoreLevel, BorePlace, BorePlan, parse_bore_line
 from vallostasis.core.notation.entry_line import Position, parse_entry_line
 from vallostasis.core.notation.lengths import Unit, metres
-from vallostasis.core.notation.typed_lengths import ExpectedRange, parse_diameter, parse_length, unit_step
+from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, parse_diameter, parse_length, unit_step
 from vallostasis.core.records.rows import Quantity
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
@@ -25,6 +27,13 @@ Length = Annotated[float, Field(allow_inf_nan=False, ge=-10, le=10, description=
 
 # Nothing is farther off than this where only one bound is given. [µm]
 NO_BOUND_UM = Decimal(100_000_000)
+
+
+class BoreLevelIn(BaseModel):
+    """A level that the card asks to be read."""
+
+    name: Annotated[str, Field(max_length=60)]
+    depth_um: Annotated[Decimal, Field(ge=-10_000_000, le=10_000_000, description="Below the deck. [µm]")]
 
 
 class ParseRequest(BaseModel):
@@ -46,6 +55,13 @@ class ParseRequest(BaseModel):
     )
     present_hole: int | None = Field(None, ge=1, le=99)
     present_hour: float | None = Field(None, gt=0, le=12)
+    levels: list[BoreLevelIn] = Field(
+        [], max_length=60, description="Levels of a bore; given, the text is read as [hole] [level] [axis]d value."
+    )
+    axes_deg: list[Annotated[float, Field(ge=0, lt=180)]] = Field([], max_length=36)
+    depth_unit: Unit = Field("mm", description="Unit that a bare depth of a level takes.")
+    present_level_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000)
+    present_axis_deg: float | None = Field(None, ge=0, lt=180)
 
 
 class ParseAnswer(BaseModel):
@@ -53,6 +69,8 @@ class ParseAnswer(BaseModel):
 
     hole: int | None
     hour: float | None
+    level_um: Decimal | None = Field(None, description="Level of a bore below the deck. [µm]")
+    axis_deg: float | None = Field(None, description="Axis of a bore. [deg]")
     value_um: Decimal | None = Field(description="Exact value. [µm]")
     value_m: float | None = Field(description="The same value. [m]")
     number: Decimal | None = Field(description="The number as it was given.")
@@ -73,20 +91,14 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         if least > greatest:
             raise OutOfDomain(f"the least value, {least} µm, lies above the greatest, {greatest} µm", "least_um")
         expected = ExpectedRange(least, greatest)
-    present = Position(ask.present_hole, ask.present_hour)
-    senses = {} if ask.quantity is None else senses_of(ask.quantity)
-    if ask.holes:
-        line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed, senses)
-        position, reading = line.position, line.reading
-    else:
-        is_diameter = ask.quantity is None or feature_of(ask.quantity).is_diameter
-        reads = parse_diameter if is_diameter else parse_length
-        position, reading = present, reads(ask.text, ask.bare_unit, expected, ask.confirmed, senses)
+    place, reading = _understood(ask, expected)
     size = None if reading is None or ask.zero_um is None else whole_size_of(reading, ask.zero_um)
     reading = size or reading
     return ParseAnswer(
-        hole=position.hole,
-        hour=position.hour,
+        hole=place.hole,
+        hour=place.hour,
+        level_um=place.level_um,
+        axis_deg=place.axis_deg,
         value_um=None if reading is None else reading.value_um,
         value_m=None if reading is None else metres(reading.value_um),
         number=None if reading is None else reading.number,
@@ -96,3 +108,34 @@ def compute_parse(ask: ParseRequest) -> ParseAnswer:
         typed="" if reading is None else reading.typed,
         trail=[] if reading is None else [StepView.of(unit_step(reading))],
     )
+
+
+@dataclass(frozen=True, slots=True)
+class _Named:
+    """Where a line says a reading belongs, round the clock or down a bore."""
+
+    hole: int | None
+    hour: float | None = None
+    level_um: Decimal | None = None
+    axis_deg: float | None = None
+
+
+def _understood(ask: ParseRequest, expected: ExpectedRange | None) -> tuple[_Named, ParsedLength | None]:
+    senses = {} if ask.quantity is None else senses_of(ask.quantity)
+    is_diameter = ask.quantity is None or feature_of(ask.quantity).is_diameter
+
+    def reads(text: str) -> ParsedLength:
+        read = parse_diameter if is_diameter else parse_length
+        return read(text, ask.bare_unit, expected, ask.confirmed, senses)
+
+    if ask.levels:
+        levels = tuple(BoreLevel(one.name, one.depth_um) for one in ask.levels)
+        plan = BorePlan(tuple(ask.holes), levels, tuple(ask.axes_deg), ask.depth_unit)
+        now = BorePlace(ask.present_hole, ask.present_level_um, ask.present_axis_deg)
+        bore = parse_bore_line(ask.text, now, plan, reads)
+        return _Named(bore.place.hole, None, bore.place.level_um, bore.place.axis_deg), bore.reading
+    present = Position(ask.present_hole, ask.present_hour)
+    if ask.holes:
+        line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed, senses)
+        return _Named(line.position.hole, line.position.hour), line.reading
+    return _Named(present.hole, present.hour), reads(ask.text)

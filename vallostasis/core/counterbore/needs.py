@@ -7,14 +7,16 @@ from vallostasis.core.protrusion.measured import depths_of, hole_parts
 from vallostasis.core.protrusion.rules import HoleJudgement
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole
-from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_LEDGE
+from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_LEDGE, CONSTRUCTIONS_WITH_PROTRUSION
 from vallostasis.core.shapes.clock import hour_names
 from vallostasis.core.trail import Phrase, Term
 from vallostasis.core.uncertainty.decision import RuleKind, Side, State
 
 
 def need_of_counterbore(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need | None:
-    """Say what the counterbore of one hole needs; None where its liner is in and nothing is out. House rule."""
+    """Say what the counterbore of one hole needs; None where it has none, or is in. House rule."""
+    if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
+        return None
     if facts.present_fitting(hole.hole_id) is None:
         return _open_hole(facts, hole)
     return _cut(facts, hole, judgement) if judgement.state is State.OUT else None

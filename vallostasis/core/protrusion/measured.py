@@ -16,7 +16,7 @@ from vallostasis.core.protrusion.stack import (
 )
 from vallostasis.core.records.job_facts import JobFacts, once
 from vallostasis.core.records.rows import FittedShim, Hole, Liner, Quantity
-from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION, UNLINED, SpecCard
 from vallostasis.core.surveys.derived import centre_of
 from vallostasis.core.surveys.survey import Survey, survey_of
 from vallostasis.core.uncertainty.budget import Estimate, Shape, Source, estimate, mean_of
@@ -165,9 +165,23 @@ def doubt_of_parts(facts: JobFacts, hole: Hole, liner: Liner | None, land: str) 
     return ""
 
 
+def deciding_bore(facts: JobFacts, hole: Hole) -> Survey:
+    """Return the bore that a hole without protrusion is judged by: its sleeve's once one is in, else the block's."""
+    lined = facts.present_fitting(hole.hole_id) is not None and facts.card.construction not in UNLINED
+    quantity = Quantity.LINER_BORE if lined else Quantity.BLOCK_BORE
+    part = part_with_key(facts, quantity, f"hole-{hole.number}")
+    assert part is not None
+    return survey_of(facts, quantity, part)
+
+
 @once
 def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
-    """What the rules judge of one hole: the newest set of its present fitting, unstruck readings only."""
+    """What the rules judge of one hole: the newest set of its present fitting, unstruck readings only.
+
+    Where nothing stands proud, a hole is judged by its bore.
+    """
+    if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
+        return MeasuredHole(hole.number, deciding_bore(facts, hole).standing)
     if facts.present_fitting(hole.hole_id) is None:
         was_cut = facts.last_cut(hole.hole_id) is not None
         as_found = ", nothing read as found" if facts.is_as_found(hole.hole_id) else ""

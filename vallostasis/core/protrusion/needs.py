@@ -25,9 +25,9 @@ LOW_CAUSES = (
 
 
 def need_of_protrusion(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need | None:
-    """Say what protrusion needs in one hole; None where it is open, or is to be cut. House rule."""
+    """Say what protrusion needs in one hole; None where it has none, is open, or is to be cut. House rule."""
     if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
-        return Need(Action.NOTHING, Phrase(f"A {facts.card.construction.value} has no protrusion to measure."))
+        return None
     if facts.present_fitting(hole.hole_id) is None:
         return None
     measured = measured_hole(facts, hole)

@@ -253,6 +253,7 @@ def typed_with_unit(length: Length, unit: CardUnit, *, is_size: bool = False) ->
     return as_entered(length.typed, "mm" if unit is CardUnit.MM else inch_card)
 
 
+UNLINED = (Construction.PARENT_BORE, Construction.COATED)
 CONSTRUCTIONS_WITH_PROTRUSION = (
     Construction.WET_TOP_FLANGE,
     Construction.WET_BOTTOM_SEAT,

@@ -1,35 +1,54 @@
 /** What the screens show of each subject, in one place: lenses on the block, views of a job, views of the shop. */
-import type { Quantity } from '@/api/generated'
+import type { LensName, Quantity } from '@/api/generated'
+
+export type Lens = LensName
 
 interface LensRow {
-  name: string
-  quantity: Quantity
+  name: Lens
   label: string
   /** What one reading under it is called. */
   what: string
   key: string
+  /** The one feature it shows; null where it shows several, or holds them against each other. */
+  quantity: Quantity | null
 }
 
-/** Ways to look at the block: protrusion against its limits, or ledge depth against what the liner needs. */
-export const LENSES = [
-  { name: 'protrusion', quantity: 'protrusion', label: 'Protrusion', what: 'protrusion', key: 'P' },
-  { name: 'counterbore', quantity: 'counterbore depth', label: 'Counterbore', what: 'ledge depth', key: 'K' },
-] as const satisfies readonly LensRow[]
+/** Ways to look at the block; which of them a job has, and in what order, its construction decides. */
+export const LENSES: readonly LensRow[] = [
+  { name: 'protrusion', label: 'Protrusion', what: 'protrusion', key: 'P', quantity: 'protrusion' },
+  { name: 'counterbore', label: 'Counterbore', what: 'ledge depth', key: 'K', quantity: 'counterbore depth' },
+  { name: 'fit', label: 'Fit', what: 'fit', key: 'F', quantity: null },
+  { name: 'bore', label: 'Bore', what: 'bore', key: 'O', quantity: null },
+  { name: 'distortion', label: 'Distortion', what: 'distortion', key: 'D', quantity: null },
+  { name: 'clearance', label: 'Clearance', what: 'clearance', key: 'C', quantity: null },
+]
 
-export type Lens = (typeof LENSES)[number]['name']
+/** What is read round the clock of a hole, and has the bench of the block. */
+export type ClockLens = 'protrusion' | 'counterbore'
+export const isClockLens = (name: Lens): name is ClockLens => name === 'protrusion' || name === 'counterbore'
 
-export const HOME_LENS: Lens = LENSES[0].name
 /** For the router: the names an address may hold. */
 export const LENS_NAMES = LENSES.map((lens) => lens.name).join('|')
+export const CLOCK_LENS_NAMES = LENSES.map((lens) => lens.name)
+  .filter(isClockLens)
+  .join('|')
 
-/** The lens an address names, the home one where it names none. */
-export function lensOf(param: unknown): (typeof LENSES)[number] {
-  return LENSES.find((lens) => lens.name === param) ?? LENSES[0]
+const FIRST = LENSES[0] as LensRow
+
+/** The lens an address names, protrusion where it names none. */
+export function lensOf(param: unknown): LensRow {
+  return LENSES.find((lens) => lens.name === param) ?? FIRST
+}
+
+export function clockLensOf(param: unknown): { name: ClockLens; quantity: Quantity } {
+  return param === 'counterbore'
+    ? { name: 'counterbore', quantity: 'counterbore depth' }
+    : { name: 'protrusion', quantity: 'protrusion' }
 }
 
 /** Views of one job; `of` are the addresses that belong to each. */
 export const JOB_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
-  { label: 'Block', name: 'block', of: ['block', 'cut'] },
+  { label: 'Block', name: 'home', of: ['block', 'cut'] },
   { label: 'Measuring', name: 'measure', of: ['measure'] },
   { label: 'Liners', name: 'liners', of: ['liners'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },

@@ -1,5 +1,10 @@
 /** What a browser has and the test environment has not: sound, which nobody hears here. */
-const silent = { connect: () => silent, start: () => undefined, stop: () => undefined, frequency: { value: 0 } }
+const silent = {
+  connect: () => silent,
+  start: () => undefined,
+  stop: () => undefined,
+  frequency: { value: 0 },
+}
 
 class SilentSound {
   currentTime = 0

@@ -16,7 +16,7 @@ export type Acceptance = 'guarded' | 'simple';
  *
  * What the one button does.
  */
-export type Action = 'nothing' | 'read' | 'read depth' | 'read flange' | 'fit' | 'cut' | 'explain';
+export type Action = 'nothing' | 'read' | 'read depth' | 'read flange' | 'read survey' | 'fit' | 'cut' | 'explain';
 
 /**
  * AdoptBody
@@ -86,6 +86,12 @@ export type BlockView = {
      * Stages
      */
     stages: Array<StageView>;
+    /**
+     * Lenses
+     *
+     * Those of its construction, the one it opens with first.
+     */
+    lenses: Array<LensView>;
     /**
      * Holes
      */
@@ -242,6 +248,24 @@ export type BodyImportReadings = {
 };
 
 /**
+ * BoreLevelIn
+ *
+ * A level that the card asks to be read.
+ */
+export type BoreLevelIn = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth Um
+     *
+     * Below the deck. [µm]
+     */
+    depth_um: number | string;
+};
+
+/**
  * BoreSetAnswer
  *
  * The form of the bore; what is null was not reached by the readings. [m]
@@ -381,6 +405,40 @@ export type BoreSetRequest = {
      * Nominal M
      */
     nominal_m?: number | null;
+};
+
+/**
+ * BoreView
+ *
+ * The bore of one hole, and what it needs.
+ */
+export type BoreView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    survey: SurveyFormView;
+    need: NeedView;
+};
+
+/**
+ * BoresView
+ *
+ * A bore of every hole of a block, in the order of the block.
+ */
+export type BoresView = {
+    quantity: Quantity;
+    setup: SetupView | null;
+    /**
+     * Bores
+     */
+    bores: Array<BoreView>;
+    /**
+     * Event
+     *
+     * The newest thing recorded; grows with every change.
+     */
+    event: number;
 };
 
 /**
@@ -3077,6 +3135,30 @@ export type Length = {
 };
 
 /**
+ * LensName
+ *
+ * A way to look at the block, as it stands in addresses.
+ */
+export type LensName = 'protrusion' | 'counterbore' | 'fit' | 'bore' | 'distortion' | 'clearance';
+
+/**
+ * LensView
+ *
+ * A way to look at the block: the features it shows, or what it waits for.
+ */
+export type LensView = {
+    name: LensName;
+    /**
+     * Quantities
+     */
+    quantities: Array<Quantity>;
+    /**
+     * Waits For
+     */
+    waits_for: Array<ReadSoFarView>;
+};
+
+/**
  * LevelFormView
  *
  * One level of a bore.
@@ -3555,6 +3637,14 @@ export type NeedView = {
      * Liner Mark
      */
     liner_mark: string;
+    /**
+     * The survey to read.
+     */
+    quantity: Quantity | null;
+    /**
+     * Part
+     */
+    part: string;
 };
 
 /**
@@ -3742,6 +3832,18 @@ export type ParseAnswer = {
      */
     hour: number | null;
     /**
+     * Level Um
+     *
+     * Level of a bore below the deck. [µm]
+     */
+    level_um?: number | string | null;
+    /**
+     * Axis Deg
+     *
+     * Axis of a bore. [deg]
+     */
+    axis_deg?: number | null;
+    /**
      * Value Um
      *
      * Exact value. [µm]
@@ -3845,6 +3947,30 @@ export type ParseRequest = {
      * Present Hour
      */
     present_hour?: number | null;
+    /**
+     * Levels
+     *
+     * Levels of a bore; given, the text is read as [hole] [level] [axis]d value.
+     */
+    levels?: Array<BoreLevelIn>;
+    /**
+     * Axes Deg
+     */
+    axes_deg?: Array<number>;
+    /**
+     * Depth Unit
+     *
+     * Unit that a bare depth of a level takes.
+     */
+    depth_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Present Level Um
+     */
+    present_level_um?: number | string | null;
+    /**
+     * Present Axis Deg
+     */
+    present_axis_deg?: number | null;
 };
 
 /**
@@ -4503,6 +4629,23 @@ export type RangesView = {
      * Percent Of Total
      */
     percent_of_total: number;
+};
+
+/**
+ * ReadSoFarView
+ *
+ * How many parts of a feature are read in full.
+ */
+export type ReadSoFarView = {
+    quantity: Quantity;
+    /**
+     * Read
+     */
+    read: number;
+    /**
+     * Of
+     */
+    of: number;
 };
 
 /**
@@ -5955,13 +6098,12 @@ export type SuggestedText = {
 };
 
 /**
- * SurveyView
+ * SurveyFormView
  *
- * One feature on one part, as it stands now. Lengths in m.
+ * What was read of one feature on one part, its form and its rules. Lengths in m.
  */
-export type SurveyView = {
+export type SurveyFormView = {
     quantity: Quantity;
-    pattern_kind: PatternKind;
     /**
      * Is Size
      */
@@ -5972,11 +6114,6 @@ export type SurveyView = {
     is_diameter: boolean;
     part: PartView;
     pattern: PatternView;
-    setup: SetupView | null;
-    /**
-     * Set Id
-     */
-    set_id: string | null;
     /**
      * Places
      */
@@ -6011,27 +6148,9 @@ export type SurveyView = {
     taper_m: number | null;
     form: FormView | null;
     /**
-     * Flatness M
-     */
-    flatness_m: number | null;
-    /**
-     * Off Plane M
-     */
-    off_plane_m: Array<number>;
-    /**
      * Expanded M
      */
     expanded_m: number | null;
-    /**
-     * With Thermometer M
-     *
-     * ± of one reading, had temperatures been taken; null where they were, or do not matter. [m]
-     */
-    with_thermometer_m: number | null;
-    /**
-     * Derived
-     */
-    derived: Array<DerivedView>;
     /**
      * Told
      *
@@ -6042,6 +6161,104 @@ export type SurveyView = {
      * Rules
      */
     rules: Array<RuleView>;
+    /**
+     * Interference
+     */
+    interference: Array<InterferenceView>;
+};
+
+/**
+ * SurveyView
+ *
+ * One feature on one part, as it stands now. Lengths in m.
+ */
+export type SurveyView = {
+    quantity: Quantity;
+    /**
+     * Is Size
+     */
+    is_size: boolean;
+    /**
+     * Is Diameter
+     */
+    is_diameter: boolean;
+    part: PartView;
+    pattern: PatternView;
+    /**
+     * Places
+     */
+    places: Array<PlaceReadView>;
+    /**
+     * At 20C
+     */
+    at_20c: boolean;
+    /**
+     * Relative
+     */
+    relative: boolean;
+    /**
+     * Nominal M
+     */
+    nominal_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Out Of Round M
+     */
+    out_of_round_m: number | null;
+    /**
+     * Taper M
+     */
+    taper_m: number | null;
+    form: FormView | null;
+    /**
+     * Expanded M
+     */
+    expanded_m: number | null;
+    /**
+     * Told
+     *
+     * What its form is told by: the greatest of each kind.
+     */
+    told: Array<DerivedView>;
+    /**
+     * Rules
+     */
+    rules: Array<RuleView>;
+    /**
+     * Interference
+     */
+    interference: Array<InterferenceView>;
+    pattern_kind: PatternKind;
+    setup: SetupView | null;
+    /**
+     * Set Id
+     */
+    set_id: string | null;
+    /**
+     * Flatness M
+     */
+    flatness_m: number | null;
+    /**
+     * Off Plane M
+     */
+    off_plane_m: Array<number>;
+    /**
+     * With Thermometer M
+     *
+     * ± of one reading, had temperatures been taken; null where they were, or do not matter. [m]
+     */
+    with_thermometer_m: number | null;
+    /**
+     * Derived
+     */
+    derived: Array<DerivedView>;
     /**
      * Settling
      */
@@ -6055,10 +6272,6 @@ export type SurveyView = {
      * Stamp
      */
     stamp: string;
-    /**
-     * Interference
-     */
-    interference: Array<InterferenceView>;
     /**
      * Gauge Has Zero
      *
@@ -7772,6 +7985,65 @@ export type ComputeCutPlanResponses = {
 };
 
 export type ComputeCutPlanResponse = ComputeCutPlanResponses[keyof ComputeCutPlanResponses];
+
+export type ReadBoresData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        quantity: Quantity;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/bores/{quantity}';
+};
+
+export type ReadBoresErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBoresError = ReadBoresErrors[keyof ReadBoresErrors];
+
+export type ReadBoresResponses = {
+    /**
+     * Successful Response
+     */
+    200: BoresView;
+};
+
+export type ReadBoresResponse = ReadBoresResponses[keyof ReadBoresResponses];
 
 export type ComputeBoreSetData = {
     body: BoreSetRequest;

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { BlockView, HoleView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { type Lens, lensOf } from '@/shared/subjects'
+import { type ClockLens, clockLensOf } from '@/shared/subjects'
 import { bothSizes } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
@@ -11,11 +11,11 @@ import SmallLength from '@/shared/ui/SmallLength.vue'
 import { STATE_TONE } from '@/shared/format/tones'
 
 /** What stands at this position and in this hole so far, and the verdict as soon as there is one. */
-const props = defineProps<{ block: BlockView; hole: HoleView; hour: number; lens: Lens }>()
+const props = defineProps<{ block: BlockView; hole: HoleView; hour: number; lens: ClockLens }>()
 const digits = useGaugeDigits()
 
 const here = computed(() => {
-  const { quantity } = lensOf(props.lens)
+  const { quantity } = clockLensOf(props.lens)
   return props.block.readings
     .filter(
       (row) =>

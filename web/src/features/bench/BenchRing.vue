@@ -4,12 +4,12 @@ import { computed } from 'vue'
 import type { HoleView } from '@/api/generated'
 import LimitRing from '@/shared/charts/LimitRing.vue'
 import { type Preview, ringOf } from '@/shared/charts/rings'
-import type { Lens } from '@/shared/subjects'
+import type { ClockLens } from '@/shared/subjects'
 
 /** The hole at hand, as large as the screen allows, with the clock hand where the tip belongs. */
 const props = defineProps<{
   hole: HoleView | null
-  lens: Lens
+  lens: ClockLens
   hour: number | null
   preview: Preview | null
 }>()

@@ -1,6 +1,6 @@
 /** The order in which a block is measured: hole after hole, round the clock as the card says. */
 import type { BlockView, HoleView } from '@/api/generated'
-import type { Lens } from '@/shared/subjects'
+import type { ClockLens } from '@/shared/subjects'
 
 export interface Spot {
   hole: number
@@ -18,18 +18,24 @@ export const spotKey = (spot: Spot) => `${spot.hole}·${spot.hour}`
  * Holes that can be read under a lens: protrusion needs a liner, be it the unknown one it came in with; a ledge can be
  * read when the liner is out.
  */
-function readable(hole: HoleView, lens: Lens): boolean {
+function readable(hole: HoleView, lens: ClockLens): boolean {
   return lens === 'counterbore' || hole.liner !== null || hole.as_found
 }
 
-export function allSpots(block: BlockView, lens: Lens): Spot[] {
+export function allSpots(block: BlockView, lens: ClockLens): Spot[] {
   return block.holes
     .filter((hole) => readable(hole, lens))
     .flatMap((hole) => block.card.required_hours.map((hour) => ({ hole: hole.number, hour })))
 }
 
 /** What was read of a spot may also wait in this browser, unsent. */
-function isDone(block: BlockView, lens: Lens, spot: Spot, pass: Pass | null, waiting: string[]): boolean {
+function isDone(
+  block: BlockView,
+  lens: ClockLens,
+  spot: Spot,
+  pass: Pass | null,
+  waiting: string[],
+): boolean {
   const hole = block.holes.find((one) => one.number === spot.hole)
   if (!hole) return true
   if (lens === 'protrusion' && hole.unreadable.some((one) => one.hour === spot.hour)) return true
@@ -41,7 +47,7 @@ function isDone(block: BlockView, lens: Lens, spot: Spot, pass: Pass | null, wai
 
 export function missingSpots(
   block: BlockView,
-  lens: Lens,
+  lens: ClockLens,
   pass: Pass | null,
   waiting: string[] = [],
 ): Spot[] {
@@ -51,7 +57,7 @@ export function missingSpots(
 /** The next spot to read after one, coming round again to what was left out; null when nothing is missing. */
 export function nextSpot(
   block: BlockView,
-  lens: Lens,
+  lens: ClockLens,
   after: Spot | null,
   pass: Pass | null,
   waiting: string[] = [],
@@ -64,7 +70,7 @@ export function nextSpot(
 }
 
 /** One spot on or back in the order, whether it is missing or not. */
-export function stepSpot(block: BlockView, lens: Lens, from: Spot | null, step: 1 | -1): Spot | null {
+export function stepSpot(block: BlockView, lens: ClockLens, from: Spot | null, step: 1 | -1): Spot | null {
   const order = allSpots(block, lens)
   if (order.length === 0) return null
   const at = from === null ? (step > 0 ? -1 : 0) : order.findIndex((spot) => spotKey(spot) === spotKey(from))

@@ -4,7 +4,7 @@ import { computed, type ComputedRef, type Ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import type { HoleView, Quantity } from '@/api/generated'
-import { type Lens, lensOf } from '@/shared/subjects'
+import { type ClockLens, clockLensOf } from '@/shared/subjects'
 import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { waitingFor } from '@/shared/state/outbox'
@@ -15,7 +15,7 @@ import type { Undo } from '@/shared/state/useUndo'
 import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
 
 export interface Bench extends Capture {
-  lens: ComputedRef<Lens>
+  lens: ComputedRef<ClockLens>
   quantity: ComputedRef<Quantity>
   spot: ComputedRef<Spot | null>
   hole: ComputedRef<HoleView | null>
@@ -29,8 +29,8 @@ export interface Bench extends Capture {
 export function useBench(job: JobNow, undo: Undo): Bench {
   const route = useRoute()
   const router = useRouter()
-  const lens = computed<Lens>(() => lensOf(route.params['lens']).name)
-  const quantity = computed<Quantity>(() => lensOf(lens.value).quantity)
+  const lens = computed<ClockLens>(() => clockLensOf(route.params['lens']).name)
+  const quantity = computed<Quantity>(() => clockLensOf(lens.value).quantity)
   const passes = useLocalStorage<Record<string, Pass | null>>(`vallo-pass-${job.jobId}`, {})
   const pass = computed({
     get: () => passes.value[lens.value] ?? null,

@@ -1,20 +1,25 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { useJob } from '@/shared/state/job'
+import { isClockLens } from '@/shared/subjects'
 
-import BlockDeck from './BlockDeck.vue'
+import BoreAside from './BoreAside.vue'
+import BoreLens from './BoreLens.vue'
+import ClockLensView from './ClockLensView.vue'
 import EntryLine from './EntryLine.vue'
 import HoleNeeds from './HoleNeeds.vue'
 import HoleSection from './HoleSection.vue'
 import HoleSummary from './HoleSummary.vue'
-import HoleTable from './HoleTable.vue'
 import LensBar from './LensBar.vue'
-import { nextHour, useBlockPlace } from './place'
+import { useBlockPlace } from './place'
 import TapePanel from './TapePanel.vue'
 import { useBlockKeys } from './useBlockKeys'
+import { useBlockActs } from './useBlockActs'
+import { useBores } from './useBores'
 import { useEntry } from './useEntry'
+import WaitingLens from './WaitingLens.vue'
 import { useJobUndo } from '@/shared/state/useUndo'
 import SetupDialog from '@/shared/ui/SetupDialog.vue'
 import { STATE_TONE } from '@/shared/format/tones'
@@ -24,59 +29,41 @@ import WhyPanel from './WhyPanel.vue'
 const job = useJob()
 const route = useRoute()
 const router = useRouter()
-const place = useBlockPlace()
+const block = computed(() => job.block.value)
+const place = useBlockPlace(() => block.value)
 const { lens, number, hour, open, quantity } = place
+const bores = useBores(job, place)
 const undo = useJobUndo(() => ({
   hole: number.value,
   part: number.value === null ? '' : `hole-${number.value}`,
 }))
-const entry = useEntry(job, place, undo)
+const entry = useEntry(job, place, bores, undo)
 const line = ref<{ focus: () => void } | null>(null)
 
-const { preview } = entry
-const block = computed(() => job.block.value)
+const { preview, borePreview } = entry
 const hole = computed(() => block.value?.holes.find((one) => one.number === number.value) ?? null)
+const bore = computed(() => (lens.value === 'bore' ? bores.chosen.value : null))
+const clock = computed(() => (isClockLens(lens.value) ? lens.value : null))
+const offered = computed(() => block.value?.lenses.find((one) => one.name === lens.value) ?? null)
+/** A lens that this construction has not leads to the one it is looked at first. */
+watch(
+  [block, offered],
+  () => {
+    if (block.value && !offered.value)
+      void router.replace({ name: 'home', params: route.params, query: route.query })
+  },
+  { immediate: true },
+)
 const previewHere = computed(() =>
   lens.value === 'protrusion' && preview.value?.hole === number.value ? preview.value : null,
 )
+const tip = computed(() => (borePreview.value?.hole === number.value ? borePreview.value.value : null))
 
 function choose(to: number, at: number | null = null): void {
   place.go({ hole: to, hour: at })
 }
 
-function act(): void {
-  const now = hole.value
-  if (!now || !block.value) return
-  const params = { job: job.jobId, hole: String(now.number) }
-  switch (now.need.action) {
-    case 'cut':
-    case 'fit':
-      return void router.push({ name: 'cut', params })
-    case 'read flange':
-      return void router.push({
-        name: 'liners',
-        params: { job: job.jobId },
-        query: { liner: now.need.liner_mark },
-      })
-    case 'read':
-      place.go({ lens: 'protrusion', hour: now.need.hours[0] ?? null })
-      return line.value?.focus()
-    case 'read depth':
-      place.go({
-        lens: 'counterbore',
-        hour:
-          nextHour(now, 'counterbore', block.value.card.required_hours, null) ?? now.need.hours[0] ?? null,
-      })
-      return line.value?.focus()
-    case 'explain':
-      return place.go({ open: 'why' })
-    case 'nothing':
-  }
-}
-
-function bench(): void {
-  void router.push({ name: 'bench', params: { job: job.jobId, lens: lens.value } })
-}
+const { act, why, bench } = useBlockActs(job, place, bores, () => line.value?.focus())
 
 /** What is asked about was never recorded: it is dropped, nothing else is taken back. */
 function takeBack(): void {
@@ -89,34 +76,43 @@ function typeOnLine(character: string): void {
   line.value?.focus()
 }
 
-useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, bench })
+useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, bench, bores })
 </script>
 
 <template>
   <template v-if="block">
     <main class="grid flex-1 content-start lg:grid-cols-[minmax(0,1fr)_27rem]">
       <div class="min-w-0 px-5 py-2">
-        <LensBar :block="block" :lens="lens" @choose="(to) => place.go({ lens: to })" />
-        <div class="overflow-x-auto">
-          <BlockDeck
-            class="mt-1 min-w-[38rem]"
-            :block="block"
-            :lens="lens"
-            :chosen="number"
-            :hour="hour"
-            :preview="preview"
-            @choose="choose"
-          />
-        </div>
-        <div class="flex justify-between gap-4 pb-1 text-xs text-ink-soft">
-          <span>◂ {{ block.card.numbering }} · 12 h: {{ block.card.twelve_o_clock }}</span>
-          <span v-if="lens === 'protrusion'">dashed: least · solid: greatest</span>
-        </div>
-        <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Every hole in numbers">
-          <HoleTable :block="block" :lens="lens" :chosen="number" @choose="choose" />
-        </div>
+        <LensBar
+          :block="block"
+          :lens="lens"
+          :quantity="quantity"
+          :hole="number"
+          @choose="(to) => place.go({ lens: to })"
+          @of="(of) => place.go({ of })"
+        />
+        <ClockLensView
+          v-if="clock"
+          :block="block"
+          :lens="clock"
+          :chosen="number"
+          :hour="hour"
+          :preview="preview"
+          @choose="choose"
+        />
+        <BoreLens
+          v-else-if="lens === 'bore'"
+          :block="block"
+          :bores="bores"
+          :chosen="number"
+          :preview="borePreview"
+          @choose="choose"
+          @level="(level) => place.go({ level })"
+          @axis="(axis) => place.go({ axis, level: bores.level.value?.depth_um ?? null })"
+        />
+        <WaitingLens v-else-if="offered" :key="lens" :lens="lens" :waiting="offered" :job-id="job.jobId" />
       </div>
-      <aside class="border-rule px-5 py-3 lg:border-l">
+      <aside v-if="clock || lens === 'bore'" class="border-rule px-5 py-3 lg:border-l">
         <TapePanel
           v-if="open === 'tape'"
           :block="block"
@@ -131,27 +127,39 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           :event="block.event"
           @close="place.go({ open: '' })"
         />
-        <template v-else-if="hole">
+        <BoreAside
+          v-else-if="bore"
+          :bore="bore"
+          :level="bores.level.value"
+          :axis="bores.axis.value"
+          :tip="tip"
+          @choose="(at) => place.go(at)"
+          @act="act"
+          @why="why"
+        />
+        <template v-else-if="hole && clock">
           <h2 class="text-lg leading-tight">
             Hole {{ hole.number }}
             <span :class="STATE_TONE[hole.state]">{{
               hole.state === 'in' ? 'is in' : hole.reason || hole.state
             }}</span>
           </h2>
-          <HoleSummary :hole="hole" :lens="lens" />
+          <HoleSummary :hole="hole" :lens="clock" />
           <HoleSection :block="block" :hole="hole" :hour="hour" :preview-value="previewHere?.value ?? null" />
-          <HoleNeeds class="mt-2" :hole="hole" @act="act" @why="place.go({ open: 'why' })" />
+          <HoleNeeds class="mt-2" :number="hole.number" :need="hole.need" @act="act" @why="why" />
         </template>
-        <div v-else-if="number !== null" class="text-lg">
+        <div v-else-if="number !== null && !hole" class="text-lg">
           There is no hole {{ number }}: this block has holes 1 to {{ block.card.holes }}.
         </div>
-        <div v-else class="text-lg text-ink-soft">
+        <div v-else-if="number === null" class="text-lg text-ink-soft">
           Choose a hole: click its ring, or type # and its number, such as #3.
         </div>
       </aside>
     </main>
     <EntryLine
+      v-if="clock || lens === 'bore'"
       ref="line"
+      :bores="bores"
       :block="block"
       :place="place"
       :entry="entry"
@@ -160,6 +168,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
       @tape="place.go({ open: open === 'tape' ? '' : 'tape' })"
     />
     <SetupDialog
+      v-if="quantity !== null"
       :key="quantity"
       :open="open === 'setup'"
       :block="block"

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { BlockView, ReadingRow } from '@/api/generated'
-import { bareUnit, bareWords } from '@/shared/format/bareUnit'
+import { bareWords } from '@/shared/format/bareUnit'
 import { hourText } from '@/shared/format/clock'
 import { torqueText } from '@/shared/format/others'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
@@ -13,33 +13,60 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import UndoButton from '@/shared/ui/UndoButton.vue'
 import UndoNote from '@/shared/ui/UndoNote.vue'
 
+import { lensOf } from '@/shared/subjects'
+
 import type { BlockPlace } from './place'
+import type { Bores } from './useBores'
 import type { Entry } from './useEntry'
 
 /** One line to type a reading; what it means stands beside it before it is taken. */
-const props = defineProps<{ block: BlockView; place: BlockPlace; entry: Entry; undo: Undo }>()
+const props = defineProps<{ block: BlockView; place: BlockPlace; bores: Bores; entry: Entry; undo: Undo }>()
 const emit = defineEmits<{ undo: []; tape: [] }>()
 const input = ref<HTMLInputElement | null>(null)
 
 const { number, hour, quantity, lens } = props.place
 const { draft, understood, notYet, refusal, busy, type, take, answer } = props.entry
+const isBore = computed(() => lens.value === 'bore')
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
-const bare = computed(() => bareWords(bareUnit(quantity.value, unit.value)))
+const bare = computed(() => bareWords(props.entry.bare.value))
 
+const label = computed(() => {
+  const what = isBore.value ? (quantity.value ?? '') : lensOf(lens.value).what
+  return what.charAt(0).toUpperCase() + what.slice(1)
+})
 const where = computed(() => {
   const hole = understood.value ? understood.value.hole : number.value
   const at = understood.value ? understood.value.hour : hour.value
-  if (hole === null) return 'type a hole first, such as #5, or 5 6h 3.2'
+  if (hole === null) return `type a hole first, such as #5, or ${example.value}`
+  if (isBore.value) return boreWhere(hole)
   return `hole ${hole}${at === null ? '' : ` at ${hourText(at)}`}`
 })
+const example = computed(() => (isBore.value ? '2 m 45d 1.4' : '5 6h 3.2'))
+/** Level by its name, axis by its angle. */
+function boreWhere(hole: number): string {
+  const answer = understood.value
+  const um = answer ? answer.level_um : props.bores.level.value?.depth_um
+  const axis = answer ? answer.axis_deg : props.bores.axis.value
+  const level = props.bores.levels.value.find((one) => Number(one.depth_um) === Number(um))
+  return [`hole ${hole}`, level?.name, axis == null ? 'which axis? such as 45d' : `${axis}°`]
+    .filter(Boolean)
+    .join(', ')
+}
 const value = computed(() => {
   const answer = understood.value
   if (!answer || answer.value_m === null) return ''
   const size = answer.value_m + (setup.value?.zero_m ?? 0)
+  if (isBore.value) return boreValue(answer.value_m, size)
   return lens.value === 'protrusion'
     ? `${exactSmall(size, unit.value, { signed: true })} ${unit.value}`
     : `${lengthText(size, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
 })
+function boreValue(shown: number, size: number): string {
+  const whole = `${lengthText(size, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
+  return props.bores.deviates.value
+    ? `${exactSmall(shown, unit.value, { signed: true })} ${unit.value}, ${whole}`
+    : whole
+}
 const circumstances = computed(() => {
   const now = setup.value
   if (!now) return 'no gauge chosen'
@@ -49,7 +76,10 @@ const circumstances = computed(() => {
 const lastOnes = computed(() =>
   props.block.readings.filter((row) => row.quantity === quantity.value && !row.struck).slice(-3),
 )
-const placeText = (row: ReadingRow) => `${row.hole}·${row.hour === null ? '' : hourText(row.hour)}`
+const placeText = (row: ReadingRow) =>
+  isBore.value
+    ? `${row.part.replace('hole-', '')} ${row.place}`
+    : `${row.hole}·${row.hour === null ? '' : hourText(row.hour)}`
 
 /** In the unit chosen, like everything else here; as typed on hover. */
 function shown(row: ReadingRow): string {
@@ -78,7 +108,7 @@ defineExpose({ focus })
     />
     <UndoNote :undo="undo" />
     <form class="flex flex-wrap items-center gap-x-4 gap-y-2" @submit.prevent="take()">
-      <label for="entry" class="font-bold">{{ lens === 'protrusion' ? 'Protrusion' : 'Ledge depth' }}</label>
+      <label for="entry" class="font-bold">{{ label }}</label>
       <input
         id="entry"
         ref="input"
@@ -89,7 +119,7 @@ defineExpose({ focus })
         spellcheck="false"
         maxlength="60"
         class="num h-12 w-56 max-w-full border-2 border-ink bg-paper px-3 text-2xl"
-        placeholder="5 6h 3.2"
+        :placeholder="example"
         aria-describedby="entry-echo"
         @input="type(($event.target as HTMLInputElement).value)"
         @keydown.esc="input?.blur()"

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { type HoleView, readHoleBudgets } from '@/api/generated'
-import type { Lens } from '@/shared/subjects'
+import type { ClockLens } from '@/shared/subjects'
 import { otherSmall, sizeText, smallText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
@@ -11,7 +11,7 @@ import BudgetDialog from '@/shared/ui/BudgetDialog.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
 /** The hole in one line: mean, tilt and what the parts give, or how its ledge stands. */
-const props = defineProps<{ hole: HoleView; lens: Lens }>()
+const props = defineProps<{ hole: HoleView; lens: ClockLens }>()
 const digits = useGaugeDigits()
 
 const open = ref(false)

@@ -11,11 +11,11 @@ import SmallLength from '@/shared/ui/SmallLength.vue'
 
 import LedgeCells from './LedgeCells.vue'
 
-import type { Lens } from '@/shared/subjects'
+import type { ClockLens } from '@/shared/subjects'
 import { NUMBER_TONE, STATE_TONE } from '@/shared/format/tones'
 
 /** Every hole in numbers; the unit stands once above. */
-const props = defineProps<{ block: BlockView; lens: Lens; chosen: number | null }>()
+const props = defineProps<{ block: BlockView; lens: ClockLens; chosen: number | null }>()
 const emit = defineEmits<{ choose: [hole: number, hour: number | null] }>()
 
 const hours = computed(() => {

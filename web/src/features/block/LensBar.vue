@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { BlockView } from '@/api/generated'
+import type { BlockView, Quantity } from '@/api/generated'
 import { lengthText, otherSmall, SIZE_WITH, type SmallUnit } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
-import { type Lens, LENSES } from '@/shared/subjects'
+import { isClockLens, type Lens, lensOf } from '@/shared/subjects'
 
 /** Which lens the rings show, and the limits they are held against. */
-const props = defineProps<{ block: BlockView; lens: Lens }>()
-const emit = defineEmits<{ choose: [lens: Lens] }>()
+const props = defineProps<{ block: BlockView; lens: Lens; quantity: Quantity | null; hole: number | null }>()
+const emit = defineEmits<{ choose: [lens: Lens]; of: [quantity: Quantity] }>()
+const offered = computed(() => props.block.lenses.map((one) => lensOf(one.name)))
+const several = computed(() => props.block.lenses.find((one) => one.name === props.lens)?.quantities ?? [])
 
 function windowText(least: number | null, greatest: number | null, as: SmallUnit): string {
   const text = (value: number | null) => (value === null ? '…' : lengthText(value, as))
@@ -27,14 +29,27 @@ function limitsIn(as: SmallUnit): string {
   return `${as} · ${parts.join(' · ')}`
 }
 const limits = computed(() => limitsIn(unit.value))
+/** A bore is read at its own bench, place by place. */
+const boreBench = computed(() =>
+  props.lens === 'bore' && props.quantity !== null
+    ? {
+        name: 'survey',
+        params: {
+          job: props.block.job.job_id,
+          quantity: props.quantity,
+          part: `hole-${props.hole ?? props.block.holes[0]?.number ?? 1}`,
+        },
+      }
+    : null,
+)
 const averages = computed(() => props.block.heads.filter((head) => head.rule !== null))
 </script>
 
 <template>
   <div class="flex flex-wrap items-baseline gap-x-6 gap-y-1">
-    <nav aria-label="Lens" class="flex gap-5">
+    <nav aria-label="Lens" class="flex flex-wrap gap-x-5">
       <button
-        v-for="one in LENSES"
+        v-for="one in offered"
         :key="one.name"
         type="button"
         class="min-h-9"
@@ -46,7 +61,11 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
         {{ one.label }}
       </button>
     </nav>
+    <RouterLink v-if="boreBench" :to="boreBench" class="quiet inline-flex items-center text-sm" title="Key B"
+      >Bench</RouterLink
+    >
     <RouterLink
+      v-else-if="isClockLens(lens)"
       :to="{ name: 'bench', params: { job: block.job.job_id, lens } }"
       class="quiet inline-flex items-center text-sm"
       title="Key B"
@@ -55,13 +74,28 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
     <p v-if="lens === 'protrusion'" class="ml-auto text-sm text-ink-soft" :title="limitsIn(otherSmall(unit))">
       {{ limits }}
     </p>
-    <p v-else class="ml-auto text-sm text-ink-soft">
+    <p v-else-if="lens === 'counterbore'" class="ml-auto text-sm text-ink-soft">
       depths in {{ SIZE_WITH[unit] }} from the deck, the rest in {{ unit }} · dashed: least depth for its
       liner
     </p>
-    <p v-for="head in averages" :key="head.holes.join()" class="w-full text-right text-sm text-ink-soft">
-      holes {{ head.holes.join(', ') }} average
-      {{ lengthText(head.rule?.value_m ?? 0, unit, { signed: true }) }}: {{ head.rule?.state }}
-    </p>
+    <div v-else-if="several.length > 1" class="ml-auto flex gap-4" role="group" aria-label="Which bore">
+      <button
+        v-for="one in several"
+        :key="one"
+        type="button"
+        class="min-h-9 text-sm"
+        :class="one === quantity ? 'font-bold underline underline-offset-8' : 'text-ink-soft'"
+        :aria-pressed="one === quantity"
+        @click="emit('of', one)"
+      >
+        {{ one }}
+      </button>
+    </div>
+    <template v-if="lens === 'protrusion'">
+      <p v-for="head in averages" :key="head.holes.join()" class="w-full text-right text-sm text-ink-soft">
+        holes {{ head.holes.join(', ') }} average
+        {{ lengthText(head.rule?.value_m ?? 0, unit, { signed: true }) }}: {{ head.rule?.state }}
+      </p>
+    </template>
   </div>
 </template>

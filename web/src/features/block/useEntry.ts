@@ -5,13 +5,20 @@ import { computed, type ComputedRef, type Ref, ref, watch } from 'vue'
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
 import { computeParse, type ParseAnswer, type ReadingBody, takeReading } from '@/api/generated'
 import { newId } from '@/shared/newId'
-import { bareUnit } from '@/shared/format/bareUnit'
+import { bareFor, bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { linkFailed, ownChange, refresh, soon } from '@/shared/state/link'
-import { keep, mustWait } from '@/shared/state/outbox'
+import { borePlace, keep, mustWait } from '@/shared/state/outbox'
+import { nextPlace, placeKey } from '@/shared/state/places'
 import { personId, unit } from '@/shared/state/preferences'
 
+import type { BoreLine } from '@/shared/state/shelf'
+import { SIZE_WITH } from '@/shared/format/lengths'
+import { isClockLens } from '@/shared/subjects'
+
+import type { BorePreview } from './faces'
 import { type BlockPlace, placeAfter } from './place'
+import type { Bores } from './useBores'
 import type { Preview } from '@/shared/charts/rings'
 import type { Undo } from '@/shared/state/useUndo'
 
@@ -34,7 +41,10 @@ export interface Entry {
   notYet: Ref<string>
   refusal: Ref<Refusal | null>
   busy: Ref<boolean>
+  /** Unit that a bare number takes. */
+  bare: ComputedRef<ReadingBody['bare_unit']>
   preview: ComputedRef<Preview | null>
+  borePreview: ComputedRef<BorePreview | null>
   type: (text: string) => void
   take: (as?: TakeAs) => Promise<void>
   /** Leave what is asked about as it stands typed: it was not recorded. */
@@ -42,7 +52,10 @@ export interface Entry {
   answer: (suggestion: Suggestion) => Promise<void>
 }
 
-export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
+/** A depth as an address holds it. */
+const plain = (um: string | number | null | undefined) => (um == null ? null : String(Number(um)))
+
+export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Undo): Entry {
   const draft = useLocalStorage<Draft>(`vallo-entry-${job.jobId}`, { text: '', id: '' })
   const understood = ref<ParseAnswer | null>(null)
   const notYet = ref('')
@@ -52,14 +65,33 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   let askedByTaking = false
   let turn = 0
 
+  const quantity = computed(() => place.quantity.value ?? 'protrusion')
+  const isBore = computed(() => place.lens.value === 'bore')
+  const bare = computed(() =>
+    isBore.value ? bareFor(!bores.deviates.value, unit.value) : bareUnit(quantity.value, unit.value),
+  )
+  /** What a line may name of a bore. */
+  const boreLine = computed<BoreLine | undefined>(() =>
+    isBore.value
+      ? {
+          levels: bores.levels.value.map(({ name, depth_um }) => ({ name, depth_um })),
+          axes_deg: bores.axes.value,
+          depth_unit: SIZE_WITH[unit.value],
+          present_level_um: bores.level.value?.depth_um ?? null,
+          present_axis_deg: bores.axis.value,
+        }
+      : undefined,
+  )
+
   function parse(confirmed = false): Promise<ParseAnswer> {
     return ask(
       computeParse({
         body: {
           text: draft.value.text,
-          bare_unit: bareUnit(place.quantity.value, unit.value),
+          bare_unit: bare.value,
           confirmed,
-          quantity: place.quantity.value,
+          quantity: quantity.value,
+          ...boreLine.value,
           holes: job.block.value?.holes.map((hole) => hole.number) ?? [],
           present_hole: place.number.value,
           present_hour: place.hour.value,
@@ -116,7 +148,9 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     askedByTaking = false
     const parsed = await parse(as.confirmed)
     if (parsed.value_um === null) {
-      place.go({ hole: parsed.hole, hour: parsed.hour })
+      if (isBore.value)
+        place.go({ hole: parsed.hole, level: plain(parsed.level_um), axis: parsed.axis_deg ?? null })
+      else place.go({ hole: parsed.hole, hour: parsed.hour })
       type('')
       return
     }
@@ -128,7 +162,7 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   async function wait(as: TakeAs): Promise<void> {
     const holes = job.block.value?.holes.map((hole) => hole.number) ?? []
     const body = bodyOf(as, place.number.value, place.hour.value, draft.value.text)
-    await keep(job.jobId, body, { text: as.text || draft.value.text, holes })
+    await keep(job.jobId, body, { text: as.text || draft.value.text, holes, bore: boreLine.value })
     type('')
   }
 
@@ -136,11 +170,11 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     draft.value.id ||= newId()
     return {
       reading_id: draft.value.id,
-      quantity: place.quantity.value,
+      quantity: quantity.value,
       hole,
       hour,
       text: as.text || text,
-      bare_unit: bareUnit(place.quantity.value, unit.value),
+      bare_unit: bare.value,
       confirmed: as.confirmed ?? false,
       read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
       new_pass: as.readBefore === 'new pass',
@@ -149,7 +183,8 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
   }
 
   async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
-    const body = bodyOf(as, parsed.hole, parsed.hour, parsed.typed)
+    const typed = bodyOf(as, parsed.hole, parsed.hour, parsed.typed)
+    const body = isBore.value ? { ...typed, ...borePlace(parsed) } : typed
     const sent = body.reading_id
     const taken = await ownChange(job.jobId, () =>
       ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
@@ -158,9 +193,25 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     // What was typed on while this one was under way belongs to the next reading.
     if (draft.value.id === sent) type('')
     // The gauge moves on at once: the next reading may be typed before the block is loaded again.
-    const block = job.block.value
-    if (block && parsed.hole !== null) place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
+    if (isBore.value) nextPlaceOf(parsed)
+    else nextHourOf(parsed)
     void refresh(job.jobId)
+  }
+
+  function nextHourOf(parsed: ParseAnswer): void {
+    const block = job.block.value
+    if (block && parsed.hole !== null && isClockLens(place.lens.value))
+      place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
+  }
+
+  /** Down one axis and up the next, to what is missing in this bore; else it stays. */
+  function nextPlaceOf(parsed: ParseAnswer): void {
+    const survey = bores.data.value?.bores.find((one) => one.hole === parsed.hole)?.survey
+    const { level_um = null, axis_deg = null } = parsed
+    const here = { level_um, axis_deg, hour: null, along_um: null, across_um: null }
+    const next = survey ? nextPlace(survey, placeKey(here), [placeKey(here)]) : null
+    const to = survey?.places.find((row) => placeKey(row.place) === next)?.place ?? here
+    place.go({ hole: parsed.hole, level: plain(to.level_um), axis: to.axis_deg ?? null })
   }
 
   async function answer(suggestion: Suggestion): Promise<void> {
@@ -174,15 +225,23 @@ export function useEntry(job: JobNow, place: BlockPlace, undo: Undo): Entry {
     undo.said.value = 'nothing: it was not recorded'
   }
 
+  const borePreview = computed<BorePreview | null>(() => {
+    const answer = understood.value
+    if (!isBore.value || answer?.value_m == null || answer.hole === null) return null
+    const level = plain(answer.level_um)
+    if (level === null || answer.axis_deg == null) return null
+    const value = answer.value_m + (bores.data.value?.setup?.zero_m ?? 0)
+    return { hole: answer.hole, level_um: level, axis: answer.axis_deg, value }
+  })
   const preview = computed<Preview | null>(() => {
     const answer = understood.value
-    if (!answer || answer.hole === null || answer.hour === null || answer.value_m === null) return null
-    const setup = job.block.value?.setups.find((one) => one.quantity === place.quantity.value)
+    if (isBore.value || !answer || answer.hole === null || answer.hour === null || answer.value_m === null)
+      return null
+    const setup = job.block.value?.setups.find((one) => one.quantity === quantity.value)
     return { hole: answer.hole, hour: answer.hour, value: answer.value_m + (setup?.zero_m ?? 0) }
   })
 
-  watch([unit, () => draft.value.text, place.quantity, place.number, place.hour], () => void understand(), {
-    immediate: true,
-  })
-  return { draft, understood, notYet, refusal, busy, preview, type, take, drop, answer }
+  const standing = [unit, () => draft.value.text, quantity, place.number, place.hour, boreLine]
+  watch(standing, () => void understand(), { immediate: true })
+  return { draft, understood, notYet, refusal, busy, bare, preview, borePreview, type, take, drop, answer }
 }

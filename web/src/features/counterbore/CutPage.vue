@@ -7,7 +7,6 @@ import { type HolePlanView, readCutPlan } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import { HOME_LENS } from '@/shared/subjects'
 
 import AfterCut from './AfterCut.vue'
 import CutForm from './CutForm.vue'
@@ -52,9 +51,7 @@ watch(
   <main v-if="hole" class="grid flex-1 content-start lg:grid-cols-[minmax(0,1fr)_25rem]">
     <section class="min-w-0 px-5 py-3" aria-label="Cut plan">
       <div class="flex flex-wrap items-baseline gap-x-4">
-        <RouterLink
-          :to="{ name: 'block', params: { job: job.jobId, lens: HOME_LENS, hole: hole.number } }"
-          class="link text-sm"
+        <RouterLink :to="{ name: 'home', params: { job: job.jobId, hole: hole.number } }" class="link text-sm"
           >Block</RouterLink
         >
         <h1 class="text-xl">Hole {{ hole.number }}: cut and shim</h1>
@@ -91,8 +88,6 @@ watch(
   </main>
   <main v-else class="p-8">
     <p class="text-lg">There is no hole {{ route.params['hole'] }} in this block.</p>
-    <RouterLink :to="{ name: 'block', params: { job: job.jobId, lens: HOME_LENS } }" class="link"
-      >To the block</RouterLink
-    >
+    <RouterLink :to="{ name: 'home', params: { job: job.jobId } }" class="link">To the block</RouterLink>
   </main>
 </template>

@@ -8,7 +8,6 @@ import FileField from '@/shared/ui/FileField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
-import { HOME_LENS } from '@/shared/subjects'
 
 /** A whole job from its file; one that is here already can stand beside it as a copy. */
 const router = useRouter()
@@ -41,7 +40,7 @@ function bringIn(asCopy: boolean): Promise<void> {
         },
       }),
     )
-    await router.push({ name: 'block', params: { job: brought.job_id, lens: HOME_LENS } })
+    await router.push({ name: 'home', params: { job: brought.job_id } })
   })
 }
 </script>

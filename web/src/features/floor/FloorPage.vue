@@ -9,7 +9,6 @@ import { tellingHole } from '@/shared/state/standing'
 import { welcome } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import { HOME_LENS } from '@/shared/subjects'
 
 import JobStrip from './JobStrip.vue'
 
@@ -23,8 +22,8 @@ watch(strips, (now) => {
   if (welcome.value !== 'new' || !invented) return
   welcome.value = 'shown'
   const telling = tellingHole(invented.holes)
-  const params = { job: invented.job.job_id, lens: HOME_LENS, hole: String(telling?.number ?? '') }
-  void router.replace({ name: 'block', params })
+  const params = { job: invented.job.job_id, hole: String(telling?.number ?? '') }
+  void router.replace({ name: 'home', params })
 })
 </script>
 

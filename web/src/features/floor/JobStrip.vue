@@ -5,7 +5,6 @@ import type { FloorHole, FloorStrip } from '@/api/generated'
 import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
-import { HOME_LENS } from '@/shared/subjects'
 
 /** One job: its block as rings, what each open hole needs, and the stage it stands at. */
 const props = defineProps<{ strip: FloorStrip }>()
@@ -31,8 +30,8 @@ const places = computed(() => {
 const width = computed(() => (places.value.at(-1)?.x ?? 0) + PITCH / 2)
 const stage = computed(() => props.strip.stages.find((one) => !one.done))
 const blockAt = (hole: number | null) => ({
-  name: 'block',
-  params: { job: props.strip.job.job_id, lens: HOME_LENS, hole: hole === null ? '' : String(hole) },
+  name: 'home',
+  params: { job: props.strip.job.job_id, hole: hole === null ? '' : String(hole) },
 })
 const marksOf = (hole: FloorHole) =>
   hole.marks.map((mark) => ({ hour: mark.hour, value: mark.mean_m, state: mark.state }))

@@ -13,7 +13,6 @@ import FileField from '@/shared/ui/FileField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import StateChanges from '@/shared/ui/StateChanges.vue'
 import { useForm } from '@/shared/ui/useForm'
-import { HOME_LENS } from '@/shared/subjects'
 
 import ImportedRows from './ImportedRows.vue'
 import { useReadingsFile } from './useReadingsFile'
@@ -70,7 +69,7 @@ const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '
         <h2 class="text-xl">{{ name }}</h2>
         <p v-if="taken !== null && taken > 0" role="status" class="py-2 text-in">
           {{ many(taken, 'reading') }} taken, each hole in a pass of its own.
-          <RouterLink :to="{ name: 'block', params: { job: job.jobId, lens: HOME_LENS } }" class="link"
+          <RouterLink :to="{ name: 'home', params: { job: job.jobId } }" class="link"
             >To the block</RouterLink
           >
         </p>

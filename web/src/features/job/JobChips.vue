@@ -5,19 +5,22 @@ import { useRoute } from 'vue-router'
 import type { BlockView } from '@/api/generated'
 import { uncertaintyText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
-import { HOME_LENS, JOB_VIEWS, lensOf } from '@/shared/subjects'
+import { JOB_VIEWS, lensOf } from '@/shared/subjects'
 
 /** Job, its views, and the gauge in hand. */
 const props = defineProps<{ block: BlockView }>()
 const route = useRoute()
-const quantity = computed(() => lensOf(route.params['lens']).quantity)
+const lens = computed(() => lensOf(route.params['lens']))
+const quantity = computed(() => {
+  const offered = props.block.lenses.find((one) => one.name === lens.value.name)?.quantities ?? []
+  return offered.find((one) => one === route.query['of']) ?? offered[0] ?? lens.value.quantity
+})
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
 const views = computed(() => {
   const params = { job: props.block.job.job_id }
-  const to = (name: string) => ({ name, params: name === 'block' ? { ...params, lens: HOME_LENS } : params })
   return JOB_VIEWS.map((view) => ({
     label: view.label,
-    to: to(view.name),
+    to: { name: view.name, params },
     isNow: view.of.includes(String(route.name)),
   }))
 })
@@ -25,7 +28,7 @@ const setupView = computed(() => ({
   name: 'block',
   params: {
     job: props.block.job.job_id,
-    lens: lensOf(route.params['lens']).name,
+    lens: lens.value.name,
     hole: String(route.params['hole'] ?? ''),
   },
   query: { ...route.query, open: 'setup' },
@@ -51,11 +54,15 @@ const setupView = computed(() => ({
     :to="setupView"
     class="quiet ml-auto flex items-center gap-1 text-sm"
     :class="setup?.cautions.length || setup?.capability === 'wrong tool' ? 'border-unsure text-unsure' : ''"
-    title="Gauge, land, datum and clamp"
+    :title="
+      setup
+        ? `Gauge, land, datum and clamp: ${setup.gauge.name}, one reading within ±${uncertaintyText(setup.expanded_m, unit)} ${unit}`
+        : 'Gauge, land, datum and clamp'
+    "
   >
     <template v-if="setup">
-      <b>{{ setup.gauge.name }}</b>
-      <span class="num">±{{ uncertaintyText(setup.expanded_m, unit) }} {{ unit }}</span>
+      <b class="max-w-26 truncate">{{ setup.gauge.name }}</b>
+      <span class="num">±{{ uncertaintyText(setup.expanded_m, unit) }}</span>
     </template>
     <template v-else>Choose a gauge</template>
   </RouterLink>

@@ -4,7 +4,6 @@ import { computed } from 'vue'
 import type { BlockView } from '@/api/generated'
 import { welcome } from '@/shared/state/preferences'
 import { tellingHole } from '@/shared/state/standing'
-import { HOME_LENS } from '@/shared/subjects'
 
 /** A first visit: what this block is, and three things to try on it. */
 const props = defineProps<{ block: BlockView }>()
@@ -22,9 +21,7 @@ const job = computed(() => props.block.job.job_id)
     <ol class="flex flex-wrap gap-x-5">
       <li>
         1.
-        <RouterLink
-          class="link"
-          :to="{ name: 'block', params: { job, lens: HOME_LENS, hole: String(open.number) } }"
+        <RouterLink class="link" :to="{ name: 'home', params: { job, hole: String(open.number) } }"
           >what hole {{ open.number }} needs</RouterLink
         >
       </li>
@@ -33,7 +30,7 @@ const job = computed(() => props.block.job.job_id)
       </li>
       <li>
         3.
-        <RouterLink class="link" :to="{ name: 'bench', params: { job, lens: HOME_LENS } }"
+        <RouterLink class="link" :to="{ name: 'bench', params: { job, lens: 'protrusion' } }"
           >measure it at the bench</RouterLink
         >
       </li>

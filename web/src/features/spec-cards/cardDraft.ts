@@ -227,11 +227,10 @@ export function differingFields(first: unknown, second: unknown, path = ''): str
   return first === second || plain(first) === plain(second) ? [] : [path]
 }
 
-/** A number or word of a card as text; nothing where there is none, or where it is no single value. */
+/** A value of a card as text; nothing where there is none. */
 function plain(value: unknown): string {
-  return typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean'
-    ? String(value)
-    : ''
+  if (value === null || value === undefined) return ''
+  return typeof value === 'string' ? value : JSON.stringify(value)
 }
 
 /** What stands at a path of a card, in words. */

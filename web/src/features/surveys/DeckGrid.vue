@@ -6,7 +6,7 @@ import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { markTone } from '@/shared/format/tones'
 
-import { placeKey } from './places'
+import { placeKey } from '@/shared/state/places'
 
 /** The deck from above with its grid: what was read stands at its point, copper is read now. */
 const props = defineProps<{ survey: SurveyView; block: BlockView; at: string | null }>()

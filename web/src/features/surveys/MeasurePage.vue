@@ -11,7 +11,6 @@ import { unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
-import { HOME_LENS } from '@/shared/subjects'
 
 import GaugeFits from './GaugeFits.vue'
 
@@ -67,7 +66,7 @@ const how = (feature: FeatureView) => {
     <h1 class="text-xl">Measuring {{ job.block.value?.job.name }}</h1>
     <p class="text-sm text-ink-soft">
       Sizes in {{ SIZE_WITH[unit] }}, differences in {{ unit }}. Protrusion and the ledge are read at the
-      <RouterLink class="link" :to="{ name: 'bench', params: { job: job.jobId, lens: HOME_LENS } }"
+      <RouterLink class="link" :to="{ name: 'bench', params: { job: job.jobId, lens: 'protrusion' } }"
         >bench of the block</RouterLink
       >, flanges with the
       <RouterLink class="link" :to="{ name: 'liners', params: { job: job.jobId } }">liners</RouterLink>.

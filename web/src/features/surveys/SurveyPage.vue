@@ -9,7 +9,7 @@ import UnreadableForm from '@/shared/ui/UnreadableForm.vue'
 import ZeroDoubts from '@/shared/ui/ZeroDoubts.vue'
 import { featureOf } from '@/shared/state/catalogue'
 
-import BoreTracks from './BoreTracks.vue'
+import WallTracks from '@/shared/charts/WallTracks.vue'
 import DeckGrid from './DeckGrid.vue'
 import LinerStart from './LinerStart.vue'
 import SurveyAside from './SurveyAside.vue'
@@ -87,7 +87,7 @@ useTypingAnywhere(taking, () => now.value)
         />
       </section>
       <div class="min-w-0 self-start lg:sticky lg:top-2 lg:col-start-1 lg:row-span-3 lg:row-start-1">
-        <BoreTracks
+        <WallTracks
           v-if="drawn === 'tracks'"
           :survey="survey"
           :at="at"

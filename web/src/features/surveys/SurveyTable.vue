@@ -6,7 +6,7 @@ import { digitsFor, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { NUMBER_TONE } from '@/shared/format/tones'
 
-import { placeKey } from './places'
+import { placeKey } from '@/shared/state/places'
 
 /** Every figure by level and axis, with what runs along each row and each column. */
 const props = defineProps<{ survey: SurveyView; at: string | null }>()

@@ -13,7 +13,7 @@ import { type Capture, type CaptureSpot, useCapture } from '@/shared/state/useCa
 import { useLoaded } from '@/shared/state/useLoaded'
 import type { Undo } from '@/shared/state/useUndo'
 
-import { missingPlaces, movePlace, nextPlace, placeKey, stepPlace, type Way } from './places'
+import { missingPlaces, movePlace, nextPlace, placeKey, stepPlace, type Way } from '@/shared/state/places'
 
 export interface SurveyBench extends Capture {
   survey: Ref<SurveyView | null>

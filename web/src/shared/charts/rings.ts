@@ -1,6 +1,6 @@
 /** What the rings of a lens show: values at clock positions against the two circles. */
 import type { HoleView, State } from '@/api/generated'
-import type { Lens } from '@/shared/subjects'
+import type { ClockLens } from '@/shared/subjects'
 
 export interface RingMark {
   hour: number
@@ -22,7 +22,7 @@ export interface Ring {
   expected: number | null
 }
 
-export function ringOf(hole: HoleView, lens: Lens, preview: Preview | null): Ring {
+export function ringOf(hole: HoleView, lens: ClockLens, preview: Preview | null): Ring {
   const ring = lens === 'protrusion' ? protrusionRing(hole) : depthRing(hole)
   if (preview?.hole !== hole.number) return ring
   const mark: RingMark = { hour: preview.hour, value: preview.value, state: 'not measured', preview: true }

@@ -2,12 +2,12 @@
 import { computed, ref, shallowRef } from 'vue'
 
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
-import { computeParse, type ReadingBody, takeReading } from '@/api/generated'
+import { computeParse, type ParseAnswer, type ReadingBody, takeReading } from '@/api/generated'
 
 import { hourText } from '@/shared/format/clock'
 
 import { linkUp, onChange, unpaired } from './link'
-import { shelf, type WaitingReading } from './shelf'
+import { type BoreLine, shelf, type WaitingReading } from './shelf'
 
 const TRY_AGAIN_MS = 2_000
 
@@ -35,9 +35,11 @@ async function look(): Promise<void> {
 export async function keep(
   jobId: string,
   body: ReadingBody,
-  line: { text: string; holes: number[] } = { text: '', holes: [] },
+  line: { text: string; holes: number[]; bore?: BoreLine | undefined } = { text: '', holes: [] },
 ): Promise<void> {
-  const one = { jobId, body: { ...body }, line: line.text, holes: [...line.holes], takenAt: Date.now() }
+  const { text, holes, bore } = line
+  const kept = { jobId, body: { ...body }, line: text, holes: [...holes], takenAt: Date.now() }
+  const one = bore ? { ...kept, bore: JSON.parse(JSON.stringify(bore)) as BoreLine } : kept
   await (await shelf()).add('waiting', one)
   await look()
 }
@@ -60,12 +62,20 @@ async function understood(one: WaitingReading): Promise<WaitingReading | null> {
         holes: one.holes,
         present_hole: hole,
         present_hour: hour,
+        ...one.bore,
       },
     }),
   )
   if (parsed.value_um === null) return null
-  const body = { ...one.body, text: parsed.typed, hole: parsed.hole, hour: parsed.hour }
+  const where = one.bore ? borePlace(parsed) : { hole: parsed.hole, hour: parsed.hour }
+  const body = { ...one.body, text: parsed.typed, ...where }
   return change({ ...one, line: '', body })
+}
+
+/** Where a reading of a bore stands: on a part, not on a hole round the clock. */
+export function borePlace(parsed: ParseAnswer): Partial<ReadingBody> {
+  const { hole, level_um = null, axis_deg = null } = parsed
+  return { hole: null, hour: null, part: `hole-${hole ?? ''}`, level_um, axis_deg }
 }
 
 async function send(one: WaitingReading): Promise<void> {

@@ -1,7 +1,7 @@
 /** What this browser keeps for a time without the application: readings that wait, blocks as last seen. */
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 
-import type { BlockView, ReadingBody } from '@/api/generated'
+import type { BlockView, ParseRequest, ReadingBody } from '@/api/generated'
 
 /** A reading that waits. A line of the entry line is kept as typed, with the place chosen then. */
 export interface WaitingReading {
@@ -12,9 +12,16 @@ export interface WaitingReading {
   line: string
   /** Holes of the block, which the line may name. */
   holes: number[]
+  /** What else the line may name: levels and axes of a bore. */
+  bore?: BoreLine | undefined
   /** When it was taken, by this machine's clock. [ms] */
   takenAt: number
 }
+
+export type BoreLine = Pick<
+  ParseRequest,
+  'levels' | 'axes_deg' | 'depth_unit' | 'present_level_um' | 'present_axis_deg'
+>
 
 export interface SeenBlock {
   jobId: string

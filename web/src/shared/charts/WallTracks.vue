@@ -1,23 +1,31 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { PlaceReadView, SurveyView } from '@/api/generated'
+import type { PlaceReadView, SurveyFormView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { markTone } from '@/shared/format/tones'
 
 import PlaceDial from './PlaceDial.vue'
-import { placeKey } from './places'
-import { acrossOf, rowsOf, scaleOf } from './track'
+import { placeKey } from '@/shared/state/places'
+import { acrossOf, rowsOf, scaleOf } from './wall'
 
 /** The wall as one limit track per level: bars are the limits, marks lie along their axis, copper is read now. */
-const props = defineProps<{ survey: SurveyView; at: string | null; tip: number | null }>()
+const props = defineProps<{
+  survey: SurveyFormView
+  at: string | null
+  tip: number | null
+  plain?: boolean
+}>()
 const emit = defineEmits<{ choose: [key: string] }>()
 
 const LEFT = 128
-const WIDTH = 300
-const TOP = 118
-const HEIGHT = 372
+/** Beside a block there is less room across, and none for the dial. */
+const WIDTH = props.plain ? 206 : 300
+const RIGHT = props.plain ? 70 : 92
+/** Room above for the dial, where it is drawn. */
+const TOP = props.plain ? 24 : 118
+const HEIGHT = props.plain ? 270 : 372
 const MARK = 9
 
 const scale = computed(() => scaleOf(props.survey))
@@ -74,13 +82,13 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
 
 <template>
   <svg
-    :viewBox="`0 0 520 ${TOP + HEIGHT + 26}`"
+    :viewBox="`0 0 ${LEFT + WIDTH + RIGHT} ${TOP + HEIGHT + 26}`"
     role="group"
     :aria-label="`${survey.quantity} of ${survey.part.title}, drawn level by level`"
     class="h-auto w-full"
   >
     <PlaceDial
-      v-if="axis !== null"
+      v-if="axis !== null && !plain"
       :transform="`translate(${LEFT + WIDTH / 2} 52)`"
       :axis="axis"
       :hour="here?.place.hour ?? null"
@@ -173,7 +181,7 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
         v-if="level.rows.some((row) => placeKey(row.place) === at)"
         :x="2"
         :y="level.y - 21"
-        width="516"
+        :width="LEFT + WIDTH + RIGHT - 4"
         height="42"
         fill="none"
         rx="4"
@@ -183,7 +191,7 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
       <rect
         x="0"
         :y="level.y - 22"
-        width="520"
+        :width="LEFT + WIDTH + RIGHT"
         height="44"
         fill="transparent"
         class="cursor-pointer"
@@ -200,7 +208,14 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
         data-tip
       />
     </g>
-    <text v-if="survey.is_diameter" :x="LEFT + WIDTH + 8" :y="TOP - 8" font-size="13" class="fill-ink-soft">
+    <text
+      v-if="survey.is_diameter"
+      :x="LEFT + WIDTH + RIGHT - 2"
+      :y="TOP - 8"
+      text-anchor="end"
+      font-size="13"
+      class="fill-ink-soft"
+    >
       out of round
     </text>
     <text :x="4" :y="TOP + HEIGHT + 18" font-size="13" class="fill-ink-soft">

@@ -1,5 +1,5 @@
 /** The order in which a part is read, and moving in it: forward, back, and across a grid. */
-import type { PlaceReadView, PlaceView, SurveyView } from '@/api/generated'
+import type { PlaceReadView, PlaceView, SurveyFormView } from '@/api/generated'
 
 export function placeKey(place: PlaceView): string {
   const { hour, level_um, axis_deg, along_um, across_um } = place
@@ -12,12 +12,12 @@ const isDone = (row: PlaceReadView, waiting: readonly string[]) =>
   row.readings.length > 0 || row.unreadable !== '' || waiting.includes(placeKey(row.place))
 
 /** Places of the pattern that are still to be read, in the order of the hand. */
-export function missingPlaces(survey: SurveyView, waiting: readonly string[] = []): PlaceReadView[] {
+export function missingPlaces(survey: SurveyFormView, waiting: readonly string[] = []): PlaceReadView[] {
   return survey.places.filter((row) => row.on_pattern && !isDone(row, waiting))
 }
 
 /** The next missing place after one, coming round again to what was left out; null when nothing is missing. */
-export function nextPlace(survey: SurveyView, after: string | null, waiting: readonly string[] = []) {
+export function nextPlace(survey: SurveyFormView, after: string | null, waiting: readonly string[] = []) {
   const keys = survey.places.map((row) => placeKey(row.place))
   const missing = new Set(missingPlaces(survey, waiting).map((row) => placeKey(row.place)))
   const at = after === null ? -1 : keys.indexOf(after)
@@ -26,7 +26,7 @@ export function nextPlace(survey: SurveyView, after: string | null, waiting: rea
 }
 
 /** One place on or back, whether it is missing or not. */
-export function stepPlace(survey: SurveyView, from: string | null, step: 1 | -1): string | null {
+export function stepPlace(survey: SurveyFormView, from: string | null, step: 1 | -1): string | null {
   const keys = survey.places.map((row) => placeKey(row.place))
   if (keys.length === 0) return null
   const at = from === null ? (step > 0 ? -1 : 0) : keys.indexOf(from)
@@ -36,7 +36,7 @@ export function stepPlace(survey: SurveyView, from: string | null, step: 1 | -1)
 export type Way = 'left' | 'right' | 'up' | 'down'
 
 /** The neighbour of a grid point, or the level and axis beside one; itself at the edge. */
-export function movePlace(survey: SurveyView, from: string | null, way: Way): string | null {
+export function movePlace(survey: SurveyFormView, from: string | null, way: Way): string | null {
   const here = survey.places.find((row) => placeKey(row.place) === from) ?? survey.places[0]
   if (!here) return null
   const isGrid = here.place.along_um !== null && here.place.along_um !== undefined

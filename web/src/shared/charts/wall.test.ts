@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { SurveyView } from '@/api/generated'
 
-import { acrossOf, rowsOf, scaleOf } from './track'
+import { acrossOf, rowsOf, scaleOf } from './wall'
 
 const survey = (least: number | null, greatest: number | null, ...values: number[]) =>
   ({

@@ -1,5 +1,5 @@
 /** Geometry of a bore drawn as limit tracks: depth downwards, the value across, limits as two upright bars. */
-import type { SurveyView } from '@/api/generated'
+import type { SurveyFormView } from '@/api/generated'
 
 export interface Scale {
   /** Values at the left and right edge of the track. [m] */
@@ -15,7 +15,9 @@ const BEYOND = 0.6
 const NARROWEST = 20e-6
 
 /** The window of the card with room on both sides; without limits, what was read. */
-export function scaleOf(survey: Pick<SurveyView, 'least_m' | 'greatest_m' | 'nominal_m' | 'places'>): Scale {
+export function scaleOf(
+  survey: Pick<SurveyFormView, 'least_m' | 'greatest_m' | 'nominal_m' | 'places'>,
+): Scale {
   const read = survey.places.map((row) => row.value_m).filter((one) => one !== null)
   const { least_m: least, greatest_m: greatest } = survey
   if (least !== null && greatest !== null) {
