@@ -105,8 +105,8 @@ def test_a_card_without_a_clean_up_cut_is_asked_about(page: Page) -> None:
 def test_a_survey_opens_into_its_limits_sources_and_sums(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Narrow-boat Quillet", exact=True).click()
-    expect(page).to_have_url(re.compile("/protrusion"))
-    page.goto(f"{page.url.split('/protrusion')[0]}/measure/block bore/hole-2")
+    expect(page).to_have_url(re.compile("/bore"))
+    page.goto(f"{page.url.split('/bore')[0]}/measure/block bore/hole-2")
     page.get_by_role("button", name="Why", exact=True).click()
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("set on Ring 5.000")
@@ -170,8 +170,8 @@ def test_the_numbering_drawn_follows_the_card(page: Page) -> None:
 def test_caps_and_plate_are_both_part_of_the_load(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Narrow-boat Quillet", exact=True).click()
-    expect(page).to_have_url(re.compile("/protrusion"))
-    page.goto(f"{page.url.split('/protrusion')[0]}/measure/block bore/hole-1")
+    expect(page).to_have_url(re.compile("/bore"))
+    page.goto(f"{page.url.split('/bore')[0]}/measure/block bore/hole-1")
     page.get_by_role("button", name="Read it another way").click()
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_label("Main caps")).to_have_value("main caps torqued")

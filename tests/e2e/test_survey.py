@@ -308,3 +308,51 @@ def test_masters_services_and_materials_are_written_down(page: Page) -> None:
     travelling.get_by_role("button", name="Note it").click()
     masters = page.get_by_role("region", name="Masters read with gauges")
     expect(masters.get_by_role("listitem").filter(has_text="Rod 100")).to_contain_text("is off: have it checked")
+
+
+def test_the_bore_lens_by_keys_and_by_its_line(page: Page) -> None:
+    boat = _boat(page)
+    page.goto(f"/jobs/{boat}")
+    # A dry sleeve's block is looked at by its bores first.
+    expect(page).to_have_url(re.compile(r"/bore$"))
+    expect(page.get_by_role("button", name="Hole 2: out")).to_be_visible()
+    page.get_by_role("button", name="Hole 2: out").click()
+    needs = page.get_by_role("region", name="What this hole needs")
+    expect(needs).to_contain_text("Read the block bore again at middle")
+    expect(page.get_by_role("radio", name=re.compile("^middle"))).to_have_attribute("aria-checked", "true")
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("radio", name=re.compile("^below the rings"))).to_have_attribute("aria-checked", "true")
+    page.keyboard.press("]")
+    expect(page).to_have_url(re.compile(r"axis=0"))
+    # A place that is typed stands on the ring before it is taken, at its own level.
+    page.locator("#entry").fill("1 rt 45d 0.4")
+    expect(page.locator("#entry-echo")).to_contain_text("hole 1, ring travel, 45°: +0.4 thou, 5.0005 inch")
+    expect(page.locator("[data-hole='1'] [data-preview]")).to_have_count(2)
+    page.locator("#entry").press("Enter")
+    page.get_by_role("button", name="A repeat: keep both").click()
+    expect(page.locator("#entry")).to_have_value("")
+    readings = page.request.get(f"/api/jobs/{boat}/surveys/block bore/hole-1").json()["places"]
+    twice = [one for one in readings if len(one["readings"]) == 2]
+    assert [(float(one["place"]["level_um"]), one["place"]["axis_deg"]) for one in twice] == [(55880.0, 45.0)]
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(page.get_by_role("status").filter(has_text="Undone")).to_be_visible()
+    # What is not there is named, and what was typed stays.
+    page.locator("#entry").fill("2 m 30d 1")
+    expect(page.locator("#entry-echo")).to_contain_text("The card asks for no axis 30°")
+    page.locator("#entry").press("Enter")
+    expect(page.locator("#entry")).to_have_value("2 m 30d 1")
+    page.get_by_role("button", name="Hole 2: out").click()
+    needs.get_by_role("button", name="Go to its bench").click()
+    expect(page.get_by_role("heading", name=re.compile("middle"))).to_be_visible()
+
+
+def test_a_lens_says_what_it_waits_for_and_one_that_is_not_there_leads_home(page: Page) -> None:
+    boat = _boat(page)
+    page.goto(f"/jobs/{boat}/fit")
+    fit = page.get_by_role("region", name="Fit")
+    expect(fit).to_contain_text("2 of 2 read in full")
+    fit.get_by_role("link", name="Look at the bores").click()
+    expect(page.get_by_role("region", name="Every bore in numbers")).to_contain_text("middle")
+    page.get_by_role("button", name="liner bore").click()
+    expect(page).to_have_url(re.compile("of=liner"))
+    expect(page.get_by_role("region", name="Every bore in numbers")).to_contain_text("no liner is fitted")

@@ -32,7 +32,8 @@ def need_of_survey(survey: Survey, state: State) -> Need:
         return Need(Action.NOTHING, Phrase(_capital(survey.part.why_not)))
     if survey.missing or state is State.NOT_MEASURED:
         left, all_of = len(survey.missing), len(survey.places)
-        words = "Measure" if left in (0, all_of) else f"Read the {left} places left of"
+        places = "one place" if left == 1 else f"{left} places"
+        words = "Measure" if left in (0, all_of) else f"Read the {places} left of"
         levels, axes = len(survey.pattern.levels), len(survey.pattern.axes_deg)
         return read(f"{words} the {what.value}", Phrase(f"{levels} levels, {axes} axes; {survey.reason}."))
     worst = _worst(survey)

@@ -85,7 +85,7 @@ def parse_bore_line(line: str, present: BorePlace, plan: BorePlan, reads: Reads)
     named = tokens[:at] if at is not None else _named_without_axis(tokens, plan)
     value = " ".join(tokens[len(named) if at is None else at + 1 :])
     hole, level_text = _hole_and_rest(named, plan, only=at is None and not value)
-    level = present.level_um if not level_text else _level(level_text, plan)
+    level = present.level_um if not level_text else _level(level_text, plan, line)
     axis = present.axis_deg if at is None else _axis(tokens[at], plan)
     place = BorePlace(present.hole if hole is None else hole, level, axis)
     return BoreLine(place, reads(value) if value else None)
@@ -140,7 +140,7 @@ def _levels_called(text: str, plan: BorePlan) -> list[BoreLevel]:
     return whole or begin or [one for one in named if one.name.casefold().startswith(wanted)]
 
 
-def _level(text: str, plan: BorePlan) -> Decimal:
+def _level(text: str, plan: BorePlan, line: str) -> Decimal:
     names = ", ".join(f"{one.name} {both_depth(one.depth_um)}".strip() for one in plan.levels)
     found = _levels_called(text, plan)
     if len(found) == 1:
@@ -149,7 +149,7 @@ def _level(text: str, plan: BorePlan) -> Decimal:
         raise NotationError(
             f"“{text}” can be {' or '.join(one.name for one in found)}: type more of its name.",
             text,
-            tuple(Suggestion(one.name, one.name) for one in found),
+            tuple(Suggestion(one.name, line.replace(text, one.name, 1)) for one in found),
         )
     try:
         depth = parse_length(text, plan.depth_unit, confirmed=True).value_um

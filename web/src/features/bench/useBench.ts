@@ -122,6 +122,8 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   async function settled(at: CaptureSpot): Promise<void> {
     lastTaken = at
     if (pass.value) pass.value = { done: [...new Set([...pass.value.done, at.key])] }
+    // Who moved on meanwhile is not moved back.
+    if (route.query['at'] !== undefined && spot.value && spotKey(spot.value) !== at.key) return
     const next = nextAfter({ hole: at.where.hole ?? 0, hour: at.where.hour ?? 0 })
     if (next !== null) await go(next)
     else if (pass.value) pass.value = null

@@ -96,6 +96,8 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   }
 
   async function settled(at: CaptureSpot): Promise<void> {
+    // Who moved on meanwhile is not moved back.
+    if (typeof route.query['at'] === 'string' && route.query['at'] !== at.key) return
     await go((survey.value && nextPlace(survey.value, at.key, waiting.value)) ?? at.key)
   }
 
