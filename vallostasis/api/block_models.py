@@ -19,9 +19,13 @@ from vallostasis.api.tape_models import (
     tape_lines,
     undo_views,
 )
+from vallostasis.api.trail import PhraseView
+from vallostasis.core.block_needs import needs_of_block
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.gauges.zero_checks import open_doubts
+from vallostasis.core.hole_now import hole_now
 from vallostasis.core.lenses import LensNow, lenses_now
+from vallostasis.core.needs import Operation
 from vallostasis.core.protrusion.measured import flange_part
 from vallostasis.core.protrusion.rules import BlockJudgement, HeadAverage
 from vallostasis.core.records.job_facts import JobFacts
@@ -30,6 +34,7 @@ from vallostasis.core.records.spec_card import CardUnit
 from vallostasis.core.subjects import LensName
 from vallostasis.core.surveys.places import protrusion_limits
 from vallostasis.core.tape.fact_kinds import newest_event
+from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.block import BlockNow
 from vallostasis.services.jobs import what_stage_waits_for
 
@@ -95,6 +100,36 @@ class LensView(BaseModel):
         return cls(name=lens.name, quantities=list(lens.quantities), waits_for=waits)
 
 
+class HoleNeedView(BaseModel):
+    """What one hole needs, in a sentence."""
+
+    hole: int
+    state: State
+    sentence: PhraseView
+
+
+class BlockNeedView(BaseModel):
+    """An operation that is due, and the holes it is due for."""
+
+    operation: Operation
+    holes: list[HoleNeedView]
+
+
+def block_need_views(facts: JobFacts) -> list[BlockNeedView]:
+    """Show what a block needs, in the order of the work."""
+    states = {hole.number: hole_now(facts, hole).state for hole in facts.holes}
+    return [
+        BlockNeedView(
+            operation=due.operation,
+            holes=[
+                HoleNeedView(hole=one.hole, state=states[one.hole], sentence=PhraseView.of(one.need.sentence))
+                for one in due.holes
+            ],
+        )
+        for due in needs_of_block(facts)
+    ]
+
+
 class BlockView(BaseModel):
     """A job's block with everything the screen shows of it."""
 
@@ -103,6 +138,7 @@ class BlockView(BaseModel):
     stages: list[StageView]
     lenses: list[LensView] = Field(description="Those of its construction, the one it opens with first.")
     holes: list[HoleView]
+    needs: list[BlockNeedView] = Field(description="What is due, operation after operation.")
     heads: list[HeadView]
     liners: list["LinerView"]
     shims: list[ShimNeed]
@@ -140,6 +176,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         stages=stage_views(facts, now.judgement),
         lenses=[LensView.of(one) for one in lenses_now(facts)],
         holes=[hole_view(facts, hole) for hole in facts.holes],
+        needs=block_need_views(facts),
         heads=[_head_view(head) for head in now.judgement.heads],
         liners=[liner_view(facts, liner) for liner in facts.liners],
         shims=list(shim_needs(facts, now.judgement)),

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.counterbore.ledge_report import LedgeReport
 from vallostasis.core.hole_now import HoleNow, hole_now
-from vallostasis.core.needs import Action, Need
+from vallostasis.core.needs import Action, Need, Operation
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Cut, FittedShim, Hole, Liner, Quantity
 from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State
@@ -84,6 +84,7 @@ class NeedView(BaseModel):
     liner_mark: str
     quantity: Quantity | None = Field(description="The survey to read.")
     part: str
+    operation: Operation | None = Field(description="What of the work it belongs to; null where nothing is needed.")
 
     @classmethod
     def of(cls, need: Need) -> "NeedView":
@@ -96,6 +97,7 @@ class NeedView(BaseModel):
             liner_mark=need.liner_mark,
             quantity=need.quantity,
             part=need.part,
+            operation=need.operation,
         )
 
 

@@ -6,11 +6,17 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 from pydantic import BaseModel, Field
 
-from vallostasis.api.block_models import BlockView, StageView, block_view, stage_views
+from vallostasis.api.block_models import (
+    BlockNeedView,
+    BlockView,
+    StageView,
+    block_need_views,
+    block_view,
+    stage_views,
+)
 from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import Mark, marks_of
-from vallostasis.api.trail import PhraseView
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.records.rows import Job, Liner
 from vallostasis.core.uncertainty.decision import State
@@ -31,14 +37,6 @@ class FloorHole(BaseModel):
     marks: list[Mark]
 
 
-class FloorNeed(BaseModel):
-    """What an open hole needs next."""
-
-    hole: int
-    state: State
-    sentence: PhraseView
-
-
 class FloorStrip(BaseModel):
     """One job on the floor."""
 
@@ -46,7 +44,7 @@ class FloorStrip(BaseModel):
     engine: str
     heads: list[list[int]]
     holes: list[FloorHole]
-    needs: list[FloorNeed]
+    needs: list[BlockNeedView] = Field(description="What is due, operation after operation.")
     stages: list[StageView]
 
 
@@ -122,11 +120,7 @@ def _strip(floor: jobs.FloorJob) -> FloorStrip:
                       greatest_m=one.limits.greatest_m, marks=marks_of(one))
             for one in now
         ],
-        needs=[
-            FloorNeed(hole=one.hole.number, state=one.state, sentence=PhraseView.of(one.need.sentence))
-            for one in now
-            if one.state is not State.IN
-        ],
+        needs=block_need_views(facts),
         stages=stage_views(facts, floor.judgement),
     )  # fmt: skip
 

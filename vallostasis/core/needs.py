@@ -20,9 +20,21 @@ class Action(StrEnum):
     EXPLAIN = "explain"
 
 
+class Operation(StrEnum):
+    """What of the work a need belongs to, in the order of the work. Common practice, no published source."""
+
+    MEASURE = "Measure as found"
+    CUT = "Cut counterbores"
+    FIT = "Fit the liner"
+    SEAT = "Seat proved"
+
+
 @dataclass(frozen=True, slots=True)
 class Need:
-    """The next step for one hole. ``hours`` are the positions to read, in order [h]; a survey is one of a part."""
+    """The next step for one hole. ``hours`` are the positions to read, in order [h]; a survey is one of a part.
+
+    ``operation`` is None where nothing is needed.
+    """
 
     action: Action
     sentence: Phrase
@@ -31,3 +43,4 @@ class Need:
     liner_mark: str = ""
     quantity: Quantity | None = None
     part: str = ""
+    operation: Operation | None = None

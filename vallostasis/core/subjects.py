@@ -5,14 +5,14 @@ Whatever goes over all of them, needs, cross checks, goes over this register in 
 """
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
 from vallostasis.core.bores import cross_checks as bore_checks
 from vallostasis.core.bores.needs import need_of_bore
 from vallostasis.core.counterbore.needs import need_of_counterbore
 from vallostasis.core.fits import cross_checks as fit_checks
-from vallostasis.core.needs import Action, Need
+from vallostasis.core.needs import Action, Need, Operation
 from vallostasis.core.protrusion.needs import need_of_protrusion
 from vallostasis.core.protrusion.rules import HoleJudgement
 from vallostasis.core.records.job_facts import JobFacts
@@ -95,7 +95,22 @@ def need_of_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
         Sentences carry their lengths as terms [m], to be shown in the unit chosen.
     """
     needs = (subject.need(facts, hole, judgement) for subject in SUBJECTS if subject.need is not None)
-    return next((need for need in needs if need is not None), Need(Action.NOTHING, Phrase("Nothing")))
+    need = next((need for need in needs if need is not None), Need(Action.NOTHING, Phrase("Nothing")))
+    return replace(need, operation=_operation_of(facts, hole, need))
+
+
+def _operation_of(facts: JobFacts, hole: Hole, need: Need) -> Operation | None:
+    """What of the work a need belongs to: the same reading is as found before anything was done, and proof after."""
+    if need.action is Action.NOTHING:
+        return None
+    if need.action in (Action.CUT, Action.FIT):
+        return Operation.CUT if need.action is Action.CUT else Operation.FIT
+    untouched = facts.last_cut(hole.hole_id) is None
+    if need.action is Action.READ_DEPTH:
+        return Operation.MEASURE if untouched else Operation.CUT
+    if need.action in (Action.READ_FLANGE, Action.READ_SURVEY):
+        return Operation.MEASURE
+    return Operation.MEASURE if untouched and need.action is Action.READ else Operation.SEAT
 
 
 def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:

@@ -75,6 +75,19 @@ export type Between = {
 };
 
 /**
+ * BlockNeedView
+ *
+ * An operation that is due, and the holes it is due for.
+ */
+export type BlockNeedView = {
+    operation: Operation;
+    /**
+     * Holes
+     */
+    holes: Array<HoleNeedView>;
+};
+
+/**
  * BlockView
  *
  * A job's block with everything the screen shows of it.
@@ -96,6 +109,12 @@ export type BlockView = {
      * Holes
      */
     holes: Array<HoleView>;
+    /**
+     * Needs
+     *
+     * What is due, operation after operation.
+     */
+    needs: Array<BlockNeedView>;
     /**
      * Heads
      */
@@ -2026,20 +2045,6 @@ export type FloorHole = {
 };
 
 /**
- * FloorNeed
- *
- * What an open hole needs next.
- */
-export type FloorNeed = {
-    /**
-     * Hole
-     */
-    hole: number;
-    state: State;
-    sentence: PhraseView;
-};
-
-/**
  * FloorStrip
  *
  * One job on the floor.
@@ -2060,8 +2065,10 @@ export type FloorStrip = {
     holes: Array<FloorHole>;
     /**
      * Needs
+     *
+     * What is due, operation after operation.
      */
-    needs: Array<FloorNeed>;
+    needs: Array<BlockNeedView>;
     /**
      * Stages
      */
@@ -2581,6 +2588,20 @@ export type Health = {
      * Schema Version
      */
     schema_version: number | null;
+};
+
+/**
+ * HoleNeedView
+ *
+ * What one hole needs, in a sentence.
+ */
+export type HoleNeedView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    state: State;
+    sentence: PhraseView;
 };
 
 /**
@@ -3645,6 +3666,10 @@ export type NeedView = {
      * Part
      */
     part: string;
+    /**
+     * What of the work it belongs to; null where nothing is needed.
+     */
+    operation: Operation | null;
 };
 
 /**
@@ -3800,6 +3825,13 @@ export type Noted = {
      */
     job_id: string;
 };
+
+/**
+ * Operation
+ *
+ * What of the work a need belongs to, in the order of the work. Common practice, no published source.
+ */
+export type Operation = 'Measure as found' | 'Cut counterbores' | 'Fit the liner' | 'Seat proved';
 
 /**
  * PairBody

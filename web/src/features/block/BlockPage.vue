@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useJob } from '@/shared/state/job'
 import { isClockLens } from '@/shared/subjects'
 
+import BlockNeeds from './BlockNeeds.vue'
 import BoreAside from './BoreAside.vue'
 import BoreLens from './BoreLens.vue'
 import ClockLensView from './ClockLensView.vue'
@@ -151,9 +152,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
         <div v-else-if="number !== null && !hole" class="text-lg">
           There is no hole {{ number }}: this block has holes 1 to {{ block.card.holes }}.
         </div>
-        <div v-else-if="number === null" class="text-lg text-ink-soft">
-          Choose a hole: click its ring, or type # and its number, such as #3.
-        </div>
+        <BlockNeeds v-else-if="number === null" :block="block" @choose="choose($event)" />
       </aside>
     </main>
     <EntryLine

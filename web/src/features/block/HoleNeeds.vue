@@ -23,7 +23,9 @@ const verb = computed(() => VERBS[props.need.action])
 
 <template>
   <section class="rounded bg-plate p-4 text-plate-text" aria-label="What this hole needs">
-    <h2 class="text-sm font-normal text-plate-soft">What hole {{ number }} needs</h2>
+    <h2 class="text-sm font-normal text-plate-soft">
+      What hole {{ number }} needs<template v-if="need.operation"> · {{ need.operation }}</template>
+    </h2>
     <p class="text-xl leading-snug font-bold"><PhraseText :phrase="need.sentence" /></p>
     <p v-if="need.detail.text" class="mt-1 leading-snug text-plate-soft">
       <PhraseText :phrase="need.detail" />

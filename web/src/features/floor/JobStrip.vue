@@ -74,18 +74,23 @@ const marksOf = (hole: FloorHole) =>
         </svg>
       </RouterLink>
       <ul v-if="strip.needs.length" class="mt-2">
-        <li v-for="need in strip.needs" :key="need.hole">
-          <RouterLink
-            :to="blockAt(need.hole)"
-            class="flex items-center gap-3 border-t border-rule py-1.5 hover:bg-sheet"
-          >
-            <StateGate :state="need.state" class="shrink-0" />
-            <b class="w-16 shrink-0">hole {{ need.hole }}</b>
-            <PhraseText :phrase="need.sentence" />
-          </RouterLink>
-        </li>
+        <template v-for="due in strip.needs" :key="due.operation">
+          <li v-for="need in due.holes" :key="need.hole">
+            <RouterLink
+              :to="blockAt(need.hole)"
+              class="flex items-center gap-3 border-t border-rule py-1.5 hover:bg-sheet"
+            >
+              <StateGate :state="need.state" class="shrink-0" />
+              <b class="w-16 shrink-0">hole {{ need.hole }}</b>
+              <PhraseText :phrase="need.sentence" />
+              <span class="ml-auto shrink-0 text-sm text-ink-soft">{{ due.operation }}</span>
+            </RouterLink>
+          </li>
+        </template>
       </ul>
-      <p v-else class="mt-2 text-in">Every hole is in.</p>
+      <p v-else-if="strip.holes.every((hole) => hole.state === 'in')" class="mt-2 text-in">
+        Every hole is in.
+      </p>
     </div>
   </article>
 </template>

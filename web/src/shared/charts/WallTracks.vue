@@ -4,11 +4,11 @@ import { computed } from 'vue'
 import type { PlaceReadView, SurveyFormView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
-import { markTone } from '@/shared/format/tones'
 
 import PlaceDial from './PlaceDial.vue'
 import { placeKey } from '@/shared/state/places'
 import { acrossOf, rowsOf, scaleOf } from './wall'
+import WallMark from './WallMark.vue'
 
 /** The wall as one limit track per level: bars are the limits, marks lie along their axis, copper is read now. */
 const props = defineProps<{
@@ -26,7 +26,6 @@ const RIGHT = props.plain ? 70 : 92
 /** Room above for the dial, where it is drawn. */
 const TOP = props.plain ? 24 : 118
 const HEIGHT = props.plain ? 270 : 372
-const MARK = 9
 
 const scale = computed(() => scaleOf(props.survey))
 const levels = computed(() => {
@@ -134,40 +133,16 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
       >
         {{ lengthText(level.form.out_of_round_m, unit) }}
       </text>
-      <g v-for="(row, index) in level.rows" :key="placeKey(row.place)">
-        <template v-if="row.value_m !== null">
-          <g
-            :class="markTone(row)"
-            :transform="`translate(${LEFT + across(row.value_m).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
-          >
-            <path
-              v-if="directionOf(row) !== null"
-              :d="`M${-MARK} 0H${MARK}`"
-              :transform="`rotate(${directionOf(row)})`"
-              stroke="currentColor"
-              stroke-width="3"
-              :stroke-dasharray="row.doubtful ? '3 2' : undefined"
-            />
-            <circle
-              :r="row.state === 'cannot tell' || row.doubtful ? 4 : 3.5"
-              :fill="row.state === 'cannot tell' || row.doubtful ? 'var(--color-paper)' : 'currentColor'"
-              stroke="currentColor"
-            />
-            <text
-              v-if="across(row.value_m).beyond"
-              :x="across(row.value_m).beyond === 'left' ? 14 : -14"
-              y="5"
-              :text-anchor="across(row.value_m).beyond === 'left' ? 'start' : 'end'"
-              font-size="13"
-              fill="currentColor"
-              class="num"
-            >
-              {{ across(row.value_m).beyond === 'left' ? '◂' : '' }}{{ offNominal(row.value_m)
-              }}{{ across(row.value_m).beyond === 'right' ? '▸' : '' }}
-            </text>
-          </g>
-        </template>
-      </g>
+      <template v-for="(row, index) in level.rows" :key="placeKey(row.place)">
+        <WallMark
+          v-if="row.value_m !== null"
+          :transform="`translate(${LEFT + across(row.value_m).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
+          :row="row"
+          :direction="directionOf(row)"
+          :beyond="across(row.value_m).beyond"
+          :text="offNominal(row.value_m)"
+        />
+      </template>
       <text
         v-if="level.rows.some((row) => row.unreadable)"
         :x="LEFT + 8"
