@@ -43,12 +43,11 @@ export function useBores(job: JobNow, place: BlockPlace): Bores {
         : ask(readBores({ path: { job_id: job.jobId, quantity: quantity.value } })),
     quantity,
   )
-  watch(
-    () => job.block.value?.event,
-    (now, before) => {
-      if (before !== undefined && now !== data.value?.event) void load()
-    },
-  )
+  // While another lens is looked at a reading costs no second request: they are loaded again when they are seen.
+  watch([() => job.block.value?.event, place.lens], ([event], [before]) => {
+    const seen = place.lens.value === 'bore' && event !== undefined && event !== data.value?.event
+    if (seen && (before !== undefined || data.value !== null)) void load()
+  })
 
   const pattern = computed(() => data.value?.bores[0]?.survey.pattern ?? null)
   const levels = computed(() =>
