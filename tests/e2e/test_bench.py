@@ -13,6 +13,7 @@ def _at_bench(page: Page, block: BlockView) -> Page:
     block.open()
     page.keyboard.press("Escape")
     page.keyboard.press("b")
+    expect(page.get_by_role("region", name="Now")).to_be_visible()
     expect(page.locator("[data-live]")).to_contain_text(re.compile(r"[0-9]"))
     return page
 

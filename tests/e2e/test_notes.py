@@ -54,6 +54,7 @@ def test_a_note_at_the_bench_is_of_the_reading_taken_last(page: Page, block: Blo
     block.open()
     page.keyboard.press("Escape")
     page.keyboard.press("b")
+    expect(page.get_by_role("region", name="Now")).to_be_visible()
     page.get_by_role("button", name="Hole 1: in").click()
     page.get_by_label("Type a reading").fill("8.4")
     page.get_by_label("Type a reading").press("Enter")

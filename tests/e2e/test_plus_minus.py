@@ -36,6 +36,7 @@ def test_a_bare_number_says_what_it_is_before_it_is_taken(page: Page, block: Blo
     block.open(5)
     page.keyboard.press("Escape")
     page.keyboard.press("b")
+    expect(page.get_by_role("region", name="Now")).to_be_visible()
     hint = page.get_by_role("status", name="What the number means").first
     expect(hint).to_have_text("a bare number is hundredths of a mm")
     page.get_by_label("Type a reading").first.fill("8.5")
