@@ -176,4 +176,9 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("records/job_facts.py", "            and out.event not in self.struck_events\n", ""),
     ("records/job_facts.py", "return not self.standing_fittings(hole_id) and not self.standing_cuts(hole_id)",
      "return not self.standing_fittings(hole_id)"),
+    # Bores by line and by lens, and what of the work a need belongs to.
+    ("notation/bore_line.py", "axis = float(found[\"axis\"]) % 180", "axis = float(found[\"axis\"])"),
+    ("bores/needs.py", "beyond.append(rule.least_m - rule.value_m)", "beyond.append(rule.value_m - rule.least_m)"),
+    ("lenses.py", "offered.insert(0, LensName.BORE)", "offered.append(LensName.BORE)"),
+    ("subjects.py", "if untouched and need.action is Action.READ else", "if need.action is Action.READ else"),
 )  # fmt: skip
