@@ -141,6 +141,27 @@ describe('the outbox', () => {
     expect(sent()[0]).toMatchObject({ reading_id: 'a', text: '1.6', hole: 3, hour: 9 })
   })
 
+  it('understands a kept line of a bore by the levels and axes it could name', async () => {
+    server.answer('/api/compute/parse', {
+      body: { value_um: 35.56, typed: '1.4', hole: 2, hour: null, level_um: '119380', axis_deg: 45 },
+    })
+    server.answer(TAKEN, recorded)
+    const bore = { levels: [{ name: 'middle', depth_um: '119380' }], axes_deg: [0, 45], present_axis_deg: 0 }
+    const body = reading('a', '2 m 45d 1.4', { quantity: 'block bore' })
+    await keep(JOB, body, { text: '2 m 45d 1.4', holes: [1, 2], bore })
+    await sendWaiting()
+    expect(server.asked[0]?.body).toMatchObject({ ...bore, text: '2 m 45d 1.4' })
+    expect(sent()[0]).toMatchObject({
+      quantity: 'block bore',
+      part: 'hole-2',
+      level_um: '119380',
+      axis_deg: 45,
+      hole: null,
+      hour: null,
+      text: '1.4',
+    })
+  })
+
   it('drops a kept line that only chose a hole', async () => {
     server.answer('/api/compute/parse', { body: { value_um: null, typed: '', hole: 3, hour: null } })
     await keep(JOB, reading('a', '#3'), { text: '#3', holes: [1, 2, 3] })
