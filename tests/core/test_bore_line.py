@@ -41,6 +41,10 @@ def _line(text: str, here: BorePlace = HERE) -> BoreLine:
         ("m 1.5", 1, "middle", 0.0, "1.5"),
         ("2 1.5", 2, "top", 0.0, "1.5"),
         ("+1.5", 1, "top", 0.0, "1.5"),
+        ("2 thou", 1, "top", 0.0, "2"),
+        ("hole 2 m 45d 1.4", 2, "middle", 45.0, "1.4"),
+        ("#1 1/2", 1, "top", 0.0, "0.5"),
+        ("+1 1/2", 1, "top", 0.0, "1.5"),
         ("2 m 45d 0.5 thou", 2, "middle", 45.0, "0.5"),
     ],
 )
@@ -89,6 +93,12 @@ def test_which_level_is_meant_is_asked_with_both() -> None:
     answers = [one.text for one in asked.value.suggestions]
     assert answers == ["2 seal upper 45d 1.4", "2 seal lower 45d 1.4"]
     assert parse_bore_line(answers[1], HERE, twice, _reads).place == BorePlace(2, Decimal(9000), 45.0)
+
+
+def test_a_fraction_that_begins_like_a_hole_is_asked_about() -> None:
+    with pytest.raises(NotationError, match="two ways") as asked:
+        _line("1 1/2")
+    assert [one.text for one in asked.value.suggestions] == ["#1 1/2", "+1 1/2"]
 
 
 @given(

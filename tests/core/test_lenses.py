@@ -96,6 +96,16 @@ def test_an_oval_bore_is_out_by_what_it_is_beyond_its_limit_and_read_again_first
     assert "bottom" in now.need.sentence.text
 
 
+def test_without_a_limit_nothing_is_in() -> None:
+    facts = _parent_bore(ROUND)
+    bare = FeatureSheet(Quantity.BLOCK_BORE, levels=facts.card.features[0].levels, axes_deg=AXES)
+    facts = replace(facts, card=replace(facts.card, features=(bare,)))
+    now = hole_now(facts, facts.holes[0])
+    assert now.state is State.CANNOT_TELL
+    assert "no limit" in now.reason
+    assert now.need.sentence.text == "Write the limits of the block bore on the card"
+
+
 def test_a_wet_block_is_judged_by_its_protrusion_as_before() -> None:
     story = Story()
     facts = story.facts()

@@ -36,6 +36,9 @@ def need_of_survey(survey: Survey, state: State) -> Need:
         words = "Measure" if left in (0, all_of) else f"Read the {places} left of"
         levels, axes = len(survey.pattern.levels), len(survey.pattern.axes_deg)
         return read(f"{words} the {what.value}", Phrase(f"{levels} levels, {axes} axes; {survey.reason}."))
+    if not survey.rules and not survey.relative and not survey.doubt:
+        write = Phrase(f"Write the limits of the {what.value} on the card")
+        return Need(Action.NOTHING, write, Phrase("Every place is read, and no limit decides it."))
     worst = _worst(survey)
     if state is State.OUT and worst is not None:
         return read(f"Read the {what.value} again at {worst.where or 'every place'}", _out(worst))

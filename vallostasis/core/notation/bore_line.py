@@ -1,21 +1,20 @@
 """The entry line for bores: ``[hole] [level] [axis]d value``, parts left out come from where the gauge stands now."""
 
 import re
-from collections.abc import Callable
 from dataclasses import dataclass
 from decimal import Decimal
 
 from vallostasis.core.errors import NotationError, Suggestion
+from vallostasis.core.notation.entry_line import Reads, can_be_read
 from vallostasis.core.notation.lengths import MICROMETRES_PER, Unit, both_depth
 from vallostasis.core.notation.typed_lengths import ParsedLength, parse_length
 
 _AXIS = re.compile(r"^(?P<axis>\d{1,3}(?:\.\d+)?)(?:d|°|deg)$", re.I)
-_HOLE = re.compile(r"^(?:#|hole)?(?P<hole>\d{1,2})$", re.I)
+_HOLE = re.compile(r"^#?(?P<hole>\d{1,2})$")
+_NAMED_HOLE = re.compile(r"^(?:#|hole)\s*(\d)", re.I)
 _WORD = re.compile(r"^[a-z][a-z.]*$", re.I)
 # A depth typed this near to a level means that level. [µm] House rule.
 SAME_DEPTH_UM = Decimal(2000)
-
-Reads = Callable[[str], ParsedLength]
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,12 +77,24 @@ def parse_bore_line(line: str, present: BorePlace, plan: BorePlan, reads: Reads)
     NotationError
         Naming what is not understood, an unknown hole, level or axis, or asking which level is meant.
     """
-    tokens = line.split()
+    tokens = _NAMED_HOLE.sub(r"#\1", line.strip()).split()
     if not tokens:
         raise NotationError("Type hole, level, axis and reading, such as 2 m 45d 1.4.", line)
     at = next((index for index, token in enumerate(tokens) if _AXIS.match(token)), None)
     named = tokens[:at] if at is not None else _named_without_axis(tokens, plan)
     value = " ".join(tokens[len(named) if at is None else at + 1 :])
+    if at is None and named and named[0].isdigit() and value:
+        # “2 thou” and “1 1/2” begin like a hole.
+        whole, rest = can_be_read(line.strip(), reads), can_be_read(value, reads)
+        if whole and rest:
+            raise NotationError(
+                f"“{line.strip()}” can be read two ways: type the axis with d, or choose.",
+                line,
+                (Suggestion(f"hole {named[0]} reads {value}", f"#{line.strip()}"),
+                 Suggestion(f"{line.strip()} here", f"+{line.strip()}")),
+            )  # fmt: skip
+        if whole:
+            return BoreLine(present, reads(line.strip()))
     hole, level_text = _hole_and_rest(named, plan, only=at is None and not value)
     level = present.level_um if not level_text else _level(level_text, plan, line)
     axis = present.axis_deg if at is None else _axis(tokens[at], plan)
@@ -122,8 +133,8 @@ def _hole_and_rest(named: list[str], plan: BorePlan, *, only: bool) -> tuple[int
     if number not in plan.holes:
         if plain and len(named) == 1 and not only:
             return None, named[0]
-        last = max(plan.holes, default=0)
-        raise NotationError(f"There is no hole {number}: this block has holes 1 to {last}.", named[0])
+        has = f"holes {min(plan.holes)} to {max(plan.holes)}" if plan.holes else "no holes yet"
+        raise NotationError(f"There is no hole {number}: this block has {has}.", named[0])
     return number, " ".join(named[1:])
 
 

@@ -100,7 +100,7 @@ def _hole_or_whole_number(
     reads: Reads,
 ) -> EntryLine:
     """``5 1/2``: hole 5 reading a half, or five and a half here? Asked when both can be read."""
-    whole, part = _can_be_read(text, reads), _can_be_read(split["value"], reads)
+    whole, part = can_be_read(text, reads), can_be_read(split["value"], reads)
     if whole and (not part or int(split["hole"]) not in holes):
         return EntryLine(present, reads(text))
     if whole and part:
@@ -128,8 +128,8 @@ def _length_at(position: Position, text: str, reads: Reads) -> ParsedLength:
         raise
 
 
-def _can_be_read(text: str, reads: Reads) -> bool:
-    """Whether a text is a length, be it one that is asked about."""
+def can_be_read(text: str, reads: Reads) -> bool:
+    """Whether a text is a length, be it one that is asked about. House rule."""
     try:
         reads(text)
     except NotationError as error:

@@ -1,6 +1,6 @@
 """From what was recorded about a job to what the rules judge: surveys of every hole, and what its parts predict."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from vallostasis.core.features.parts import Part, part_with_key
 from vallostasis.core.notation.lengths import metres
@@ -31,6 +31,8 @@ UNMEASURED_SHIM_M = 5e-6
 MEASURED_SHIM_M = 2e-6
 # Half width of a spacer plate or gasket whose thickness is taken from the card. Common practice, no published source.
 BETWEEN_HALF_WIDTH_M = 5e-6
+
+NO_LIMIT_DECIDES = "every place is read, and the card sets no limit that decides it"
 
 
 @dataclass(frozen=True, slots=True)
@@ -181,7 +183,10 @@ def measured_hole(facts: JobFacts, hole: Hole) -> MeasuredHole:
     Where nothing stands proud, a hole is judged by its bore.
     """
     if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
-        return MeasuredHole(hole.number, deciding_bore(facts, hole).standing)
+        standing = deciding_bore(facts, hole).standing
+        # No hole is in because nobody set a limit for it.
+        undecided = standing if standing.rules else replace(standing, relative=standing.relative or NO_LIMIT_DECIDES)
+        return MeasuredHole(hole.number, undecided)
     if facts.present_fitting(hole.hole_id) is None:
         was_cut = facts.last_cut(hole.hole_id) is not None
         as_found = ", nothing read as found" if facts.is_as_found(hole.hole_id) else ""

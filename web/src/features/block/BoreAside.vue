@@ -6,6 +6,7 @@ import WallTracks from '@/shared/charts/WallTracks.vue'
 import { STATE_TONE } from '@/shared/format/tones'
 import { placeKey } from '@/shared/state/places'
 
+import { isOnlyRead } from './faces'
 import HoleNeeds from './HoleNeeds.vue'
 import type { BoreLevelAt } from './useBores'
 
@@ -32,18 +33,20 @@ function choose(key: string): void {
 }
 const words = computed(() => {
   const { state, reason } = survey.value.part
+  if (isOnlyRead(props.bore)) return 'is read; no limit decides it'
   return state === 'in' ? 'is in' : reason || state
 })
-const { levels, axes_deg } = survey.value.pattern
+const pattern = computed(() => survey.value.pattern)
 </script>
 
 <template>
   <h2 class="text-lg leading-tight">
-    Hole {{ bore.hole }} <span :class="STATE_TONE[survey.part.state]">{{ words }}</span>
+    Hole {{ bore.hole }}
+    <span :class="isOnlyRead(bore) ? 'text-ink-soft' : STATE_TONE[survey.part.state]">{{ words }}</span>
   </h2>
   <p class="text-sm text-ink-soft">
-    {{ survey.quantity }}, the wall down its depth: {{ levels.length }} levels, {{ axes_deg.length }} axes, on
-    the diameter
+    {{ survey.quantity }}, the wall down its depth: {{ pattern.levels.length }} levels,
+    {{ pattern.axes_deg.length }} axes, on the diameter
   </p>
   <WallTracks class="mx-auto max-h-[44vh]" :survey="survey" :at="at" :tip="tip" plain @choose="choose" />
   <HoleNeeds class="mt-2" :number="bore.hole" :need="bore.need" @act="emit('act')" @why="emit('why')" />

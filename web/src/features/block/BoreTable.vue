@@ -7,6 +7,7 @@ import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
 import { NUMBER_TONE, STATE_TONE } from '@/shared/format/tones'
 import { unit } from '@/shared/state/preferences'
 
+import { isOnlyRead } from './faces'
 import type { BoreLevelAt } from './useBores'
 
 /** Every hole in a line, and the hole at hand level by level. */
@@ -42,6 +43,7 @@ const levels = computed(() => {
     )
     const press = survey.interference.map((liner) => ({
       mark: liner.liner_mark,
+      doubtful: liner.doubtful,
       at: liner.levels.find(at) ?? null,
     }))
     return { ...level, um: String(um), cells, form: survey.form?.levels.find(at) ?? null, press }
@@ -87,10 +89,17 @@ const pressed = computed(() => props.chosen?.survey.interference ?? [])
           </td>
           <td class="px-2">{{ round?.where ?? '' }}</td>
           <td class="num px-2 text-right">{{ taper ? lengthText(taper.value_m, unit) : '–' }}</td>
-          <td class="max-w-72 truncate px-2" :class="STATE_TONE[state]" :title="survey.part.reason">
-            <StateGate :state="state" class="mr-1 inline align-[-3px]" />{{
-              state === 'in' ? 'in' : survey.part.reason || state
-            }}
+          <td
+            class="max-w-72 truncate px-2"
+            :class="isOnlyRead(bore) ? 'text-ink-soft' : STATE_TONE[state]"
+            :title="survey.part.reason"
+          >
+            <template v-if="isOnlyRead(bore)">read, no limit</template>
+            <template v-else
+              ><StateGate :state="state" class="mr-1 inline align-[-3px]" />{{
+                state === 'in' ? 'in' : survey.part.reason || state
+              }}</template
+            >
           </td>
         </tr>
       </tbody>
@@ -107,7 +116,8 @@ const pressed = computed(() => props.chosen?.survey.interference ?? [])
           <th scope="col" class="px-2 text-right font-normal">round</th>
           <th scope="col" class="px-2 text-right font-normal">mean</th>
           <th v-for="one in pressed" :key="one.liner_mark" scope="col" class="px-2 text-right font-normal">
-            press with {{ one.liner_mark }}
+            press with {{ one.liner_mark
+            }}<span v-if="one.doubtful" class="block text-xs text-unsure">zero found moved</span>
           </th>
         </tr>
       </thead>
@@ -137,7 +147,13 @@ const pressed = computed(() => props.chosen?.survey.interference ?? [])
           </td>
           <td class="num px-2 text-right">{{ shown(chosen.survey, row.form?.mean_m ?? null) }}</td>
           <td v-for="one in row.press" :key="one.mark" class="num px-2 text-right">
-            {{ one.at ? lengthText(one.at.interference_m, unit, { signed: true }) : '–' }}
+            <template v-if="one.at">
+              <span :class="one.doubtful && 'text-unsure'">{{
+                lengthText(one.at.interference_m, unit, { signed: true })
+              }}</span>
+              <span class="text-sm text-ink-soft"> ±{{ uncertaintyText(one.at.expanded_m, unit) }}</span>
+            </template>
+            <template v-else>–</template>
           </td>
         </tr>
       </tbody>

@@ -21,6 +21,7 @@ const bore = (places: PlaceReadView[], more: object = {}): BoreView =>
       greatest_m: 0.10002,
       places,
       part: { state: 'out', can_read: true },
+      rules: [{}],
       form: { levels: [{ depth_m: 0.1, mean_m: 0.100005 }] },
       ...more,
     },
@@ -59,6 +60,12 @@ describe('what stands on a hole of the deck', () => {
     expect(boreRing(bore([]), '100000', preview).marks.map((mark) => mark.preview)).toEqual([true, true])
     expect(boreRing(bore([]), '50000', preview).marks).toEqual([])
     expect(boreRing(bore([]), '100000', { ...preview, hole: 1 }).marks).toEqual([])
+  })
+
+  it('calls nothing in that no limit decides', () => {
+    const undecided = bore([], { rules: [], part: { state: 'in', can_read: true } })
+    const faces = boreFaces({ bores: [undecided] } as unknown as BoresView, null, null, () => '')
+    expect(faces[0]?.words).toBe('read, no limit')
   })
 
   it('says the mean of the level, and where there is no liner to read', () => {

@@ -74,6 +74,14 @@ export function boreRing(bore: BoreView, level_um: string, preview: BorePreview 
   return { least: off(survey.least_m), greatest: off(survey.greatest_m), marks, expected: null }
 }
 
+/** Without a limit nothing is in: it is read. */
+export const isOnlyRead = ({ survey }: BoreView) => survey.part.state === 'in' && survey.rules.length === 0
+
+function wordsOf(bore: BoreView): string {
+  if (!bore.survey.part.can_read) return 'no liner'
+  return isOnlyRead(bore) ? 'read, no limit' : ''
+}
+
 export function boreFaces(
   bores: BoresView,
   level: { depth_um: string; depth_m: number } | null,
@@ -82,13 +90,13 @@ export function boreFaces(
 ): Face[] {
   return bores.bores.map((bore) => {
     const form = bore.survey.form?.levels.find((one) => level && Math.abs(one.depth_m - level.depth_m) < 1e-9)
-    const { state, can_read } = bore.survey.part
+    const { state } = bore.survey.part
     return {
       number: bore.hole,
       ring: boreRing(bore, level?.depth_um ?? '', preview),
       value: form?.mean_m == null ? '–' : text(bore, form.mean_m),
       state,
-      words: can_read ? '' : 'no liner',
+      words: wordsOf(bore),
     }
   })
 }
