@@ -142,6 +142,36 @@ describe('taking at a bench', () => {
     expect(done).toEqual(['6'])
   })
 
+  it('lets what is typed meanwhile wait its turn, and sends it once', async () => {
+    let answer: (body: unknown) => void = () => undefined
+    server.answer(READINGS, new Promise((resolve) => (answer = resolve)), taken(9, '1.7'))
+    bench.it.taking.takeFromGauge()
+    bench.it.taking.typed.value = '1.7'
+    void bench.it.taking.takeTyped()
+    void bench.it.taking.takeTyped()
+    await settled()
+    expect(server.asked).toHaveLength(1)
+    answer(taken(8).body)
+    await settled()
+    expect(bodies().map((one) => one.text)).toEqual(['1.62', '1.7'])
+    expect(bench.it.taking.typed.value).toBe('')
+  })
+
+  it('leaves what was typed for a spot there when the bench went on to another', async () => {
+    let answer: (body: unknown) => void = () => undefined
+    server.answer(READINGS, new Promise((resolve) => (answer = resolve)))
+    bench.it.taking.takeFromGauge()
+    bench.it.taking.typed.value = '1.7'
+    void bench.it.taking.takeTyped()
+    at = '9'
+    answer(taken(8).body)
+    await settled()
+    expect(server.asked).toHaveLength(1)
+    at = '6'
+    bench.it.taking.typed.value += ''
+    expect(bench.it.taking.typed.value).toBe('1.7')
+  })
+
   it('stays where it is when asked back, and goes on with the answer', async () => {
     server.answer(READINGS, { status: 409, body: refusalBody('read before', 'Is it a repeat?') }, taken(9))
     await press('F8')

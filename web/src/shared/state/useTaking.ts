@@ -1,5 +1,5 @@
 /** What both benches do alike: take what the gauge says or what is typed, answer what is asked back, by key or pedal. */
-import { onKeyStroke } from '@vueuse/core'
+import { onKeyStroke, until } from '@vueuse/core'
 import { nextTick, type WritableComputedRef } from 'vue'
 
 import type { Suggestion } from '@/api/ask'
@@ -37,7 +37,15 @@ export function useTaking(at: TakingAt): Taking {
     else capture.taken.miss(at.trouble() || 'Nothing to take.')
   }
 
+  /** What is typed while the reading before is under way waits its turn, at the spot it was typed for. */
+  async function isItsTurn(): Promise<boolean> {
+    const asked = [at.spot(), typed.value]
+    await until(capture.busy).toBe(false)
+    return at.spot() === asked[0] && typed.value === asked[1]
+  }
+
   async function takeTyped(): Promise<void> {
+    if (!(await isItsTurn())) return
     // The pedal counts again at once.
     at.line()?.blur()
     await take((text) => capture.take({ text }))
