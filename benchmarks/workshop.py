@@ -133,7 +133,9 @@ def bench_jobs(dsn: str, count: int) -> list[dict[str, str]]:
             job_id = jobs.take_in_job(conn, new, card_id, person)
             for hole in job_rows.list_holes(conn, job_id):
                 jobs.add_liner(conn, job_id, f"L{hole.number}", "", "")
-                fitting.record_fitting(conn, hole.hole_id, uuid4(), f"L{hole.number}", (), person)
+                fitting.record_fitting(
+                    conn, hole.hole_id, uuid4(), f"L{hole.number}", (), person, made_ready=fitting.ALL_READY
+                )
                 _take(conn, job_id, person, "8.5", hole=hole.number, hour=6.0)
             set_id = load_job_facts(conn, job_id).sets[0].reading_set_id
             made.append({"job_id": str(job_id), "set_id": str(set_id), "person_id": str(person)})
@@ -169,7 +171,7 @@ def _read_all_round(conn: Conn, job_id: UUID, person: UUID) -> None:
         mark = f"L{hole.number}"
         jobs.add_liner(conn, job_id, mark, "", "")
         _take(conn, job_id, person, "8.900", quantity=Quantity.FLANGE_THICKNESS, liner_mark=mark, bare_unit="mm")
-        fitting.record_fitting(conn, hole.hole_id, uuid4(), mark, (), person)
+        fitting.record_fitting(conn, hole.hole_id, uuid4(), mark, (), person, made_ready=fitting.ALL_READY)
         for hour in ferry.HOURS:
             _take(conn, job_id, person, "8.815", quantity=Quantity.COUNTERBORE_DEPTH, hole=hole.number, hour=hour,
                   bare_unit="mm")  # fmt: skip

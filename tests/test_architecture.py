@@ -9,6 +9,7 @@ import pytest
 
 from tests.mutations.changes import CHANGES
 from vallostasis.api.subjects import OF_SUBJECT
+from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.subjects import SUBJECTS
 
@@ -148,6 +149,7 @@ def test_a_subject_brings_its_room_its_features_and_its_endpoints() -> None:
     names = [subject.name for subject in SUBJECTS]
     assert set(names) <= {room.name for room in ROOMS}
     assert sorted(quantity for subject in SUBJECTS for quantity in subject.quantities) == sorted(Quantity)
+    assert sorted(one for subject in SUBJECTS for one in subject.operations) == sorted(Operation)
     assert list(OF_SUBJECT) == names
     for subject in SUBJECTS:
         assert set(subject.checks) <= set(subject.quantities)

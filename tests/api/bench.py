@@ -7,6 +7,9 @@ from uuid import uuid4
 from fastapi.testclient import TestClient
 from httpx2 import Response
 
+# Everything that is looked at before a liner goes in.
+READY = ["clean and dry", "lead-in and seals", "marked, right way round"]
+
 
 @dataclass
 class Bench:

@@ -6,7 +6,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.api.bench import Bench, field_of
+from tests.api.bench import READY, Bench, field_of
 
 
 @pytest.fixture
@@ -30,7 +30,8 @@ def _in_holes(bench: Bench) -> list[str | None]:
 
 
 def _fit(bench: Bench, hole: int, mark: str, **fields: Any) -> Any:
-    body = {"fitting_id": str(uuid4()), "liner_mark": mark, "person_id": bench.person_id, **fields}
+    body = {"fitting_id": str(uuid4()), "liner_mark": mark, "ready": READY, "person_id": bench.person_id,
+            **fields}  # fmt: skip
     return bench.client.post(f"/api/holes/{bench.hole(hole)['hole_id']}/fittings", json=body)
 
 

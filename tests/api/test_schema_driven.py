@@ -48,7 +48,6 @@ def known(address: str) -> dict[str, str]:
     return {
         "job_id": job,
         "hole_id": block["holes"][4]["hole_id"],
-        "stage_id": block["stages"][0]["stage_id"],
         "set_id": block["holes"][4]["set_id"],
         "row_id": block["readings"][0]["reading_id"],
         "reading_id": block["readings"][1]["reading_id"],

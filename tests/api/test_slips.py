@@ -7,7 +7,7 @@ import pytest
 from fastapi.testclient import TestClient
 from httpx2 import Response
 
-from tests.api.bench import Bench, field_of
+from tests.api.bench import READY, Bench, field_of
 
 
 @pytest.fixture
@@ -41,6 +41,7 @@ def test_a_shim_and_a_cut_in_another_unit_are_asked_about(bench: Bench) -> None:
         "liner_mark": bench.hole(5)["liner"]["mark"],
         "person_id": bench.person_id,
         "bare_unit": "thou",
+        "ready": READY,
     }
     fit = bench.client.post(f"/api/holes/{hole}/fittings", json={**body, "shims": [{"nominal": ".003"}]})
     _asks(fit, "shims.0.nominal", "0.003 inch")

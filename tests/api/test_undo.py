@@ -136,15 +136,12 @@ def test_a_set_up_taken_back_leaves_the_one_before_in_force(bench: Bench) -> Non
     assert (after["land"], after["hold_down"]) == (before["land"], before["hold_down"])
 
 
-def test_a_stage_and_a_card_chosen_are_taken_back(bench: Bench) -> None:
+def test_an_operation_marked_and_a_card_chosen_are_taken_back(bench: Bench) -> None:
     block = bench.block()
-    stage = block["stages"][-1]
-    answer = bench.client.post(f"/api/stages/{stage['stage_id']}/marks", json={"done": True, "person_id":
-                               bench.person_id})  # fmt: skip
-    assert answer.status_code == 201
-    assert bench.block()["stages"][-1]["done"]
-    assert bench.undo() == f"{stage['name']} done"
-    assert not bench.block()["stages"][-1]["done"]
+    _post(bench, "route/marks", operation="release", words="to the skipper", hold_reason="he waits on the quay")
+    assert bench.block()["route"][-1]["is_done"]
+    assert bench.undo() == "Release: done, to the skipper"
+    assert not bench.block()["route"][-1]["is_done"]
     version = block["card"]["version"]
     card = bench.client.get(f"/api/spec-cards/{version['spec_card_id']}").json()
     saved = bench.client.post(

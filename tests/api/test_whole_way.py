@@ -11,7 +11,7 @@ import pytest
 from fastapi.testclient import TestClient
 from pypdf import PdfReader
 
-from tests.api.bench import Bench, assert_refusal_shape
+from tests.api.bench import READY, Bench, assert_refusal_shape
 
 
 def _pdf_pages(content: bytes) -> list[str]:
@@ -44,7 +44,7 @@ def test_out_planned_cut_refitted_remeasured_in_and_proved(client: TestClient) -
         depth = bench.take(cut["depth"], quantity="counterbore depth", bare_unit="mm", hole=5, hour=hour)
         assert depth.status_code == 201, depth.text
     fitting = {"fitting_id": str(uuid4()), "liner_mark": "L6", "shims": [{"nominal": "0.10 mm"}],
-               "person_id": bench.person_id}  # fmt: skip
+               "ready": READY, "person_id": bench.person_id}  # fmt: skip
     assert client.post(f"/api/holes/{hole_id}/fittings", json=fitting).status_code == 201
     assert bench.hole(5)["state"] == "not measured"
     for hour in (12, 3, 6, 9):
@@ -99,7 +99,7 @@ def test_an_engine_on_an_inch_card_with_a_spacer_plate(empty_client: TestClient)
     bench = Bench(client, job_id, person)
     assert [hole["number"] for hole in bench.block()["holes"]] == [1, 2, 3, 4]
     assert client.post(f"/api/jobs/{job_id}/liners", json={"mark": "A"}).status_code == 201
-    fitting = {"fitting_id": str(uuid4()), "liner_mark": "A", "person_id": person}
+    fitting = {"fitting_id": str(uuid4()), "liner_mark": "A", "ready": READY, "person_id": person}
     client.post(f"/api/holes/{bench.hole(1)['hole_id']}/fittings", json=fitting)
     for hour in (12, 6):
         assert bench.take("3", hole=1, hour=hour, bare_unit="thou").status_code == 201

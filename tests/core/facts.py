@@ -1,7 +1,7 @@
 """A job in memory, told event by event, for tests of what holds now."""
 
 from dataclasses import dataclass, field, replace
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from decimal import Decimal
 from typing import Any
 from uuid import UUID, uuid4
@@ -9,6 +9,14 @@ from uuid import UUID, uuid4
 from tests.core.card import FLAT, wet_card
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import (
+    Finding,
+    FindingKind,
+    MarkKind,
+    Operation,
+    OperationMark,
+    SchoolChoice,
+)
 from vallostasis.core.records.rows import (
     CardVersion,
     Cut,
@@ -29,8 +37,12 @@ from vallostasis.core.records.rows import (
     ZeroCorrection,
 )
 from vallostasis.core.records.spec_card import SpecCard
+from vallostasis.core.records.temperatures import Temperature
+from vallostasis.core.tape.fact_kinds import KIND_OF_ROWS
 
 WHEN = datetime(2026, 1, 2, 3, 4, tzinfo=UTC)
+JOB_ID = uuid4()
+EMPTY: dict[str, Any] = {name: () for name in KIND_OF_ROWS if name != "holes"}
 HOURS = (12.0, 3.0, 6.0, 9.0)
 
 
@@ -51,6 +63,8 @@ class Story:
     repeatability_um: float = 2.5
     gauge_fields: dict[str, Any] = field(default_factory=dict)
     person: str = "Wren"
+    pace: timedelta = timedelta(0)
+    complaint: str = ""
 
     def __post_init__(self) -> None:
         self.hole_rows = tuple(Hole(uuid4(), number, "") for number in range(1, self.holes + 1))
@@ -111,6 +125,43 @@ class Story:
     def change_land(self, land: str) -> None:
         self.setups[Quantity.PROTRUSION] = self._setup(Quantity.PROTRUSION, land)
 
+    @property
+    def now(self) -> datetime:
+        """When the next thing happens; everything at one time where the story has no pace."""
+        return WHEN + self.event * self.pace
+
+    def hole_id(self, hole: int | None) -> UUID | None:
+        """Id of a hole by its number, none for the block."""
+        return None if hole is None else self.hole_rows[hole - 1].hole_id
+
+    def mark(
+        self,
+        operation: Operation,
+        hole: int | None = None,
+        kind: MarkKind = MarkKind.DONE,
+        count: int | None = None,
+        at: datetime | None = None,
+    ) -> int:
+        """An operation is marked by hand; returns the event."""
+        event = self._next()
+        self._add("operation_marks", OperationMark(operation, self.hole_id(hole), kind, "", count, at or self.now,
+                                                   self.now, self.person, event))  # fmt: skip
+        return event
+
+    def choose(self, question: str, side: str) -> None:
+        """The job follows a side of a question."""
+        self._add("school_choices", SchoolChoice(question, side, "", self.now, self.person, self._next()))
+
+    def find(self, kind: FindingKind, hole: int | None, word: str, figure: Decimal | None = None) -> None:
+        """Something is found as the engine is stripped."""
+        self._add("findings", Finding(uuid4(), self.hole_id(hole), kind, "", word, "", figure, "", self.now,
+                                      self.person, self._next()))  # fmt: skip
+
+    def take_temperature(self, body: str, celsius: float) -> None:
+        """Somebody takes a temperature of the block or the room."""
+        self._add("temperatures", Temperature(uuid4(), body, "", Decimal(str(celsius)), str(celsius), self.now,
+                                              self.person, self._next()))  # fmt: skip
+
     def liner(self, mark: str) -> UUID:
         row = Liner(uuid4(), mark, "", "")
         self._add("liners", row)
@@ -119,12 +170,14 @@ class Story:
     def fit(self, hole: int, liner: UUID, *shims_um: int) -> UUID:
         hole_id = self.hole_rows[hole - 1].hole_id
         present = self.facts().present_fitting(hole_id)
-        row = Fitting(uuid4(), hole_id, liner, WHEN, "Wren", self._next())
+        row = Fitting(uuid4(), hole_id, liner, self.now, "Wren", self._next())
         self._add("fittings", row)
         for place, um in enumerate(shims_um):
             self._add("fitting_shims", FittedShim(row.fitting_id, place, Decimal(um), None, str(um), "bevel down"))
         if present is not None:
-            self._add("fitting_outs", FittingOut(present.fitting_id, None, row.fitting_id, WHEN, "Wren", self._next()))
+            self._add(
+                "fitting_outs", FittingOut(present.fitting_id, None, row.fitting_id, self.now, "Wren", self._next())
+            )
         return row.fitting_id
 
     def draw(self, hole: int) -> int:
@@ -132,17 +185,17 @@ class Story:
         present = self.facts().present_fitting(self.hole_rows[hole - 1].hole_id)
         assert present is not None
         event = self._next()
-        self._add("fitting_outs", FittingOut(present.fitting_id, None, None, WHEN, "Wren", event))
+        self._add("fitting_outs", FittingOut(present.fitting_id, None, None, self.now, "Wren", event))
         return event
 
     def cut(self, hole: int, depth_um: int, shim_um: int) -> UUID:
         hole_id = self.hole_rows[hole - 1].hole_id
         present = self.facts().present_fitting(hole_id)
         row = Cut(uuid4(), hole_id, Decimal(depth_um), str(depth_um), Decimal(30), 2, Decimal(shim_um), Decimal(15), "",
-                  WHEN, "Wren", self._next())  # fmt: skip
+                  self.now, "Wren", self._next())  # fmt: skip
         self._add("cuts", row)
         if present is not None:
-            self._add("fitting_outs", FittingOut(present.fitting_id, row.cut_id, None, WHEN, "Wren", self._next()))
+            self._add("fitting_outs", FittingOut(present.fitting_id, row.cut_id, None, self.now, "Wren", self._next()))
         return row.cut_id
 
     def read(
@@ -157,12 +210,12 @@ class Story:
         kind = {Quantity.PROTRUSION: "fitting_id", Quantity.COUNTERBORE_DEPTH: "hole_id", Quantity.FLANGE_THICKNESS:
                 "liner_id"}[quantity]  # fmt: skip
         opened = ReadingSet(uuid4(), self.setups[quantity], self.gauge.gauge_version_id, None, None, after_cut, None,
-                            None, WHEN, "Wren", self._next())  # fmt: skip
+                            None, self.now, "Wren", self._next())  # fmt: skip
         self._add("sets", replace(opened, **{kind: target}))
         ids = []
         for number, value in enumerate(values_um):
             hour = None if quantity is Quantity.FLANGE_THICKNESS else hours[number % len(hours)]
-            row = Reading(uuid4(), opened.reading_set_id, hour, Decimal(str(value)), str(value), "µm", WHEN,
+            row = Reading(uuid4(), opened.reading_set_id, hour, Decimal(str(value)), str(value), "µm", self.now,
                           self.person, self._next())  # fmt: skip
             self._add("readings", row)
             ids.append(row.reading_id)
@@ -173,28 +226,28 @@ class Story:
     ) -> None:
         """One set of readings place by place of a hole, a liner, a fitting or a part by name."""
         opened = ReadingSet(uuid4(), self.setups[quantity], self.gauge.gauge_version_id, None, None, None, None, None,
-                            WHEN, "Wren", self._next())  # fmt: skip
+                            self.now, "Wren", self._next())  # fmt: skip
         self._add("sets", replace(opened, **target))
         for place, sizes in sizes_um.items():
             for size in sizes:
-                row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", WHEN,
+                row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", self.now,
                               self.person, self._next(), place.level_um, place.axis_deg, place.along_um,
                               place.across_um)  # fmt: skip
                 self._add("readings", row)
 
     def strike(self, struck: bool = True, **row: UUID | int) -> None:
         ids = {"reading_id": None, "cut_id": None, "fitting_id": None, **row}
-        self._add("strikes", Strike(**ids, struck=struck, reason="", made_at=WHEN, made_by="Wren", event=self._next()))
+        self._add(
+            "strikes", Strike(**ids, struck=struck, reason="", made_at=self.now, made_by="Wren", event=self._next())
+        )
 
     def facts(self) -> JobFacts:
-        kinds = ("liners", "fittings", "fitting_shims", "fitting_outs", "cuts", "setups", "sets", "readings", "strikes",
-                 "corrections", "unreadables", "zero_checks", "temperatures", "masters")  # fmt: skip
+        kinds = [name for name in KIND_OF_ROWS if name in self.rows]
         return JobFacts(
-            job=Job(uuid4(), "1", "One", "", "", "", WHEN),
+            job=Job(JOB_ID, "1", "One", "Basin Trust", self.complaint, "", WHEN),
             card_version=CardVersion(uuid4(), uuid4(), 1, WHEN, "Ines"),
             card=self.card,
-            stages=(),
             holes=self.hole_rows,
             gauge_versions=(self.gauge,),
-            **{kind: tuple(self.rows.get(kind, ())) for kind in kinds},
+            **EMPTY | {kind: tuple(self.rows[kind]) for kind in kinds},
         )

@@ -3,7 +3,8 @@
 from tests.core.facts import Story
 from vallostasis.core.block_needs import needs_of_block
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.needs import Action, Operation
+from vallostasis.core.needs import Action
+from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Quantity
 
 

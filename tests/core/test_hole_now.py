@@ -10,8 +10,8 @@ from tests.core.card import length, limit, wet_card
 from tests.core.facts import HOURS, WHEN, Story
 from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.hole_now import HoleNow, budgets_of_hole, hole_now
+from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.job_marks import CardChosen
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.records.spec_card import Between, FeatureSheet
 from vallostasis.core.surveys.places import STRAIGHTEDGE

@@ -8,8 +8,8 @@ from uuid import uuid4
 
 from tests.core.facts import WHEN, Story
 from vallostasis.core.gauges.zero_checks import Drift, open_doubts
+from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.job_marks import CardChosen
 from vallostasis.core.records.rows import Quantity, Setup, Stamp, Strike, ZeroedOn
 from vallostasis.core.tape.fact_kinds import TapeKind, newest_event
 from vallostasis.core.tape.tape import tape_of

@@ -5,6 +5,7 @@ from uuid import uuid4
 
 from playwright.sync_api import Page, expect
 
+from tests.api.bench import READY
 from tests.e2e.conftest import BlockView
 
 
@@ -43,7 +44,7 @@ def _v8_job(page: Page) -> str:
     for hole in api.get(f"/api/jobs/{job}/block").json()["holes"]:
         mark = f"V{hole['number']}"
         api.post(f"/api/jobs/{job}/liners", data={"mark": mark})
-        fitted = {"fitting_id": str(uuid4()), "liner_mark": mark, "person_id": person}
+        fitted = {"fitting_id": str(uuid4()), "liner_mark": mark, "ready": READY, "person_id": person}
         api.post(f"/api/holes/{hole['hole_id']}/fittings", data=fitted)
     return job
 

@@ -180,5 +180,5 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("notation/bore_line.py", "axis = float(found[\"axis\"]) % 180", "axis = float(found[\"axis\"])"),
     ("bores/needs.py", "beyond.append(rule.least_m - rule.value_m)", "beyond.append(rule.value_m - rule.least_m)"),
     ("lenses.py", "offered.insert(0, LensName.BORE)", "offered.append(LensName.BORE)"),
-    ("subjects.py", "if untouched and need.action is Action.READ else", "if need.action is Action.READ else"),
+    ("subjects.py", "as_found = untouched and need", "as_found = need"),
 )  # fmt: skip

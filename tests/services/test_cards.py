@@ -100,7 +100,9 @@ def test_neighbours_in_a_v_are_next_to_each_other_on_their_bank(demo: Conn, wren
     holes = {hole.number: hole for hole in load_job_facts(demo, job_id).holes}
     for number, hundredths in ((1, "6.0"), (2, "11.5"), (3, "6.5")):
         add_liner(demo, job_id, f"V{number}", "", "")
-        fitting.record_fitting(demo, holes[number].hole_id, uuid4(), f"V{number}", (), wren)
+        fitting.record_fitting(
+            demo, holes[number].hole_id, uuid4(), f"V{number}", (), wren, made_ready=fitting.ALL_READY
+        )
         for hour in (12.0, 3.0, 6.0, 9.0):
             take(demo, job_id, wren, hundredths, hole=number, hour=hour)
     judged = block.block_of_job(demo, job_id).judgement.holes

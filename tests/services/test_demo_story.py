@@ -82,7 +82,7 @@ def _cut_and_refit(conn: Conn, job: UUID, by: UUID) -> None:
         take(conn, job, by, f"{depth * 1000:.3f}", quantity=Quantity.COUNTERBORE_DEPTH, hole=5, hour=hour,
              bare_unit="mm")  # fmt: skip
     shim = fitting.ShimFitted("0.10 mm", "0.101 mm", "bevel down")
-    fitting.record_fitting(conn, hole.hole_id, uuid4(), "L6", (shim,), by)
+    fitting.record_fitting(conn, hole.hole_id, uuid4(), "L6", (shim,), by, made_ready=fitting.ALL_READY)
 
 
 def test_after_a_cut_the_expectation_moves_from_the_stop_to_the_gauge(demo: Conn, demo_job: UUID, wren: UUID) -> None:
@@ -209,7 +209,9 @@ def test_a_cut_that_would_miss_the_window_is_asked_about(demo: Conn, demo_job: U
 
 def test_a_liner_cannot_be_in_two_holes(demo: Conn, demo_job: UUID, wren: UUID) -> None:
     with pytest.raises(Refused, match="L1 is in hole 1"):
-        fitting.record_fitting(demo, hole_row(demo, demo_job, 5).hole_id, uuid4(), "L1", (), wren)
+        fitting.record_fitting(
+            demo, hole_row(demo, demo_job, 5).hole_id, uuid4(), "L1", (), wren, made_ready=fitting.ALL_READY
+        )
 
 
 def test_a_zero_found_moved_shifts_the_set_and_widens_what_is_shared(demo: Conn, demo_job: UUID, wren: UUID) -> None:
@@ -298,6 +300,7 @@ def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
     assert [(job.name, job.invented) for job in jobs.list_jobs(demo)] == [
         ("Ferry Lanthorn", True),
         ("Sawmill Hauler", True),
+        ("Pump No. 4", True),
         ("Narrow-boat Quillet", True),
     ]
 

@@ -9,15 +9,15 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
+from vallostasis.core.operations.schools import NO_PLATE, PLATE
+from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.tape.fact_kinds import newest_event
-from vallostasis.services import fitting, proof, readings, spec_cards, tape, zeros
+from vallostasis.services import fitting, proof, readings, route, spec_cards, tape, zeros
 from vallostasis.services.block import block_of_job
 from vallostasis.services.job_import import import_job
 from vallostasis.services.refused import RefusalCode, Refused
-from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts
-from vallostasis.store.new_facts import NewStageMark
 from vallostasis.store.rows import Conn
 
 SEED = 7
@@ -41,8 +41,13 @@ def rich_job(demo: Conn, demo_job: UUID, wren: UUID) -> UUID:
     tape.strike(demo, demo_job, load_job_facts(demo, demo_job).corrections[-1].event, True, "was right", wren)
     tape.strike(demo, demo_job, facts.sets[-2].event, True, "opened by mistake", wren)
     fitting.record_cut(demo, holes[5], fitting.CutMade(uuid4(), "8.998", "mm", 6, "0.20", "slow", True), wren)
-    fitting.record_fitting(demo, holes[5], uuid4(), "L7", (fitting.ShimFitted("0.20", "0.199", "bevel up"),), wren)
-    record_fact(demo, NewStageMark(facts.stages[4].stage_id, True), wren)
+    fitting.record_fitting(demo, holes[5], uuid4(), "L7", (fitting.ShimFitted("0.20", "0.199", "bevel up"),), wren,
+                           made_ready=fitting.ALL_READY)  # fmt: skip
+    at = route.AtOperation
+    route.mark_operation(demo, demo_job, at(Operation.WASH), MarkKind.DONE, wren, "hot tank", 9, 60, "by the book")
+    route.run_clock(demo, demo_job, at(Operation.WASH), True, wren)
+    route.choose_school(demo, demo_job, PLATE, NO_PLATE, "a stiff block", wren, False)
+    route.waive(demo, demo_job, Quantity.PROTRUSION, "hole-6", True, "a stud in the way", wren)
     saved = spec_cards.save_version(demo, facts.card_version.spec_card_id, 1, facts.card, wren)
     spec_cards.choose_version(demo, demo_job, saved, wren, False)
     return demo_job

@@ -1,13 +1,12 @@
 """The block as it goes over the wire: every hole, the card, the route, the liners, the tape."""
 
 from datetime import date
-from decimal import Decimal
-from uuid import UUID
 
 from pydantic import BaseModel, Field
 
 from vallostasis.api.hole_models import HoleView, RuleView, hole_view
 from vallostasis.api.layout_models import LayoutView, layout_fields
+from vallostasis.api.leg_models import LegView, leg_views
 from vallostasis.api.setup_models import DoubtView, SetupView, setup_view
 from vallostasis.api.tape_models import (
     NoteRow,
@@ -25,9 +24,9 @@ from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.gauges.zero_checks import open_doubts
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.lenses import LensNow, lenses_now
-from vallostasis.core.needs import Operation
+from vallostasis.core.operations.catalogue import operation_of
 from vallostasis.core.protrusion.measured import flange_part
-from vallostasis.core.protrusion.rules import BlockJudgement, HeadAverage
+from vallostasis.core.protrusion.rules import HeadAverage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import CardVersion, Job, Liner, Quantity
 from vallostasis.core.records.spec_card import CardUnit
@@ -36,7 +35,6 @@ from vallostasis.core.surveys.places import protrusion_limits
 from vallostasis.core.tape.fact_kinds import newest_event
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.block import BlockNow
-from vallostasis.services.jobs import what_stage_waits_for
 
 
 class HeadView(BaseModel):
@@ -44,16 +42,6 @@ class HeadView(BaseModel):
 
     holes: list[int]
     rule: RuleView | None
-
-
-class StageView(BaseModel):
-    """One stage of the route."""
-
-    stage_id: UUID
-    name: str
-    planned_hours: Decimal
-    done: bool
-    waits_for: str
 
 
 class CardView(LayoutView):
@@ -111,7 +99,7 @@ class HoleNeedView(BaseModel):
 class BlockNeedView(BaseModel):
     """An operation that is due, and the holes it is due for."""
 
-    operation: Operation
+    operation: str
     holes: list[HoleNeedView]
 
 
@@ -120,7 +108,7 @@ def block_need_views(facts: JobFacts) -> list[BlockNeedView]:
     states = {hole.number: hole_now(facts, hole).state for hole in facts.holes}
     return [
         BlockNeedView(
-            operation=due.operation,
+            operation=operation_of(due.operation).title,
             holes=[
                 HoleNeedView(hole=one.hole, state=states[one.hole], sentence=PhraseView.of(one.need.sentence))
                 for one in due.holes
@@ -135,7 +123,7 @@ class BlockView(BaseModel):
 
     job: Job
     card: CardView
-    stages: list[StageView]
+    route: list[LegView] = Field(description="Its operations in order, in short.")
     lenses: list[LensView] = Field(description="Those of its construction, the one it opens with first.")
     holes: list[HoleView]
     needs: list[BlockNeedView] = Field(description="What is due, operation after operation.")
@@ -173,7 +161,7 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
     return BlockView(
         job=facts.job,
         card=card_view(facts, newest_card_version),
-        stages=stage_views(facts, now.judgement),
+        route=leg_views(facts),
         lenses=[LensView.of(one) for one in lenses_now(facts)],
         holes=[hole_view(facts, hole) for hole in facts.holes],
         needs=block_need_views(facts),
@@ -192,20 +180,6 @@ def block_view(now: BlockNow, newest_card_version: int) -> BlockView:
         doubts=[DoubtView.of(doubt) for doubt in open_doubts(facts)],
         event=newest_event(facts),
     )
-
-
-def stage_views(facts: JobFacts, judgement: BlockJudgement) -> list[StageView]:
-    """Show the route of a job."""
-    return [
-        StageView(
-            stage_id=stage.stage_id,
-            name=stage.name,
-            planned_hours=stage.planned_hours,
-            done=stage.done,
-            waits_for="" if stage.done else what_stage_waits_for(stage.name, judgement),
-        )
-        for stage in facts.stages
-    ]
 
 
 def card_view(facts: JobFacts, newest_version: int) -> CardView:

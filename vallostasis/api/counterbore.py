@@ -146,6 +146,7 @@ class CutBody(BaseModel):
     shim_unit: Unit = "mm"
     note: LongText = ""
     confirmed: bool = False
+    hold_reason: ShortText = Field("", description="Why hold points in the way are passed, by the person's name.")
     person_id: UUID
 
 
@@ -166,6 +167,8 @@ class FittingBody(BaseModel):
     bare_unit: Unit = Field("mm", description="Of shims without a unit.")
     confirmed: bool = False
     exchange: bool = Field(False, description="A liner in another hole changes places with the one here.")
+    ready: list[fitting.ReadyTick] = Field([], description="What was looked at before it went in.")
+    hold_reason: ShortText = Field("", description="Why hold points in the way are passed, by the person's name.")
     person_id: UUID
 
 
@@ -222,7 +225,8 @@ def read_why(hole_id: UUID, conn: Conn) -> HoleWhyView:
 @router.post("/{hole_id}/cuts", status_code=201)
 def record_cut(hole_id: UUID, body: CutBody, conn: Conn) -> Done:
     """Record a cut; 409 asks back when it predicts a protrusion outside the with-shim limits."""
-    fitting.record_cut(conn, hole_id, fitting.CutMade(**body.model_dump(exclude={"person_id"})), body.person_id)
+    made = fitting.CutMade(**body.model_dump(exclude={"person_id", "hold_reason"}))
+    fitting.record_cut(conn, hole_id, made, body.person_id, body.hold_reason)
     return Done(job_id=job_rows.job_of_hole(conn, hole_id))
 
 
@@ -233,7 +237,16 @@ def record_fitting(hole_id: UUID, body: FittingBody, conn: Conn) -> Done:
         fitting.ShimFitted(**shim.model_dump(), bare_unit=body.bare_unit, confirmed=body.confirmed)
         for shim in body.shims
     )
-    fitting.record_fitting(conn, hole_id, body.fitting_id, body.liner_mark, shims, body.person_id, body.exchange)
+    fitting.record_fitting(
+        conn,
+        hole_id,
+        body.fitting_id,
+        body.liner_mark,
+        shims,
+        body.person_id,
+        body.exchange,
+        fitting.MadeReady(tuple(body.ready), body.hold_reason),
+    )
     return Done(job_id=job_rows.job_of_hole(conn, hole_id))
 
 

@@ -8,7 +8,8 @@ from pydantic import BaseModel, Field
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.counterbore.ledge_report import LedgeReport
 from vallostasis.core.hole_now import HoleNow, hole_now
-from vallostasis.core.needs import Action, Need, Operation
+from vallostasis.core.needs import Action, Need
+from vallostasis.core.operations.catalogue import operation_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Cut, FittedShim, Hole, Liner, Quantity
 from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State
@@ -51,6 +52,7 @@ class Mark(BaseModel):
     expanded_m: float
     count: int
     state: State
+    past: bool = Field(False, description="It stood before something was done that makes it to be read again.")
 
 
 class DepthMark(BaseModel):
@@ -84,7 +86,7 @@ class NeedView(BaseModel):
     liner_mark: str
     quantity: Quantity | None = Field(description="The survey to read.")
     part: str
-    operation: Operation | None = Field(description="What of the work it belongs to; null where nothing is needed.")
+    operation: str = Field(description="What of the work it belongs to; empty where nothing is needed.")
 
     @classmethod
     def of(cls, need: Need) -> "NeedView":
@@ -97,7 +99,7 @@ class NeedView(BaseModel):
             liner_mark=need.liner_mark,
             quantity=need.quantity,
             part=need.part,
-            operation=need.operation,
+            operation="" if need.operation is None else operation_of(need.operation).title,
         )
 
 
@@ -216,7 +218,12 @@ def marks_of(now: HoleNow) -> list[Mark]:
         )
         for row in now.survey.read
         if row.place.hour is not None and row.stated is not None
-    ]
+    ] + [
+        Mark(hour=row.place.hour, mean_m=row.stated.value_m, expanded_m=row.stated.expanded_m,
+             count=len(row.readings), state=State.READ_AGAIN, past=True)
+        for row in now.survey.past
+        if row.place.hour is not None and row.stated is not None
+    ]  # fmt: skip
 
 
 def _parts_view(now: HoleNow) -> PartsView:

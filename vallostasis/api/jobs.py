@@ -1,4 +1,4 @@
-"""Jobs: the floor, taking one in, its block, its route, its liners and the card that judges it."""
+"""Jobs: the floor, taking one in, its block, its liners and the card that judges it."""
 
 from typing import Annotated
 from uuid import UUID
@@ -9,14 +9,13 @@ from pydantic import BaseModel, Field
 from vallostasis.api.block_models import (
     BlockNeedView,
     BlockView,
-    StageView,
     block_need_views,
     block_view,
-    stage_views,
 )
 from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import Mark, marks_of
+from vallostasis.api.leg_models import LegView, leg_views
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.records.rows import Job, Liner
 from vallostasis.core.uncertainty.decision import State
@@ -45,7 +44,7 @@ class FloorStrip(BaseModel):
     heads: list[list[int]]
     holes: list[FloorHole]
     needs: list[BlockNeedView] = Field(description="What is due, operation after operation.")
-    stages: list[StageView]
+    route: list[LegView]
 
 
 class NewJobBody(BaseModel):
@@ -86,13 +85,6 @@ class AsFound(BaseModel):
     holes: list[int]
 
 
-class StageMarkBody(BaseModel):
-    """Done, or open again."""
-
-    done: bool
-    person_id: UUID
-
-
 class CardChoice(BaseModel):
     """The card version to judge a job by; a preview changes nothing."""
 
@@ -121,7 +113,7 @@ def _strip(floor: jobs.FloorJob) -> FloorStrip:
             for one in now
         ],
         needs=block_need_views(facts),
-        stages=stage_views(facts, floor.judgement),
+        route=leg_views(facts),
     )  # fmt: skip
 
 
@@ -151,12 +143,6 @@ def add_liner(job_id: UUID, body: LinerBody, conn: Conn) -> Liner:
 def fit_liners_as_found(job_id: UUID, body: AsFoundBody, conn: Conn) -> AsFound:
     """Write down that liners stand in the holes as they came in, one each, marked with the number of its hole."""
     return AsFound(holes=list(fitting.fit_as_found(conn, job_id, body.person_id)))
-
-
-@router.post("/stages/{stage_id}/marks", status_code=201)
-def mark_stage(stage_id: UUID, body: StageMarkBody, conn: Conn) -> JobMade:
-    """Mark a stage done or open again."""
-    return JobMade(job_id=jobs.mark_stage(conn, stage_id, body.done, body.person_id))
 
 
 @router.post("/jobs/{job_id}/card")

@@ -9,11 +9,13 @@ from vallostasis.api import (
     counterbore,
     documents,
     features,
+    findings,
     gauge_links,
     gauge_studies,
     imports,
     jobs,
     notes,
+    route,
     shop,
     spec_cards,
     surveys,
@@ -32,6 +34,8 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "counterbore": (counterbore.router, compute_counterbore.router),
     "bores": (bores.router, compute_bores.router),
     "fits": (),
+    "findings": (findings.router,),
+    "route": (route.router,),
 }
 OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router

@@ -138,11 +138,13 @@ class PlaceReadView(BaseModel):
     doubtful: bool
     on_pattern: bool
     state: State | None
+    past_m: float | None = Field(description="What stood here before something made it to be read again. [m]")
 
     @classmethod
-    def of(cls, row: PlaceRead) -> "PlaceReadView":
+    def of(cls, row: PlaceRead, past_m: float | None) -> "PlaceReadView":
         """Show a place."""
         return cls(
+            past_m=past_m,
             place=PlaceView.of(row.place),
             name=row.name,
             value_m=row.value_m,
@@ -158,6 +160,12 @@ class PlaceReadView(BaseModel):
             on_pattern=row.on_pattern,
             state=row.state,
         )  # fmt: skip
+
+
+def place_views(survey: Survey) -> list[PlaceReadView]:
+    """Show every place of a survey, with what stood there where it is to be read again."""
+    past = {row.place: row.value_m for row in survey.past}
+    return [PlaceReadView.of(row, past.get(row.place)) for row in survey.places]
 
 
 class SettlingView(BaseModel):
@@ -354,7 +362,7 @@ def survey_form_view(facts: JobFacts, survey: Survey, interference: tuple[Interf
         is_diameter=survey.feature.is_diameter,
         part=part_view(survey),
         pattern=PatternView.of(survey.pattern, survey.pattern_on_card, blind_spots(survey.feature, survey.pattern)),
-        places=[PlaceReadView.of(row) for row in survey.places],
+        places=place_views(survey),
         at_20c=survey.at_20c,
         relative=survey.relative,
         nominal_m=None if sheet is None else sheet.nominal.metres,

@@ -3,8 +3,10 @@
 from dataclasses import dataclass
 
 from vallostasis.core.hole_now import hole_now
-from vallostasis.core.needs import Need, Operation
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.needs import Need
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
+from vallostasis.core.records.route_marks import Operation
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,7 +18,8 @@ from vallostasis.core.protrusion.measured import (
     protrusion_of,
 )
 from vallostasis.core.protrusion.stack import StackResidual
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Fitting, Hole, Quantity, ReadingSet
 from vallostasis.core.shapes.clock import hour_of_angle
 from vallostasis.core.subjects import need_of_hole
@@ -84,7 +85,7 @@ def hole_now(facts: JobFacts, hole: Hole) -> HoleNow:
         hole=hole,
         state=judged.state,
         reason=judged.reason,
-        reopened=measured.standing.reopened,
+        reopened=measured.standing.reopened or measured.standing.disturbed,
         rules=judged.rules,
         survey=survey,
         newest_set=newest_set(facts, Quantity.PROTRUSION, survey.part),

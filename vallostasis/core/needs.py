@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.trail import Phrase
 
@@ -18,15 +19,6 @@ class Action(StrEnum):
     FIT = "fit"
     CUT = "cut"
     EXPLAIN = "explain"
-
-
-class Operation(StrEnum):
-    """What of the work a need belongs to, in the order of the work. Common practice, no published source."""
-
-    MEASURE = "Measure as found"
-    CUT = "Cut counterbores"
-    FIT = "Fit the liner"
-    SEAT = "Seat proved"
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,14 +12,17 @@ from vallostasis.core.bores import cross_checks as bore_checks
 from vallostasis.core.bores.needs import need_of_bore
 from vallostasis.core.counterbore.needs import need_of_counterbore
 from vallostasis.core.fits import cross_checks as fit_checks
-from vallostasis.core.needs import Action, Need, Operation
+from vallostasis.core.needs import Action, Need
+from vallostasis.core.protrusion.measured import deciding_bore
 from vallostasis.core.protrusion.needs import need_of_protrusion
 from vallostasis.core.protrusion.rules import HoleJudgement
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.surveys.cross_checks import checks_of_reading
 from vallostasis.core.surveys.survey import Survey
 from vallostasis.core.trail import Phrase
+from vallostasis.core.uncertainty.decision import State
 
 
 class LensName(StrEnum):
@@ -41,12 +44,13 @@ Check = Callable[[JobFacts, Survey], Iterator[Phrase]]
 class Subject:
     """One part of the work: its features, what a hole needs of it, what its readings say beside others.
 
-    ``lenses`` names the ways to look at the block that are its own.
+    ``lenses`` names the ways to look at the block that are its own, ``operations`` those of the route.
     """
 
     name: str
     quantities: tuple[Quantity, ...]
     lenses: tuple[LensName, ...] = ()
+    operations: tuple[Operation, ...] = ()
     need: NeedOf | None = None
     checks: Mapping[Quantity, Check] = field(default_factory=dict)
 
@@ -56,6 +60,7 @@ SUBJECTS = (
         "protrusion",
         (Quantity.PROTRUSION, Quantity.DECK_FLATNESS, Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP),
         (LensName.PROTRUSION,),
+        (Operation.SEAT, Operation.DECK),
         need_of_protrusion,
     ),
     Subject(
@@ -63,6 +68,7 @@ SUBJECTS = (
         (Quantity.COUNTERBORE_DEPTH, Quantity.COUNTERBORE_DIAMETER, Quantity.FLANGE_THICKNESS,
          Quantity.SETUP_INDICATOR),
         (LensName.COUNTERBORE,),
+        (Operation.CLEAN, Operation.PLUG, Operation.CUT),
         need_of_counterbore,
     ),
     Subject(
@@ -70,10 +76,26 @@ SUBJECTS = (
         (Quantity.BLOCK_BORE, Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING,
          Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
         (LensName.BORE, LensName.DISTORTION, LensName.CLEARANCE),
+        (Operation.CAPS, Operation.BORE, Operation.PLATE, Operation.HONE, Operation.FREE, Operation.MAINS,
+         Operation.ALIGN, Operation.PISTONS),
         need_of_bore,
         bore_checks.CHECKS,
     ),
-    Subject("fits", (Quantity.TRIAL_FIT,), (LensName.FIT,), checks=fit_checks.CHECKS),
+    Subject(
+        "fits",
+        (Quantity.TRIAL_FIT,),
+        (LensName.FIT,),
+        (Operation.BORE_BLOCK, Operation.HONE_BLOCK, Operation.FIT_PREP, Operation.HEAT, Operation.FIT,
+         Operation.SOAK),
+        checks=fit_checks.CHECKS,
+    ),
+    Subject("findings", (), operations=(Operation.STRIP, Operation.MEASURE)),
+    Subject(
+        "route",
+        (),
+        operations=(Operation.TAKE_IN, Operation.DECIDE, Operation.ORDER, Operation.WASH, Operation.PROVE,
+                    Operation.RELEASE),
+    ),
 )  # fmt: skip
 
 
@@ -96,21 +118,25 @@ def need_of_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
     """
     needs = (subject.need(facts, hole, judgement) for subject in SUBJECTS if subject.need is not None)
     need = next((need for need in needs if need is not None), Need(Action.NOTHING, Phrase("Nothing")))
-    return replace(need, operation=_operation_of(facts, hole, need))
+    return replace(need, operation=_operation_of(facts, hole, judgement, need))
 
 
-def _operation_of(facts: JobFacts, hole: Hole, need: Need) -> Operation | None:
+def _operation_of(facts: JobFacts, hole: Hole, judgement: HoleJudgement, need: Need) -> Operation | None:
     """What of the work a need belongs to: the same reading is as found before anything was done, and proof after."""
     if need.action is Action.NOTHING:
         return None
     if need.action in (Action.CUT, Action.FIT):
         return Operation.CUT if need.action is Action.CUT else Operation.FIT
+    if need.action is Action.READ_SURVEY:
+        doing = deciding_bore(facts, hole).disturbed
+        return Operation.MEASURE if doing is None else doing.operation
     untouched = facts.last_cut(hole.hole_id) is None
     if need.action is Action.READ_DEPTH:
         return Operation.MEASURE if untouched else Operation.CUT
-    if need.action in (Action.READ_FLANGE, Action.READ_SURVEY):
+    if need.action is Action.READ_FLANGE:
         return Operation.MEASURE
-    return Operation.MEASURE if untouched and need.action is Action.READ else Operation.SEAT
+    as_found = untouched and need.action is Action.READ and judgement.state is not State.READ_AGAIN
+    return Operation.MEASURE if as_found else Operation.SEAT
 
 
 def cross_checks(facts: JobFacts, survey: Survey) -> tuple[Phrase, ...]:

@@ -6,6 +6,7 @@ written down as the flat land.
 
 from dataclasses import replace
 
+from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import (
     Acceptance,
@@ -34,6 +35,7 @@ from vallostasis.demo.hidden_truth import (
     LinerTruth,
     TypedReading,
 )
+from vallostasis.demo.route_play import ClockPlay, FindingPlay, MarkPlay, RoutePlay, WaitPlay, found
 
 SEED = 26031
 FLAT, LIP = "flat land", "lip"
@@ -85,8 +87,37 @@ def demo_job() -> DemoJob:
         before_fitting=tuple(before),
         shims={},
         after_fitting=tuple(after),
-        done_stages=("Take in", "Strip & measure", "Decide", "Prepare"),
+        route=_route(),
     )
+
+
+def _route() -> RoutePlay:
+    return RoutePlay(
+        findings=(
+            *found("Wren", FindingKind.CONDITION, "liner", "sound", "sound", "sound", "sound", "stands low", "sound"),
+            *found("Wren", FindingKind.GASKET, "fire ring", "sound", "sound", "sound", "carbon passing",
+                   "burnt through", "sound"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "into the coolant", 5, figure="42 %"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "past the rings", 4, figure="9 %"),
+            FindingPlay(FindingKind.PRIOR_WORK, "Ines", "liner", "sleeved before", None,
+                        "two makes of liner in one block, no papers"),
+        ),
+        marks=(
+            MarkPlay(Operation.STRIP, "Wren", 74, "head nuts on the exhaust side were slack"),
+            MarkPlay(Operation.DECIDE, "Ines", 29, "cut and shim number five, agreed with the Trust"),
+            MarkPlay(Operation.CLEAN, "Wren", 25, "bolt holes chased, dowels left in"),
+            MarkPlay(Operation.PLUG, "Tobiah", 3, "oil gallery and water ports", count=9),
+        ),
+        clocks=(
+            ClockPlay(Operation.STRIP, "Wren", 75.5, 74),
+            ClockPlay(Operation.MEASURE, "Tobiah", 52, 49),
+            ClockPlay(Operation.CLEAN, "Wren", 28, 25),
+        ),
+        waits=(
+            WaitPlay(Operation.ORDER, WaitCause.PART, "shims of 0.10 and 0.15 mm", "Ines", 3, 2, "all six came"),
+            WaitPlay(Operation.CUT, WaitCause.PERSON, "Wren for the cutter, back from the ferry", "Tobiah", 1, 1),
+        ),
+    )  # fmt: skip
 
 
 def _flange(bench: Bench, liner: LinerTruth) -> TypedReading:

@@ -15,6 +15,7 @@ from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.shapes.clock import angle_of_hour
+from vallostasis.demo.route_play import RoutePlay
 
 if TYPE_CHECKING:
     from vallostasis.demo.survey_play import SurveyPlay
@@ -155,8 +156,8 @@ class DemoJob:
     before_fitting: tuple[TypedReading, ...]
     shims: Mapping[int, ShimWritten]
     after_fitting: tuple[TypedReading, ...]
-    done_stages: tuple[str, ...]
     surveys: "tuple[SurveyPlay, ...]" = ()
+    route: RoutePlay = RoutePlay()
 
 
 class Bench:

@@ -9,6 +9,7 @@ from math import cos, radians
 
 from vallostasis.core.features.pattern import Pattern
 from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
     Acceptance,
@@ -29,6 +30,7 @@ from vallostasis.core.records.spec_card import (
     SpecCard,
 )
 from vallostasis.demo.hidden_truth import Bench, BlockTruth, DemoJob, GaugeTruth, HoleTruth, LinerTruth
+from vallostasis.demo.route_play import ClockPlay, FindingPlay, MarkPlay, RoutePlay, WaitPlay, found
 from vallostasis.demo.survey_play import (
     BORE_GAUGE,
     INDICATOR,
@@ -108,8 +110,26 @@ def demo_job() -> DemoJob:
         before_fitting=(),
         shims={},
         after_fitting=(),
-        done_stages=("Take in",),
         surveys=_surveys(bench),
+        route=_route(),
+    )
+
+
+def _route() -> RoutePlay:
+    return RoutePlay(
+        findings=(
+            *found("Wren", FindingKind.CONDITION, "bore", "sound", "worn one-sided"),
+            FindingPlay(FindingKind.CONDITION, "Wren", "piston", "scuffed", 2, "both skirts, along the crank"),
+            FindingPlay(FindingKind.RING, "Ines", "top ring", "weak", 2, "bronze-band ring of the 1930s", "0.21 in"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "past the rings", 1, figure="14 %"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "past the rings", 2, figure="33 %"),
+        ),
+        marks=(
+            MarkPlay(Operation.STRIP, "Wren", 50, "class letters on the deck: B and C"),
+            MarkPlay(Operation.CAPS, "Tobiah", 30, "all three, book torque"),
+        ),
+        clocks=(ClockPlay(Operation.STRIP, "Wren", 51.5, 50), ClockPlay(Operation.MEASURE, "Tobiah", 30, 27.5)),
+        waits=(WaitPlay(Operation.HONE, WaitCause.PART, "two pistons on order", "Ines", 6, 12),),
     )
 
 

@@ -4,6 +4,7 @@ Everything here is invented. The deliberate mistake: the shim under hole 3 was w
 thou and is one of 8. Number six sinks; numbers seven and eight are not read to the end yet.
 """
 
+from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import (
     Acceptance,
@@ -33,6 +34,7 @@ from vallostasis.demo.hidden_truth import (
     ShimWritten,
     TypedReading,
 )
+from vallostasis.demo.route_play import ClockPlay, FindingPlay, MarkPlay, RoutePlay, WaitPlay, found
 
 SEED = 26044
 FLAT = "flat land"
@@ -89,7 +91,35 @@ def demo_job() -> DemoJob:
         before_fitting=tuple(before),
         shims=SHIMS,
         after_fitting=tuple(_protrusion(bench, number, hour) for number, hour in places),
-        done_stages=("Take in",),
+        route=_route(),
+    )
+
+
+def _route() -> RoutePlay:
+    sound = "sound"
+    return RoutePlay(
+        findings=(
+            *found(
+                "Tobiah",
+                FindingKind.GASKET,
+                "fire ring",
+                sound,
+                sound,
+                "carbon passing",
+                sound,
+                sound,
+                "burnt through",
+                sound,
+                sound,
+            ),
+            FindingPlay(
+                FindingKind.PRIOR_WORK, "Ines", "liner", "shimmed before", None, "shims of three makes under 2, 3 and 7"
+            ),
+        ),
+        marks=(MarkPlay(Operation.STRIP, "Tobiah", 98, "driver says it pulls to the left when hot"),),
+        clocks=(ClockPlay(Operation.STRIP, "Tobiah", 100, 98), ClockPlay(Operation.MEASURE, "Tobiah", 4, 1)),
+        waits=(WaitPlay(Operation.DECIDE, WaitCause.CUSTOMER, "number six, or all eight?", "Ines", 2),),
+        fitted_with="fitted at the yard by the mill's own crew, before it came to us",
     )
 
 

@@ -81,3 +81,4 @@ class SurveyPlay:
     load: str = ""
     method: str = ""
     zero_found: str = ""
+    ago_h: float = 0.0

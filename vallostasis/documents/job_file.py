@@ -7,15 +7,16 @@ from typing import Any, Literal
 from pydantic import TypeAdapter, ValidationError
 
 from vallostasis.core.hole_now import HoleNow, hole_now
+from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.job_marks import CardChosen, StageMark
 from vallostasis.core.records.rows import CardVersion
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.tape.fact_kinds import EVENTFUL
+from vallostasis.documents.job_file_before import with_marks_of_stages
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
-FORMAT_VERSION: Literal[1] = 1
-SCHEMA_ID = "urn:vallostasis:job:1"
+FORMAT_VERSION: Literal[2] = 2
+SCHEMA_ID = "urn:vallostasis:job:2"
 
 
 class NotAJobFile(Exception):
@@ -44,9 +45,8 @@ class CardOnFile:
 
 @dataclass(frozen=True, slots=True)
 class JobHistory:
-    """What was marked and chosen on the way, with the cards that were chosen."""
+    """What was chosen on the way, with the cards that were chosen."""
 
-    stage_marks: tuple[StageMark, ...]
     cards_chosen: tuple[CardChosen, ...]
     cards: tuple[CardOnFile, ...]
 
@@ -56,7 +56,7 @@ class JobFile:
     """Everything recorded about a job, and how it was judged when the file was written."""
 
     format: Literal["vallostasis job"]
-    format_version: Literal[1]
+    format_version: Literal[1, 2]
     written_at: datetime
     facts: JobFacts
     history: JobHistory
@@ -70,9 +70,9 @@ def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetim
     """Write a job as JSON; exact lengths are decimal strings in µm, events are counted from 1."""
     judged = tuple(_judged(hole_now(facts, hole)) for hole in facts.holes)
     facts = with_events(facts, {number: place for place, number in enumerate(event_numbers(facts), start=1)})
-    history = JobHistory(facts.stage_marks, facts.cards_chosen, cards)
-    # What gauges showed on the shop's masters belongs to the shop, not to the job; marks and choices are its history.
-    facts = replace(facts, master_readings=(), stage_marks=(), cards_chosen=())
+    history = JobHistory(facts.cards_chosen, cards)
+    # What gauges showed on the shop's masters belongs to the shop, not to the job; the cards chosen are its history.
+    facts = replace(facts, master_readings=(), cards_chosen=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
 
 
@@ -90,7 +90,7 @@ def _judged(now: HoleNow) -> JudgedHole:
 def read_job_file(content: bytes) -> JobFile:
     """Read a job file; raise NotAJobFile naming the first place that is wrong."""
     try:
-        return _ADAPTER.validate_json(content)
+        return _ADAPTER.validate_json(with_marks_of_stages(content))
     except ValidationError as error:
         first = error.errors()[0]
         place = ".".join(str(part) for part in first["loc"]) or "the beginning"
@@ -99,7 +99,7 @@ def read_job_file(content: bytes) -> JobFile:
 
 def facts_on_file(file: JobFile) -> JobFacts:
     """Return everything recorded about the job of a file, its history among it."""
-    return replace(file.facts, stage_marks=file.history.stage_marks, cards_chosen=file.history.cards_chosen)
+    return replace(file.facts, cards_chosen=file.history.cards_chosen)
 
 
 def event_numbers(facts: JobFacts) -> list[int]:

@@ -6,12 +6,15 @@ from uuid import UUID, uuid4
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import narrow_boat
+from vallostasis.demo import pump_no_4 as pump
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED, DemoJob, GaugeTruth, TypedReading
+from vallostasis.demo.route_play import seconds
 from vallostasis.demo.shop_life import part_of_study_um
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, setups, spec_cards, surveys, zeros
+from vallostasis.services.demo_route import play_clocks_and_waits, play_findings, play_mark, play_schools
 from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import gauge_links as gauge_link_rows
@@ -31,6 +34,7 @@ def load_demo(conn: Conn) -> UUID:
     people = load_shop(conn)
     main_job = load_demo_job(conn, ferry.demo_job(), people)
     load_demo_job(conn, sawmill.demo_job(), people)
+    load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)
     return main_job
 
@@ -43,18 +47,23 @@ def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
     for liner in demo.block.liners:
         jobs.add_liner(conn, job_id, liner.mark, liner.make, liner.batch)
     _take_readings(conn, job_id, people, demo.before_fitting)
-    for survey in demo.surveys:
-        _play_survey(conn, job_id, people, survey)
+    play_schools(conn, job_id, people, demo.route)
+    play_findings(conn, job_id, people, demo.route)
     for hole in job_rows.list_holes(conn, job_id):
         if hole.number not in demo.block.fitted:
             continue
         written = demo.shims.get(hole.number)
         shims = () if written is None else (fitting.ShimFitted(written.nominal, written.measured, "bevel down"),)
-        fitting.record_fitting(conn, hole.hole_id, uuid4(), demo.block.fitted[hole.number], shims, people["Wren"])
+        ready = fitting.MadeReady(() if demo.route.fitted_with else tuple(fitting.ReadyTick), demo.route.fitted_with)
+        fitting.record_fitting(conn, hole.hole_id, uuid4(), demo.block.fitted[hole.number], shims, people["Wren"],
+                               made_ready=ready)  # fmt: skip
     _take_readings(conn, job_id, people, demo.after_fitting)
-    for stage in job_rows.list_stages(conn, job_id):
-        if stage.name in demo.done_stages:
-            jobs.mark_stage(conn, stage.stage_id, True, people["Ines"])
+    for ago_h in sorted({one.ago_h for one in demo.surveys} | {one.ago_h for one in demo.route.marks}, reverse=True):
+        for survey in (one for one in demo.surveys if one.ago_h == ago_h):
+            _play_survey(conn, job_id, people, survey)
+        for mark in (one for one in demo.route.marks if one.ago_h == ago_h):
+            play_mark(conn, job_id, people, mark)
+    play_clocks_and_waits(conn, job_id, people, demo.route)
     return job_id
 
 
@@ -76,7 +85,7 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
         ask = ReadingToTake(
             uuid4(), survey.quantity, None, None, typed.liner_mark, "", typed.text, typed.bare_unit, True, "", False,
             None, part=typed.part, level_um=typed.place.level_um, axis_deg=typed.place.axis_deg,
-            along_um=typed.place.along_um, across_um=typed.place.across_um,
+            along_um=typed.place.along_um, across_um=typed.place.across_um, waited_s=seconds(survey.ago_h),
         )  # fmt: skip
         readings.take_reading(conn, job_id, ask, people[typed.by])
     if survey.zero_found:

@@ -1,7 +1,9 @@
 """Recording what was done to a hole: the cut, and the liner fitted with its shims."""
 
 from dataclasses import asdict, dataclass
+from datetime import UTC, datetime
 from decimal import Decimal
+from enum import StrEnum
 from uuid import UUID, uuid4
 
 from vallostasis.core.counterbore.cut_plan import depth_by_the_stop
@@ -12,16 +14,18 @@ from vallostasis.core.notation.lengths import Unit, both_size, both_small, metre
 from vallostasis.core.notation.typed_lengths import ParsedLength
 from vallostasis.core.protrusion.measured import depths_of
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Fitting, Hole
 from vallostasis.core.records.spec_card import between_m
 from vallostasis.core.uncertainty.decision import ROUNDING
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.route import pass_or_refuse
 from vallostasis.store import jobs
 from vallostasis.store.fact_rows import record_fact
-from vallostasis.store.job_facts import load_job_facts, lock_job_facts
-from vallostasis.store.new_facts import NewCut, NewFitting, NewLiner, NewOut, NewShim
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts, read_job_facts
+from vallostasis.store.new_facts import NewCut, NewFitting, NewLiner, NewOperationMark, NewOut, NewShim
 from vallostasis.store.rows import Conn
 
 
@@ -50,6 +54,25 @@ class ShimFitted:
     confirmed: bool = False
 
 
+class ReadyTick(StrEnum):
+    """What has to be looked at before a liner goes in. Common practice, no published source."""
+
+    CLEAN = "clean and dry"
+    LEAD_IN = "lead-in and seals"
+    MARKED = "marked, right way round"
+
+
+@dataclass(frozen=True, slots=True)
+class MadeReady:
+    """What was ticked before a liner went in, and the reason to pass hold points by name where it was not all."""
+
+    ticked: tuple[ReadyTick, ...] = ()
+    hold_reason: str = ""
+
+
+ALL_READY = MadeReady(tuple(ReadyTick))
+
+
 def plan_of_hole(conn: Conn, hole_id: UUID, liner_mark: str = "") -> tuple[JobFacts, Hole, HolePlan | HoleRefusal]:
     """Plan the cut of one hole, for the liner in it or another one of the job."""
     facts, hole = _facts_of_hole(conn, hole_id)
@@ -62,7 +85,7 @@ def _facts_of_hole(conn: Conn, hole_id: UUID) -> tuple[JobFacts, Hole]:
     return facts, next(hole for hole in facts.holes if hole.hole_id == hole_id)
 
 
-def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
+def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID, hold_reason: str = "") -> None:
     """Record a cut; the liner is out of the hole with it, and the hole is not measured."""
     jobs.lock_job(conn, jobs.job_of_hole(conn, hole_id))
     facts, hole = _facts_of_hole(conn, hole_id)
@@ -86,6 +109,7 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID) -> None:
     stop_u = stopped.standard_m
     if not made.confirmed:
         _ask_if_outside(facts, hole, depth_um, shim_um)
+    pass_or_refuse(conn, facts, Operation.CUT, hole, by, hold_reason)
     record_fact(conn, NewCut(made.cut_id, hole_id, depth_um, made.depth.strip(), touch_off_um, made.passes, shim_um,
                              micrometres(stop_u), made.note), by)  # fmt: skip
     fitting = facts.present_fitting(hole_id)
@@ -124,10 +148,11 @@ def record_fitting(
     shims: tuple[ShimFitted, ...],
     by: UUID,
     exchange: bool = False,
+    made_ready: MadeReady = MadeReady(),
 ) -> None:
     """Record that a liner went into a hole with its shims; what was in it is out, or goes where the liner came from."""
     jobs.lock_job(conn, jobs.job_of_hole(conn, hole_id))
-    facts, _ = _facts_of_hole(conn, hole_id)
+    facts, hole = _facts_of_hole(conn, hole_id)
     if any(fitting.fitting_id == fitting_id for fitting in facts.fittings):
         return
     liner = known_liner(facts, liner_mark)
@@ -139,6 +164,8 @@ def record_fitting(
         )
     present = facts.present_fitting(hole_id)
     rows = tuple(_shim_row(fitting_id, place, shim) for place, shim in enumerate(shims))
+    facts = _log_ready(conn, facts, hole, made_ready, by)
+    pass_or_refuse(conn, facts, Operation.FIT, hole, by, made_ready.hold_reason)
     record_fact(conn, NewFitting(fitting_id, hole_id, liner.liner_id), by)
     for row in rows:
         record_fact(conn, row)
@@ -146,6 +173,16 @@ def record_fitting(
         record_fact(conn, NewOut(present.fitting_id, because_fitting_id=fitting_id), by)
     if elsewhere is not None and elsewhere.hole_id != hole_id:
         _fill_the_other(conn, facts, elsewhere, present, by)
+
+
+def _log_ready(conn: Conn, facts: JobFacts, hole: Hole, ready: MadeReady, by: UUID) -> JobFacts:
+    """Write down that a hole was made ready where everything that has to be looked at was ticked."""
+    if not all(tick in ready.ticked for tick in ReadyTick):
+        return facts
+    words = ", ".join(tick.value for tick in ReadyTick)
+    new = NewOperationMark(facts.job.job_id, Operation.FIT_PREP, hole.hole_id, MarkKind.DONE, datetime.now(UTC), words)
+    record_fact(conn, new, by)
+    return read_job_facts(conn, facts.job.job_id)
 
 
 def _fill_the_other(conn: Conn, facts: JobFacts, other: Hole, moved: Fitting | None, by: UUID) -> None:

@@ -1,4 +1,4 @@
-"""Taking a job in, its route, and the floor with all jobs."""
+"""Taking a job in, and the floor with all jobs."""
 
 from dataclasses import dataclass
 from decimal import Decimal
@@ -9,24 +9,14 @@ from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Liner, Quantity
 from vallostasis.core.records.spec_card import hole_numbers
-from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.route import follow_the_shop
 from vallostasis.store import gauges, jobs, readings, spec_cards
 from vallostasis.store.fact_rows import list_facts, record_fact
 from vallostasis.store.job_facts import load_job_facts
-from vallostasis.store.new_facts import NewCardChosen, NewLiner, NewSetup, NewStageMark
+from vallostasis.store.new_facts import NewCardChosen, NewLiner, NewSetup
 from vallostasis.store.rows import Conn
 
-STAGES: tuple[tuple[str, Decimal], ...] = (
-    ("Take in", Decimal("0.5")),
-    ("Strip & measure", Decimal("2.5")),
-    ("Decide", Decimal("1")),
-    ("Prepare", Decimal("3")),
-    ("Counterbore", Decimal("4")),
-    ("Fit", Decimal("4")),
-    ("Prove", Decimal("1")),
-    ("Finish", Decimal("2")),
-)
 DEPTH_LAND = "ledge"
 
 
@@ -45,7 +35,7 @@ def list_floor(conn: Conn) -> list[FloorJob]:
 
 
 def take_in_job(conn: Conn, new: jobs.NewJob, spec_card_id: UUID, taken_by: UUID) -> UUID:
-    """Take an engine in: job, block and holes as the newest version of its card says, and the usual route."""
+    """Take an engine in: job, block and holes as the newest version of its card says, the schools as the shop does."""
     versions = spec_cards.list_versions(conn, spec_card_id)
     if not versions:
         raise Refused("Choose the spec card this engine is measured to.", "spec_card_id")
@@ -54,9 +44,9 @@ def take_in_job(conn: Conn, new: jobs.NewJob, spec_card_id: UUID, taken_by: UUID
     version, card = versions[0]
     job_id = jobs.add_job(conn, new)
     jobs.add_holes(conn, job_id, hole_numbers(card))
-    jobs.add_stages(conn, job_id, STAGES)
     record_fact(conn, NewCardChosen(job_id, version.spec_card_version_id), taken_by)
     _first_setups(conn, job_id, taken_by)
+    follow_the_shop(conn, load_job_facts(conn, job_id), taken_by)
     return job_id
 
 
@@ -105,29 +95,3 @@ def add_liner(conn: Conn, job_id: UUID, mark: str, make: str, batch: str) -> Lin
     new = NewLiner(job_id, mark, make, batch)
     record_fact(conn, new)
     return Liner(new.liner_id, mark, make, batch)
-
-
-def mark_stage(conn: Conn, stage_id: UUID, done: bool, by: UUID) -> UUID:
-    """Mark a stage done or open again; return the job it belongs to."""
-    job_id = jobs.job_of_stage(conn, stage_id)
-    jobs.lock_job(conn, job_id)
-    record_fact(conn, NewStageMark(stage_id, done), by)
-    return job_id
-
-
-def what_stage_waits_for(name: str, judgement: BlockJudgement) -> str:
-    """Say what a stage waits for, from the states of the holes; empty when for nothing that is known."""
-    by_state: dict[State, list[str]] = {}
-    for hole in judgement.holes:
-        by_state.setdefault(hole.state, []).append(str(hole.hole))
-    if name == "Counterbore" and State.OUT in by_state:
-        return _holes(by_state[State.OUT], "out")
-    if name == "Prove":
-        open_holes = [str(hole.hole) for hole in judgement.holes if hole.state is not State.IN]
-        if open_holes:
-            return _holes(open_holes, "open")
-    return ""
-
-
-def _holes(numbers: list[str], what: str) -> str:
-    return f"hole{'s' if len(numbers) > 1 else ''} {', '.join(numbers)} {what}"

@@ -7,13 +7,14 @@ from uuid import UUID
 
 from vallostasis.core.errors import CoreError, Suggestion
 from vallostasis.core.features.catalogue import feature_of, is_surveyed
-from vallostasis.core.features.parts import Target, target_of_set
+from vallostasis.core.features.parts import Target, holes_of, parts_of, target_of_set
 from vallostasis.core.features.usual_lengths import usual_of
 from vallostasis.core.gauges.circumstances import outside_range
 from vallostasis.core.gauges.turning_point import is_rocked, least_of_rocks
 from vallostasis.core.notation.lengths import both_size
 from vallostasis.core.notation.odd_reading import ask_if_odd
 from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, as_entered
+from vallostasis.core.operations.disturbances import disturbed_by
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity, Reading, ReadingSet, Setup, ZeroedOn
@@ -264,6 +265,9 @@ def _open_set(facts: JobFacts, target: Target, setup: Setup) -> ReadingSet | Non
         return None
     then = facts.setup(sets[-1].setup_id)
     if then.circumstances() != setup.circumstances() or then.zero != setup.zero or spacer_changed(facts, sets[-1]):
+        return None
+    part = next((one for one in parts_of(facts, setup.quantity) if one.target == target), None)
+    if part is not None and disturbed_by(facts, setup.quantity, holes_of(part), sets[-1]) is not None:
         return None
     newest = facts.newest_gauge(setup.gauge_id)
     return sets[-1] if sets[-1].gauge_version_id == newest.gauge_version_id else None

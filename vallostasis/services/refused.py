@@ -15,6 +15,7 @@ class RefusalCode(StrEnum):
     READ_BEFORE = "read before"
     STALE = "stale"
     TAKEN = "taken"
+    HOLD = "hold point"
 
 
 class Refused(Exception):

@@ -19,7 +19,6 @@ HOLES_OF_JOB = "SELECT hole_id FROM hole JOIN block USING (block_id) WHERE job_i
 SETS_OF_JOB = "SELECT reading_set_id FROM reading_set WHERE job_id = %(job_id)s"
 OF_JOB = {
     Owner.JOB: "t.job_id = %(job_id)s",
-    Owner.STAGE: "t.stage_id IN (SELECT stage_id FROM stage WHERE job_id = %(job_id)s)",
     Owner.HOLE: f"t.hole_id IN ({HOLES_OF_JOB})",
     Owner.FITTING: f"t.fitting_id IN (SELECT fitting_id FROM fitting WHERE hole_id IN ({HOLES_OF_JOB}))",
     Owner.SET: f"t.reading_set_id IN ({SETS_OF_JOB})",

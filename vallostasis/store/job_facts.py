@@ -15,7 +15,6 @@ from vallostasis.store.rows import Conn, fetch_all
 
 # Facts that are more than the rows of one table.
 READ_OTHERWISE: dict[str, Callable[[Conn, UUID], tuple[Any, ...]]] = {
-    "stages": jobs.list_stages,
     "holes": jobs.list_holes,
     "cards_chosen": jobs.list_cards_chosen,
     "notes": notes.list_notes,

@@ -1,11 +1,10 @@
 """Jobs with their block, holes, route and the card version that judges them."""
 
 from dataclasses import dataclass
-from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.records.job_marks import CardChosen
-from vallostasis.core.records.rows import Hole, Job, Stage
+from vallostasis.core.records.cards_chosen import CardChosen
+from vallostasis.core.records.rows import Hole, Job
 from vallostasis.store.changes import announce
 from vallostasis.store.revisions import add_revision, advance
 from vallostasis.store.rows import Conn, NotFound, fetch_all, fetch_one, fetch_value
@@ -51,14 +50,6 @@ def job_of_hole(conn: Conn, hole_id: UUID) -> UUID:
     return UUID(str(job_id))
 
 
-def job_of_stage(conn: Conn, stage_id: UUID) -> UUID:
-    """Return the job a stage belongs to; raise NotFound if there is no such stage."""
-    job_id = fetch_value(conn, "SELECT job_id FROM stage WHERE stage_id = %(stage_id)s", {"stage_id": stage_id})
-    if job_id is None:
-        raise NotFound("stage", stage_id)
-    return UUID(str(job_id))
-
-
 def add_job(conn: Conn, new: NewJob) -> UUID:
     """Add a job and its block; the database refuses a job number twice."""
     query = """
@@ -101,33 +92,6 @@ def list_holes(conn: Conn, job_id: UUID) -> tuple[Hole, ...]:
          ORDER BY h.number
     """
     return fetch_all(conn, Hole, query, {"job_id": job_id})
-
-
-def add_stages(conn: Conn, job_id: UUID, stages: tuple[tuple[str, Decimal], ...]) -> None:
-    """Add the route of a job: names and planned hours in order."""
-    query = """
-        INSERT INTO stage (job_id, place, name, planned_hours)
-        VALUES (%(job_id)s, %(place)s, %(name)s, %(planned_hours)s)
-    """
-    for place, (name, hours) in enumerate(stages):
-        conn.execute(query, {"job_id": job_id, "place": place, "name": name, "planned_hours": hours})
-
-
-def list_stages(conn: Conn, job_id: UUID) -> tuple[Stage, ...]:
-    """Return the stages of a job in order, with the newest mark of each."""
-    query = """
-        SELECT s.stage_id, s.place, s.name, s.planned_hours, coalesce(m.done, false) AS done
-          FROM stage s
-          LEFT JOIN LATERAL (
-                SELECT m.done
-                  FROM stage_mark m
-                 WHERE m.stage_id = s.stage_id AND NOT is_struck(s.job_id, m.event)
-                 ORDER BY m.event DESC LIMIT 1
-               ) m ON true
-         WHERE s.job_id = %(job_id)s
-         ORDER BY s.place
-    """
-    return fetch_all(conn, Stage, query, {"job_id": job_id})
 
 
 def list_cards_chosen(conn: Conn, job_id: UUID) -> tuple[CardChosen, ...]:

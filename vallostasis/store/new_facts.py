@@ -1,10 +1,12 @@
 """What can be recorded: each kind of row with what the recorder says of it. Lengths in µm, temperatures in °C."""
 
 from dataclasses import dataclass, field
+from datetime import date, datetime
 from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID, uuid4
 
+from vallostasis.core.records.route_marks import FindingKind, HoldPoint, MarkKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity, ZeroedOn
 
 
@@ -16,15 +18,6 @@ class NewCardChosen:
     job_id: UUID
     spec_card_version_id: UUID
     reason: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class NewStageMark:
-    """A stage done, or open again."""
-
-    rows: ClassVar = "stage_marks"
-    stage_id: UUID
-    done: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -213,3 +206,105 @@ class NewUnreadable:
     axis_deg: float | None = None
     along_um: Decimal | None = None
     across_um: Decimal | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class NewOperationMark:
+    """An operation of the block or of one hole done, to be done again, or looked over by another person."""
+
+    rows: ClassVar = "operation_marks"
+    job_id: UUID
+    operation: Operation
+    hole_id: UUID | None
+    kind: MarkKind
+    done_at: datetime
+    words: str = ""
+    count: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class NewClockMark:
+    """The working clock started or stopped."""
+
+    rows: ClassVar = "clock_marks"
+    job_id: UUID
+    operation: Operation
+    hole_id: UUID | None
+    running: bool
+    at: datetime
+
+
+@dataclass(frozen=True, slots=True)
+class NewWait:
+    """Something an operation waits for."""
+
+    rows: ClassVar = "waits"
+    job_id: UUID
+    operation: Operation
+    hole_id: UUID | None
+    cause: WaitCause
+    words: str
+    since: datetime
+    expected: date | None
+    wait_id: UUID = field(default_factory=uuid4)
+
+
+@dataclass(frozen=True, slots=True)
+class NewWaitEnd:
+    """The end of a wait."""
+
+    rows: ClassVar = "wait_ends"
+    job_id: UUID
+    wait_id: UUID
+    ended: datetime
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewHoldPass:
+    """A hold point passed by name and reason."""
+
+    rows: ClassVar = "hold_passes"
+    job_id: UUID
+    hold: HoldPoint
+    hole_id: UUID | None
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewSchoolChoice:
+    """The side of a question that the job follows from now on."""
+
+    rows: ClassVar = "school_choices"
+    job_id: UUID
+    question: str
+    side: str
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewFinding:
+    """Something found as the engine was stripped."""
+
+    rows: ClassVar = "findings"
+    job_id: UUID
+    hole_id: UUID | None
+    kind: FindingKind
+    part: str
+    word: str
+    words: str
+    figure: Decimal | None
+    typed: str
+    finding_id: UUID = field(default_factory=uuid4)
+
+
+@dataclass(frozen=True, slots=True)
+class NewWaiver:
+    """A feature of a part that is not read, by name, or is to be read after all."""
+
+    rows: ClassVar = "waivers"
+    job_id: UUID
+    quantity: Quantity
+    part: str
+    waived: bool
+    reason: str

@@ -191,10 +191,6 @@ ADD_OTHERWISE = {
         INSERT INTO job_card (job_id, spec_card_version_id, chosen_at, chosen_by, reason, event)
         VALUES (%(job_id)s, %(spec_card_version_id)s, %(chosen_at)s, %(chosen_by)s, %(reason)s, %(event)s)
     """,
-    "stages": """
-        INSERT INTO stage (stage_id, job_id, place, name, planned_hours)
-        VALUES (%(stage_id)s, %(job_id)s, %(place)s, %(name)s, %(planned_hours)s)
-    """,
     "holes": """
         INSERT INTO hole (hole_id, block_id, number, bank)
         SELECT %(hole_id)s, block_id, %(number)s, %(bank)s FROM block WHERE job_id = %(job_id)s

@@ -35,6 +35,12 @@ export const router = createRouter({
           name: 'cut',
           component: () => import('@/features/counterbore/CutPage.vue'),
         },
+        { path: 'route', name: 'route', component: () => import('@/features/route/RoutePage.vue') },
+        {
+          path: 'strip-record',
+          name: 'strip-record',
+          component: () => import('@/features/findings/StripRecordPage.vue'),
+        },
         { path: 'measure', name: 'measure', component: () => import('@/features/surveys/MeasurePage.vue') },
         {
           path: 'measure/:quantity/:part',

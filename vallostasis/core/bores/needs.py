@@ -30,7 +30,7 @@ def need_of_survey(survey: Survey, state: State) -> Need:
 
     if survey.part.target is None:
         return Need(Action.NOTHING, Phrase(_capital(survey.part.why_not)))
-    if survey.missing or state is State.NOT_MEASURED:
+    if survey.missing or state in (State.NOT_MEASURED, State.READ_AGAIN):
         left, all_of = len(survey.missing), len(survey.places)
         places = "one place" if left == 1 else f"{left} places"
         words = "Measure" if left in (0, all_of) else f"Read the {places} left of"

@@ -29,7 +29,8 @@ from vallostasis.core.protrusion.measured import (
     ledge_of,
     measured_hole,
 )
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Hole, Liner
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_LEDGE, SpecCard, between_m
 from vallostasis.core.surveys.places import PlaceRead, protrusion_limits

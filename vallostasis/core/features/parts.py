@@ -80,6 +80,14 @@ def part_with_key(facts: JobFacts, quantity: Quantity, key: str) -> Part | None:
     return next((part for part in parts_of(facts, quantity) if part.key.casefold() == key.casefold()), None)
 
 
+def holes_of(part: Part) -> tuple[int, ...]:
+    """Return the holes a part belongs to: a gap lies between two, a deck belongs to none. House rule: by its key."""
+    if part.hole is not None:
+        return (part.hole,)
+    what, _, rest = part.key.partition("-")
+    return tuple(int(number) for number in rest.split("-")) if what == "gap" else ()
+
+
 def target_of_set(reading_set: ReadingSet) -> Target:
     """Return what a set is of."""
     return Target(

@@ -13,7 +13,8 @@ from enum import StrEnum
 from uuid import UUID
 
 from vallostasis.core.records.gauges import GaugeVersion
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Quantity, Reading, ReadingSet, Setup, ZeroCheck, ZeroCorrection
 
 

@@ -14,7 +14,8 @@ from vallostasis.core.protrusion.stack import (
     ledge_from_depths,
     predict_protrusion,
 )
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import FittedShim, Hole, Liner, Quantity
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION, UNLINED, SpecCard
 from vallostasis.core.surveys.derived import centre_of

@@ -33,7 +33,7 @@ def need_of_protrusion(facts: JobFacts, hole: Hole, judgement: HoleJudgement) ->
     measured = measured_hole(facts, hole)
     if measured.residual is not None and not measured.residual.agrees:
         return _explain(facts, hole, measured)
-    if judgement.state is State.NOT_MEASURED:
+    if judgement.state in (State.NOT_MEASURED, State.READ_AGAIN):
         required, missing = facts.card.measuring.required_hours, protrusion_of(facts, hole).missing_hours
         hours = missing or required
         first = "Read " if len(missing) != len(required) else "Read protrusion at "

@@ -5,16 +5,27 @@ its hole until it came out for a cause that still stands, a ledge is what was re
 """
 
 from collections import defaultdict
-from collections.abc import Callable, Hashable, Iterable
-from dataclasses import dataclass, replace
+from collections.abc import Hashable, Iterable
+from dataclasses import dataclass, fields, replace
 from decimal import Decimal
-from functools import cached_property, wraps
-from typing import Any, Concatenate, ParamSpec, TypeVar
+from functools import cached_property
+from itertools import pairwise
+from typing import Any
 from uuid import UUID
 
+from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
-from vallostasis.core.records.job_marks import CardChosen, StageMark
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.route_marks import (
+    ClockMark,
+    Finding,
+    HoldPass,
+    OperationMark,
+    SchoolChoice,
+    Wait,
+    WaitEnd,
+    Waiver,
+)
 from vallostasis.core.records.rows import (
     CardVersion,
     Cut,
@@ -28,7 +39,6 @@ from vallostasis.core.records.rows import (
     Reading,
     ReadingSet,
     Setup,
-    Stage,
     Stamp,
     Strike,
     Unreadable,
@@ -46,7 +56,6 @@ class JobFacts:
     job: Job
     card_version: CardVersion
     card: SpecCard
-    stages: tuple[Stage, ...]
     holes: tuple[Hole, ...]
     liners: tuple[Liner, ...]
     fittings: tuple[Fitting, ...]
@@ -68,8 +77,23 @@ class JobFacts:
     materials: tuple[Material, ...] = ()
     master_readings: tuple[MasterReading, ...] = ()
     room: RoomAssumed = RoomAssumed()
-    stage_marks: tuple[StageMark, ...] = ()
     cards_chosen: tuple[CardChosen, ...] = ()
+    operation_marks: tuple[OperationMark, ...] = ()
+    clock_marks: tuple[ClockMark, ...] = ()
+    waits: tuple[Wait, ...] = ()
+    wait_ends: tuple[WaitEnd, ...] = ()
+    hold_passes: tuple[HoldPass, ...] = ()
+    school_choices: tuple[SchoolChoice, ...] = ()
+    findings: tuple[Finding, ...] = ()
+    waivers: tuple[Waiver, ...] = ()
+
+    def __post_init__(self) -> None:
+        """Put rows in the order in which they were recorded, in whatever order they came."""
+        for name in (one.name for one in fields(self) if one.name != "readings"):
+            rows = getattr(self, name)
+            numbers = [getattr(row, "event", 0) for row in rows] if isinstance(rows, tuple) else []
+            if any(first > second for first, second in pairwise(numbers)):
+                object.__setattr__(self, name, tuple(sorted(rows, key=lambda row: row.event)))
 
     @cached_property
     def worked_out(self) -> dict[Hashable, Any]:
@@ -82,6 +106,8 @@ class JobFacts:
         groups: dict[UUID, list[Reading]] = defaultdict(list)
         for reading in self.readings:
             groups[reading.reading_set_id].append(reading)
+        for group in groups.values():
+            group.sort(key=lambda reading: reading.event)
         return groups
 
     @cached_property
@@ -110,22 +136,77 @@ class JobFacts:
     @cached_property
     def standing_corrections(self) -> tuple[ZeroCorrection, ...]:
         """Zero corrections that are not struck, oldest first."""
-        return tuple(one for one in self.corrections if one.event not in self.struck_events)
+        return self._standing(self.corrections)
 
     @cached_property
     def standing_zero_checks(self) -> tuple[ZeroCheck, ...]:
         """Looks at a zero that are not struck, oldest first."""
-        return tuple(one for one in self.zero_checks if one.event not in self.struck_events)
+        return self._standing(self.zero_checks)
 
     @cached_property
     def standing_unreadables(self) -> tuple[Unreadable, ...]:
         """What stands of what was said about places that cannot be read, oldest first."""
-        return tuple(one for one in self.unreadables if one.event not in self.struck_events)
+        return self._standing(self.unreadables)
 
     @cached_property
     def standing_stamps(self) -> tuple[Stamp, ...]:
         """Letters on parts that are not struck, oldest first."""
-        return tuple(one for one in self.stamps if one.event not in self.struck_events)
+        return self._standing(self.stamps)
+
+    @cached_property
+    def standing_operation_marks(self) -> tuple[OperationMark, ...]:
+        """Marks of operations that are not struck, oldest first."""
+        return self._standing(self.operation_marks)
+
+    @cached_property
+    def standing_clock_marks(self) -> tuple[ClockMark, ...]:
+        """Starts and stops of the working clock that are not struck, oldest first."""
+        return self._standing(self.clock_marks)
+
+    @cached_property
+    def standing_waits(self) -> tuple[Wait, ...]:
+        """Waits that are not struck, oldest first."""
+        return self._standing(self.waits)
+
+    @cached_property
+    def standing_wait_ends(self) -> dict[UUID, WaitEnd]:
+        """How waits ended that did; the newest end of a wait holds."""
+        return {one.wait_id: one for one in self._standing(self.wait_ends)}
+
+    @cached_property
+    def standing_hold_passes(self) -> tuple[HoldPass, ...]:
+        """Hold points passed by name that are not struck, oldest first."""
+        return self._standing(self.hold_passes)
+
+    @cached_property
+    def schools(self) -> dict[str, SchoolChoice]:
+        """The side that holds of every question this job has chosen one of."""
+        return {one.question: one for one in self._standing(self.school_choices)}
+
+    @cached_property
+    def standing_findings(self) -> tuple[Finding, ...]:
+        """What was found and is not struck, oldest first."""
+        return self._standing(self.findings)
+
+    @cached_property
+    def standing_waivers(self) -> dict[tuple[Quantity, str], Waiver]:
+        """Features of parts that are not read, by name."""
+        newest = {(one.quantity, one.part): one for one in self._standing(self.waivers)}
+        return {what: one for what, one in newest.items() if one.waived}
+
+    def _standing(self, rows: tuple[Any, ...]) -> tuple[Any, ...]:
+        return tuple(row for row in rows if row.event not in self.struck_events)
+
+    def came_with_engine(self, fitting: Fitting) -> bool:
+        """Whether a fitting is the liner that stood in its hole as the engine came in, marked by its number.
+
+        House rule: the first of its hole, before any cut, under the mark that it is given then.
+        """
+        number = next(hole.number for hole in self.holes if hole.hole_id == fitting.hole_id)
+        earlier = [one for one in self.standing_fittings(fitting.hole_id) if one.event < fitting.event]
+        cut_before = [cut for cut in self.standing_cuts(fitting.hole_id) if cut.event < fitting.event]
+        mark = self.liner(fitting.liner_id).mark
+        return not earlier and not cut_before and mark in (str(number), f"as found {number}")
 
     def reading(self, reading_id: UUID) -> Reading | None:
         """Return one reading of the job, struck or not, or None."""
@@ -313,24 +394,6 @@ class JobFacts:
     def master(self, version_id: UUID) -> SettingMaster:
         """Return the version of a setting master that a gauge was set on."""
         return next(one for one in self.masters if one.setting_master_version_id == version_id)
-
-
-What = ParamSpec("What")
-Answer = TypeVar("Answer")
-
-
-def once(work: Callable[Concatenate[JobFacts, What], Answer]) -> Callable[Concatenate[JobFacts, What], Answer]:
-    """Work something out of a job's facts once, however often it is asked for."""
-
-    @wraps(work)
-    def remembered(facts: JobFacts, /, *what: What.args, **how: What.kwargs) -> Answer:
-        key = (work, what, tuple(sorted(how.items())))
-        if key not in facts.worked_out:
-            facts.worked_out[key] = work(facts, *what, **how)
-        answer: Answer = facts.worked_out[key]
-        return answer
-
-    return remembered
 
 
 def _newest(sets: Iterable[ReadingSet]) -> ReadingSet | None:

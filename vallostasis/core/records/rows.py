@@ -94,17 +94,6 @@ class Job:
 
 
 @dataclass(frozen=True, slots=True)
-class Stage:
-    """One stage of the route with its planned hours, and whether it is marked done."""
-
-    stage_id: UUID
-    place: int
-    name: str
-    planned_hours: Decimal
-    done: bool
-
-
-@dataclass(frozen=True, slots=True)
 class Hole:
     """One hole of the block."""
 

@@ -9,7 +9,8 @@ from vallostasis.core.features.catalogue import MadeOf, PartKind, feature_of
 from vallostasis.core.gauges.zero_checks import Drift, drift_of, zero_of
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.records.gauges import GaugeVersion, SettingMaster
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Quantity, Reading, ReadingSet, Setup, ZeroedOn
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.records.temperatures import Temperature

@@ -15,12 +15,14 @@ from decimal import Decimal
 import numpy as np
 
 from vallostasis.core.features.catalogue import Feature, PatternKind, feature_of
-from vallostasis.core.features.parts import Part
+from vallostasis.core.features.parts import Part, holes_of
 from vallostasis.core.features.pattern import Pattern
 from vallostasis.core.features.plan import pattern_of
 from vallostasis.core.gauges.circumstances import RELATIVE
 from vallostasis.core.notation.lengths import both_depth, metres
-from vallostasis.core.records.job_facts import JobFacts, once
+from vallostasis.core.operations.disturbances import Doing, disturbed_by, why_disturbed
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Place, Quantity, Reading, ReadingSet
 from vallostasis.core.records.values import is_relative
 from vallostasis.core.shapes.bore_form import BoreForm, bore_form
@@ -61,7 +63,9 @@ from vallostasis.core.uncertainty.extremes import range_of
 class Survey:
     """One feature on one part, as it stands now; lengths in m.
 
-    ``budget`` is that of one reading, ``thermometer`` what it would be, had temperatures been taken.
+    ``disturbed`` is what was done since it was read, ``past`` what stood at its places before that, or before it was
+    re-opened: no results any more, and still to be read. ``budget`` is that of one reading, ``thermometer`` what it
+    would be, had temperatures been taken.
     """
 
     feature: Feature
@@ -73,6 +77,8 @@ class Survey:
     at_20c: bool
     relative: bool
     reopened: str
+    disturbed: Doing | None
+    past: tuple[PlaceRead, ...]
     form: BoreForm | None
     flatness: Flatness | None
     plane: PlaneFit | None
@@ -135,7 +141,9 @@ def survey_of(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") -
     pattern, on_card = pattern_of(facts.card, quantity)
     newest = newest_set(facts, quantity, part, land)
     reopened = "" if newest is None else why_reopened(facts, newest)
-    reading_set = None if reopened else newest
+    disturbed = None if newest is None or reopened else disturbed_by(facts, quantity, holes_of(part), newest)
+    reading_set = None if reopened or disturbed else newest
+    past = () if reading_set is newest else places_of(facts, quantity, part, pattern, newest)
     places = places_of(facts, quantity, part, pattern, reading_set)
     relative = reading_set is not None and is_relative(facts, reading_set)
     form, flatness = _form(feature, places) if not relative else None, _flatness(facts, reading_set, places)
@@ -144,6 +152,7 @@ def survey_of(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") -
     standing = Standing(
         rules,
         reopened=reopened if part.target is not None else part.why_not,
+        disturbed="" if disturbed is None else why_disturbed(disturbed, quantity),
         doubt=MOVED_ZERO if any(row.doubtful for row in places) else "",
         missing=_missing_words(feature, places),
         relative=RELATIVE if relative else "",
@@ -159,8 +168,8 @@ def survey_of(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") -
         thermometer = with_a_thermometer(facts, reading_set, first)
     plane = _plane(places)
     state, reason = state_of(standing)
-    return Survey(feature, part, pattern, on_card, reading_set, places, at_20c, relative, reopened, form, flatness,
-                  plane, budget, thermometer, derived, standing, state, reason)  # fmt: skip
+    return Survey(feature, part, pattern, on_card, reading_set, places, at_20c, relative, reopened, disturbed,
+                  past, form, flatness, plane, budget, thermometer, derived, standing, state, reason)  # fmt: skip
 
 
 def _one_reading(facts: JobFacts, quantity: Quantity, part: Part, reading: Reading) -> Budget:

@@ -14,9 +14,21 @@ from uuid import UUID
 from vallostasis.core.features.pattern import place_words
 from vallostasis.core.notation.lengths import both_temperatures
 from vallostasis.core.notation.typed_lengths import as_entered
-from vallostasis.core.records.job_facts import JobFacts, once
-from vallostasis.core.records.job_marks import CardChosen, StageMark
+from vallostasis.core.operations.catalogue import operation_of
+from vallostasis.core.records.cards_chosen import CardChosen
+from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.once import once
+from vallostasis.core.records.route_marks import (
+    ClockMark,
+    Finding,
+    HoldPass,
+    OperationMark,
+    SchoolChoice,
+    Wait,
+    WaitEnd,
+    Waiver,
+)
 from vallostasis.core.records.rows import (
     Cut,
     FittedShim,
@@ -28,7 +40,6 @@ from vallostasis.core.records.rows import (
     Reading,
     ReadingSet,
     Setup,
-    Stage,
     Stamp,
     Strike,
     Unreadable,
@@ -54,15 +65,21 @@ class TapeKind(StrEnum):
     UNREADABLE = "cannot be read"
     LETTERS = "letters"
     DRAWN = "liner drawn"
-    STAGE = "stage"
     CARD = "card"
+    OPERATION = "operation"
+    CLOCK = "clock"
+    WAIT = "wait"
+    WAIT_END = "wait ended"
+    HOLD_POINT = "hold point"
+    SCHOOL = "school"
+    FINDING = "finding"
+    WAIVER = "waiver"
 
 
 class Owner(StrEnum):
     """What of a job a row belongs to."""
 
     JOB = "job"
-    STAGE = "stage"
     HOLE = "hole"
     FITTING = "fitting"
     SET = "set"
@@ -155,9 +172,13 @@ def _where_its_set_was_read(facts: JobFacts, fact: Reading | ZeroCorrection) -> 
 
 
 def _on_its_part(_facts: JobFacts, fact: Temperature | Stamp) -> Whereabouts:
+    return _on_a_part(fact.part)
+
+
+def _on_a_part(key: str) -> Whereabouts:
     """Where a part of that key lies: one named after a hole lies in it."""
-    what, _, number = fact.part.partition("-")
-    return Whereabouts(int(number) if what in ("hole", "piston") and number.isdigit() else None, fact.part)
+    what, _, number = key.partition("-")
+    return Whereabouts(int(number) if what in ("hole", "piston") and number.isdigit() else None, key)
 
 
 def _where_its_reading_is(facts: JobFacts, note: ReadingNote) -> Whereabouts:
@@ -228,20 +249,62 @@ def _note_words(_facts: JobFacts, note: ReadingNote) -> str:
     return "note: " + (note.words or "a photo")
 
 
-def _stage_words(facts: JobFacts, mark: StageMark) -> str:
-    name = next(stage.name for stage in facts.stages if stage.stage_id == mark.stage_id)
-    return f"{name} {'done' if mark.done else 'open again'}"
-
-
 def _card_words(_facts: JobFacts, choice: CardChosen) -> str:
     return f"judged by {choice.name}, version {choice.version}" + (f": {choice.reason}" if choice.reason else "")
+
+
+def _where_on_the_route(facts: JobFacts, fact: OperationMark | ClockMark | Wait | HoldPass | Finding) -> Whereabouts:
+    return Whereabouts() if fact.hole_id is None else _hole_with(facts, fact.hole_id)
+
+
+def _where_its_wait_is(facts: JobFacts, end: WaitEnd) -> Whereabouts:
+    return _where_on_the_route(facts, next(one for one in facts.waits if one.wait_id == end.wait_id))
+
+
+def _where_it_is_waived(_facts: JobFacts, waiver: Waiver) -> Whereabouts:
+    return _on_a_part(waiver.part)
+
+
+def _operation_words(_facts: JobFacts, mark: OperationMark) -> str:
+    return _with(f"{operation_of(mark.operation).title}: {mark.kind.value}", mark.words)
+
+
+def _clock_words(_facts: JobFacts, mark: ClockMark) -> str:
+    return f"clock {'started' if mark.running else 'stopped'}: {operation_of(mark.operation).title}"
+
+
+def _wait_words(_facts: JobFacts, wait: Wait) -> str:
+    return f"{operation_of(wait.operation).title} waits for {wait.cause.value}: {wait.words}"
+
+
+def _wait_end_words(facts: JobFacts, end: WaitEnd) -> str:
+    wait = next(one for one in facts.waits if one.wait_id == end.wait_id)
+    return _with(f"no longer waits for {wait.cause.value}: {wait.words}", end.words)
+
+
+def _hold_words(_facts: JobFacts, passed: HoldPass) -> str:
+    return f"hold point passed, {passed.hold.value}: {passed.reason}"
+
+
+def _school_words(_facts: JobFacts, choice: SchoolChoice) -> str:
+    return _with(f"school, {choice.question}: {choice.side}", choice.reason)
+
+
+def _finding_words(_facts: JobFacts, finding: Finding) -> str:
+    return _with(f"found, {finding.kind.value}: {finding.part} {finding.word} {finding.typed}".strip(), finding.words)
+
+
+def _waiver_words(_facts: JobFacts, waiver: Waiver) -> str:
+    return f"{waiver.quantity.value} {'is not read' if waiver.waived else 'is to be read after all'}: {waiver.reason}"
+
+
+def _with(said: str, more: str) -> str:
+    return f"{said}, {more}" if more else said
 
 
 # In the order in which rows refer to each other: what stands first needs nothing that stands later.
 FACT_KINDS = (
     FactKind("cards_chosen", CardChosen, "job_card", Owner.JOB, OnTape(TapeKind.CARD, _card_words, _job_wide)),
-    FactKind("stages", Stage, "stage", Owner.JOB),
-    FactKind("stage_marks", StageMark, "stage_mark", Owner.STAGE, OnTape(TapeKind.STAGE, _stage_words, _job_wide)),
     FactKind("holes", Hole, "hole", Owner.JOB),
     FactKind("liners", Liner, "liner", Owner.JOB),
     FactKind("fittings", Fitting, "fitting", Owner.HOLE, OnTape(TapeKind.FITTING, _fitting_words, _in_its_hole),
@@ -265,6 +328,19 @@ FACT_KINDS = (
     FactKind("stamps", Stamp, "stamp", Owner.JOB, OnTape(TapeKind.LETTERS, _letters_words, _on_its_part)),
     FactKind("unreadables", Unreadable, "unreadable", Owner.JOB,
              OnTape(TapeKind.UNREADABLE, _unreadable_words, _where_read)),
+    FactKind("operation_marks", OperationMark, "operation_mark", Owner.JOB,
+             OnTape(TapeKind.OPERATION, _operation_words, _where_on_the_route)),
+    FactKind("clock_marks", ClockMark, "clock_mark", Owner.JOB,
+             OnTape(TapeKind.CLOCK, _clock_words, _where_on_the_route)),
+    FactKind("waits", Wait, "wait", Owner.JOB, OnTape(TapeKind.WAIT, _wait_words, _where_on_the_route)),
+    FactKind("wait_ends", WaitEnd, "wait_end", Owner.JOB, 
+             OnTape(TapeKind.WAIT_END, _wait_end_words, _where_its_wait_is)),
+    FactKind("hold_passes", HoldPass, "hold_pass", Owner.JOB,
+             OnTape(TapeKind.HOLD_POINT, _hold_words, _where_on_the_route)),
+    FactKind("school_choices", SchoolChoice, "school_choice", Owner.JOB,
+             OnTape(TapeKind.SCHOOL, _school_words, _job_wide)),
+    FactKind("findings", Finding, "finding", Owner.JOB, OnTape(TapeKind.FINDING, _finding_words, _where_on_the_route)),
+    FactKind("waivers", Waiver, "waiver", Owner.JOB, OnTape(TapeKind.WAIVER, _waiver_words, _where_it_is_waived)),
 )  # fmt: skip
 
 KIND_OF_ROWS = {kind.rows: kind for kind in FACT_KINDS}

@@ -28,6 +28,7 @@ class State(StrEnum):
     OUT = "out"
     CANNOT_TELL = "cannot tell"
     NOT_MEASURED = "not measured"
+    READ_AGAIN = "read again"
 
 
 # Sums of a few decimals in floats differ by less; no gauge reads a picometre.
@@ -133,12 +134,14 @@ def judge(
 class Standing:
     """What decides the state of a hole, a part or a position, in words where it is not a rule.
 
-    ``reopened`` where what was read does not count any more, ``doubt`` where a zero is in doubt, ``missing`` places
-    that nobody read, ``unreadable`` places that cannot be read, with the reason.
+    ``reopened`` where what was read does not count any more, ``disturbed`` where something was done since that makes it
+    to be read again, ``doubt`` where a zero is in doubt, ``missing`` places that nobody read, ``unreadable`` places
+    that cannot be read, with the reason.
     """
 
     rules: tuple[RuleResult, ...]
     reopened: str = ""
+    disturbed: str = ""
     doubt: str = ""
     missing: str = ""
     relative: str = ""
@@ -151,8 +154,9 @@ def state_of(standing: Standing) -> tuple[State, str]:
 
     Notes
     -----
-    What does not count any more comes first, then a zero in doubt or parts and reading that disagree, then a rule that
-    is out, then what is missing, then what cannot be told, then in. House rule.
+    What does not count any more comes first, then what was disturbed since it was read, then a zero in doubt or parts
+    and reading that disagree, then a rule that is out, then what is missing, then what cannot be told, then in.
+    House rule.
     """
     rules = standing.rules
     disagree = [one for one in rules if one.kind is RuleKind.PARTS and one.decision.state is not State.IN]
@@ -160,6 +164,7 @@ def state_of(standing: Standing) -> tuple[State, str]:
     unsure = [one for one in rules if one.decision.state is State.CANNOT_TELL]
     for applies, state, reason in (
         (standing.reopened, State.NOT_MEASURED, standing.reopened),
+        (standing.disturbed, State.READ_AGAIN, standing.disturbed),
         (standing.doubt, State.CANNOT_TELL, standing.doubt),
         (disagree, State.CANNOT_TELL, reason_of(disagree)),
         (out, State.OUT, reason_of(out)),

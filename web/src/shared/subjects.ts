@@ -49,6 +49,8 @@ export function clockLensOf(param: unknown): { name: ClockLens; quantity: Quanti
 /** Views of one job; `of` are the addresses that belong to each. */
 export const JOB_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
   { label: 'Block', name: 'home', of: ['block', 'cut'] },
+  { label: 'Route', name: 'route', of: ['route'] },
+  { label: 'As found', name: 'strip-record', of: ['strip-record'] },
   { label: 'Measuring', name: 'measure', of: ['measure'] },
   { label: 'Liners', name: 'liners', of: ['liners'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },

@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MarkStageData, MarkStageErrors, MarkStageResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, UndoData, UndoErrors, UndoResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, UndoData, UndoErrors, UndoResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -257,6 +257,139 @@ export const computeBoreSet = <ThrowOnError extends boolean = false>(options: Op
 });
 
 /**
+ * Read Strip Record
+ *
+ * What was found, by hole and part, what it leads to suspect, and what is waived by name.
+ */
+export const readStripRecord = <ThrowOnError extends boolean = false>(options: Options<ReadStripRecordData, ThrowOnError>) => (options.client ?? client).get<ReadStripRecordResponses, ReadStripRecordErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/strip-record', ...options });
+
+/**
+ * Note Finding
+ *
+ * Write down something found; sending it again never doubles it.
+ */
+export const noteFinding = <ThrowOnError extends boolean = false>(options: Options<NoteFindingData, ThrowOnError>) => (options.client ?? client).post<NoteFindingResponses, NoteFindingErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/strip-record/findings',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Waive
+ *
+ * Write down by name that a feature of a part is not read, or is to be read after all.
+ */
+export const waive = <ThrowOnError extends boolean = false>(options: Options<WaiveData, ThrowOnError>) => (options.client ?? client).post<WaiveResponses, WaiveErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/strip-record/waivers',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Route
+ *
+ * Every operation with how far it is, hold points, waits, clocks, what is read again, schools, open points.
+ */
+export const readRoute = <ThrowOnError extends boolean = false>(options: Options<ReadRouteData, ThrowOnError>) => (options.client ?? client).get<ReadRouteResponses, ReadRouteErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/route', ...options });
+
+/**
+ * Mark Operation
+ *
+ * Mark an operation by hand; 409 names the hold points that have to be passed by name and reason.
+ */
+export const markOperation = <ThrowOnError extends boolean = false>(options: Options<MarkOperationData, ThrowOnError>) => (options.client ?? client).post<MarkOperationResponses, MarkOperationErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/marks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Run Clock
+ *
+ * Start or stop the working clock of a person.
+ */
+export const runClock = <ThrowOnError extends boolean = false>(options: Options<RunClockData, ThrowOnError>) => (options.client ?? client).post<RunClockResponses, RunClockErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/clock',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Note Wait
+ *
+ * Write down what an operation waits for.
+ */
+export const noteWait = <ThrowOnError extends boolean = false>(options: Options<NoteWaitData, ThrowOnError>) => (options.client ?? client).post<NoteWaitResponses, NoteWaitErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/waits',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * End Wait
+ *
+ * Write down that what was waited for is here.
+ */
+export const endWait = <ThrowOnError extends boolean = false>(options: Options<EndWaitData, ThrowOnError>) => (options.client ?? client).post<EndWaitResponses, EndWaitErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/waits/{wait_id}/end',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Choose School
+ *
+ * Follow the side of a question on this job; says what it changes.
+ */
+export const chooseSchool = <ThrowOnError extends boolean = false>(options: Options<ChooseSchoolData, ThrowOnError>) => (options.client ?? client).post<ChooseSchoolResponses, ChooseSchoolErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/schools',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Schools
+ *
+ * The questions that shops answer differently, with the side this shop follows in jobs it takes in.
+ */
+export const listSchools = <ThrowOnError extends boolean = false>(options?: Options<ListSchoolsData, ThrowOnError>) => (options?.client ?? client).get<ListSchoolsResponses, ListSchoolsErrors, ThrowOnError>({ url: '/api/schools', ...options });
+
+/**
+ * Choose Shop School
+ *
+ * Let the shop follow a side in jobs it takes in from now on.
+ */
+export const chooseShopSchool = <ThrowOnError extends boolean = false>(options: Options<ChooseShopSchoolData, ThrowOnError>) => (options.client ?? client).post<ChooseShopSchoolResponses, ChooseShopSchoolErrors, ThrowOnError>({
+    url: '/api/schools',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Stream Changes
  *
  * Tell of every change as it is committed, whichever process made it.
@@ -312,20 +445,6 @@ export const addLiner = <ThrowOnError extends boolean = false>(options: Options<
  */
 export const fitLinersAsFound = <ThrowOnError extends boolean = false>(options: Options<FitLinersAsFoundData, ThrowOnError>) => (options.client ?? client).post<FitLinersAsFoundResponses, FitLinersAsFoundErrors, ThrowOnError>({
     url: '/api/jobs/{job_id}/liners/as-found',
-    ...options,
-    headers: {
-        'Content-Type': 'application/json',
-        ...options.headers
-    }
-});
-
-/**
- * Mark Stage
- *
- * Mark a stage done or open again.
- */
-export const markStage = <ThrowOnError extends boolean = false>(options: Options<MarkStageData, ThrowOnError>) => (options.client ?? client).post<MarkStageResponses, MarkStageErrors, ThrowOnError>({
-    url: '/api/stages/{stage_id}/marks',
     ...options,
     headers: {
         'Content-Type': 'application/json',

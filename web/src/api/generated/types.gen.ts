@@ -31,6 +31,28 @@ export type AdoptBody = {
 };
 
 /**
+ * ArcView
+ *
+ * An operation that makes the result of an earlier one to be read again, and what that costs. [h]
+ */
+export type ArcView = {
+    disturbing: Operation;
+    disturbed: Operation;
+    /**
+     * Quantities
+     */
+    quantities: Array<Quantity>;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Is Open
+     */
+    is_open: boolean;
+};
+
+/**
  * Arrangement
  *
  * How the holes stand in the block.
@@ -80,7 +102,10 @@ export type Between = {
  * An operation that is due, and the holes it is due for.
  */
 export type BlockNeedView = {
-    operation: Operation;
+    /**
+     * Operation
+     */
+    operation: string;
     /**
      * Holes
      */
@@ -96,9 +121,11 @@ export type BlockView = {
     job: Job;
     card: CardView;
     /**
-     * Stages
+     * Route
+     *
+     * Its operations in order, in short.
      */
-    stages: Array<StageView>;
+    route: Array<LegView>;
     /**
      * Lenses
      *
@@ -1100,6 +1127,67 @@ export type ChangedState = {
 };
 
 /**
+ * ClockBody
+ *
+ * The working clock of a person, started or stopped.
+ */
+export type ClockBody = {
+    operation: Operation;
+    /**
+     * Hole
+     */
+    hole?: number | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Ago S
+     *
+     * How long ago it was, where not now. [s]
+     */
+    ago_s?: number;
+    /**
+     * Running
+     */
+    running: boolean;
+};
+
+/**
+ * ClocksView
+ *
+ * Hours worked against planned, and time waited. [h]
+ */
+export type ClocksView = {
+    /**
+     * Worked H
+     */
+    worked_h: number;
+    /**
+     * Planned H
+     */
+    planned_h: number;
+    /**
+     * Done H
+     *
+     * Planned hours of what is done. [h]
+     */
+    done_h: number;
+    /**
+     * Waited H
+     */
+    waited_h: number;
+    /**
+     * Is Waiting
+     */
+    is_waiting: boolean;
+    /**
+     * Running
+     */
+    running: Array<RunningView>;
+};
+
+/**
  * CodeView
  *
  * A code that lets one device in.
@@ -1291,6 +1379,12 @@ export type CutBody = {
      * Confirmed
      */
     confirmed?: boolean;
+    /**
+     * Hold Reason
+     *
+     * Why hold points in the way are passed, by the person's name.
+     */
+    hold_reason?: string;
     /**
      * Person Id
      */
@@ -1862,6 +1956,27 @@ export type ErrorBody = {
 };
 
 /**
+ * EvidenceView
+ *
+ * How far an operation is, and what shows it.
+ */
+export type EvidenceView = {
+    state: State;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * At
+     */
+    at: string | null;
+    /**
+     * By
+     */
+    by: string;
+};
+
+/**
  * FeatureSheet
  *
  * One feature that the card has measured: its limits, and its capture pattern.
@@ -1925,6 +2040,144 @@ export type FeaturesView = {
      * Features
      */
     features: Array<FeatureView>;
+};
+
+/**
+ * FindingBody
+ *
+ * Something found; the client makes the id.
+ */
+export type FindingBody = {
+    /**
+     * Finding Id
+     */
+    finding_id: string;
+    kind: FindingKind;
+    /**
+     * Hole
+     */
+    hole?: number | null;
+    /**
+     * Part
+     */
+    part?: string;
+    /**
+     * Word
+     */
+    word?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Figure
+     */
+    figure?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * FindingFormView
+ *
+ * How a kind of finding is written down.
+ */
+export type FindingFormView = {
+    kind: FindingKind;
+    /**
+     * Parts
+     */
+    parts: Array<string>;
+    /**
+     * Words
+     */
+    words: Array<string>;
+    /**
+     * Figure
+     */
+    figure: string;
+    /**
+     * Unit
+     */
+    unit: string;
+    /**
+     * Of Hole
+     */
+    of_hole: boolean;
+};
+
+/**
+ * FindingKind
+ *
+ * What is written down when an engine is stripped.
+ */
+export type FindingKind = 'condition' | 'gasket and fire ring' | 'symptom' | 'prior work' | 'leak-down' | 'ring' | 'stud hole';
+
+/**
+ * FindingView
+ *
+ * Something found.
+ */
+export type FindingView = {
+    /**
+     * Finding Id
+     */
+    finding_id: string;
+    kind: FindingKind;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Word
+     */
+    word: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Percent
+     */
+    percent: number | null;
+    /**
+     * Length M
+     */
+    length_m: number | null;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Sound
+     */
+    sound: boolean;
+    /**
+     * Found At
+     */
+    found_at: string;
+    /**
+     * Found By
+     */
+    found_by: string;
+    /**
+     * Event
+     */
+    event: number;
 };
 
 /**
@@ -1993,6 +2246,18 @@ export type FittingBody = {
      * A liner in another hole changes places with the one here.
      */
     exchange?: boolean;
+    /**
+     * Ready
+     *
+     * What was looked at before it went in.
+     */
+    ready?: Array<ReadyTick>;
+    /**
+     * Hold Reason
+     *
+     * Why hold points in the way are passed, by the person's name.
+     */
+    hold_reason?: string;
     /**
      * Person Id
      */
@@ -2070,9 +2335,9 @@ export type FloorStrip = {
      */
     needs: Array<BlockNeedView>;
     /**
-     * Stages
+     * Route
      */
-    stages: Array<StageView>;
+    route: Array<LegView>;
 };
 
 /**
@@ -2588,6 +2853,55 @@ export type Health = {
      * Schema Version
      */
     schema_version: number | null;
+};
+
+/**
+ * HoldPoint
+ *
+ * Places in the route that need a name to pass. Common practice, no published source.
+ */
+export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'second person';
+
+/**
+ * HoldState
+ *
+ * Where a hold point stands.
+ */
+export type HoldState = 'clear' | 'open' | 'waits' | 'passed';
+
+/**
+ * HoldView
+ *
+ * A hold point: what it says, before which operation, what is missing, who passed it and why.
+ */
+export type HoldView = {
+    hold: HoldPoint;
+    /**
+     * Words
+     */
+    words: string;
+    before: Operation;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    state: HoldState;
+    /**
+     * Missing
+     */
+    missing: string;
+    /**
+     * Passed By
+     */
+    passed_by: string;
+    /**
+     * Passed At
+     */
+    passed_at: string | null;
+    /**
+     * Reason
+     */
+    reason: string;
 };
 
 /**
@@ -3140,6 +3454,46 @@ export type LedgeView = {
 };
 
 /**
+ * LegView
+ *
+ * An operation in short, as it stands on the rule over every view of a job.
+ */
+export type LegView = {
+    operation: Operation;
+    /**
+     * Short
+     */
+    short: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Hours
+     *
+     * Planned, of all its holes. [h]
+     */
+    hours: number;
+    state: State;
+    /**
+     * Is Done
+     */
+    is_done: boolean;
+    /**
+     * Is Next
+     */
+    is_next: boolean;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Open Holes
+     */
+    open_holes: Array<number>;
+};
+
+/**
  * Length
  *
  * A length as typed on the card and its exact value [µm].
@@ -3393,7 +3747,20 @@ export type Mark = {
      */
     count: number;
     state: State;
+    /**
+     * Past
+     *
+     * It stood before something was done that makes it to be read again.
+     */
+    past?: boolean;
 };
+
+/**
+ * MarkKind
+ *
+ * What a mark says of an operation.
+ */
+export type MarkKind = 'done' | 'to be done again' | 'looked over';
 
 /**
  * MasterBody
@@ -3667,9 +4034,11 @@ export type NeedView = {
      */
     part: string;
     /**
-     * What of the work it belongs to; null where nothing is needed.
+     * Operation
+     *
+     * What of the work it belongs to; empty where nothing is needed.
      */
-    operation: Operation | null;
+    operation: string;
 };
 
 /**
@@ -3827,11 +4196,141 @@ export type Noted = {
 };
 
 /**
+ * OpenPointView
+ *
+ * Something that keeps the job from being proved.
+ */
+export type OpenPointView = {
+    kind: PointKind;
+    /**
+     * Words
+     */
+    words: string;
+    state: State;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    quantity: Quantity | null;
+    /**
+     * Part
+     */
+    part: string;
+};
+
+/**
  * Operation
  *
- * What of the work a need belongs to, in the order of the work. Common practice, no published source.
+ * What is done to an engine, in the usual order of the work. Common practice, no published source.
  */
-export type Operation = 'Measure as found' | 'Cut counterbores' | 'Fit the liner' | 'Seat proved';
+export type Operation = 'take-in' | 'strip' | 'caps' | 'measure' | 'decide' | 'order' | 'clean' | 'plug' | 'bore-block' | 'hone-block' | 'cut' | 'fit-prep' | 'heat' | 'fit' | 'soak' | 'seat' | 'deck' | 'bore' | 'plate' | 'hone' | 'free' | 'mains' | 'align' | 'wash' | 'pistons' | 'prove' | 'release';
+
+/**
+ * OperationMarkBody
+ *
+ * An operation marked by hand; ``hold_reason`` passes hold points in the way, by the name of the person.
+ */
+export type OperationMarkBody = {
+    operation: Operation;
+    /**
+     * Hole
+     */
+    hole?: number | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Ago S
+     *
+     * How long ago it was, where not now. [s]
+     */
+    ago_s?: number;
+    kind?: MarkKind;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Count
+     */
+    count?: number | null;
+    /**
+     * Hold Reason
+     */
+    hold_reason?: string;
+};
+
+/**
+ * OperationView
+ *
+ * One operation of a route as it stands.
+ */
+export type OperationView = {
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Short
+     */
+    short: string;
+    scope: Scope;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Worked H
+     */
+    worked_h: number;
+    evidence: EvidenceView;
+    /**
+     * Is Done
+     */
+    is_done: boolean;
+    /**
+     * Is Ready
+     */
+    is_ready: boolean;
+    /**
+     * Waits For
+     */
+    waits_for: Array<string>;
+    /**
+     * By Hand
+     */
+    by_hand: boolean;
+    /**
+     * Irreversible
+     */
+    irreversible: boolean;
+    /**
+     * Asks
+     */
+    asks: string;
+    /**
+     * Counts
+     */
+    counts: string;
+    /**
+     * Caution
+     */
+    caution: Array<string>;
+    /**
+     * Risks
+     */
+    risks: Array<string>;
+    /**
+     * Holes
+     */
+    holes: Array<RouteHoleView>;
+    /**
+     * Holds
+     */
+    holds: Array<HoldView>;
+};
 
 /**
  * PairBody
@@ -4300,6 +4799,12 @@ export type PlaceReadView = {
      */
     on_pattern: boolean;
     state: State | null;
+    /**
+     * Past M
+     *
+     * What stood here before something made it to be read again. [m]
+     */
+    past_m: number | null;
 };
 
 /**
@@ -4604,6 +5109,13 @@ export type PlannedLevel = {
      */
     typed: string;
 };
+
+/**
+ * PointKind
+ *
+ * What kind of thing is open.
+ */
+export type PointKind = 'operation' | 'hole' | 'survey' | 'unread' | 'hold point' | 'wait';
 
 /**
  * Problem
@@ -5005,6 +5517,50 @@ export type ReadingRow = {
 };
 
 /**
+ * ReadyTick
+ *
+ * What has to be looked at before a liner goes in. Common practice, no published source.
+ */
+export type ReadyTick = 'clean and dry' | 'lead-in and seals' | 'marked, right way round';
+
+/**
+ * ReopenedView
+ *
+ * A result that is to be read again, what disturbed it, and what reading it costs. [h]
+ */
+export type ReopenedView = {
+    quantity: Quantity;
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Because
+     */
+    because: string;
+    /**
+     * Since
+     */
+    since: string;
+    /**
+     * By
+     */
+    by: string;
+    /**
+     * Hours
+     */
+    hours: number;
+};
+
+/**
  * Risk
  *
  * How much a wrong answer would cost: it decides how closely a part is read.
@@ -5082,6 +5638,73 @@ export type RoomBody = {
 };
 
 /**
+ * RouteHoleView
+ *
+ * How far an operation is at one hole.
+ */
+export type RouteHoleView = {
+    state: State;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * At
+     */
+    at: string | null;
+    /**
+     * By
+     */
+    by: string;
+    /**
+     * Hole
+     */
+    hole: number;
+};
+
+/**
+ * RouteView
+ *
+ * The route of a job: operations, hold points, waits, clocks, schools, what is read again, what is open.
+ */
+export type RouteView = {
+    /**
+     * Operations
+     */
+    operations: Array<OperationView>;
+    next: Operation | null;
+    /**
+     * Holds
+     */
+    holds: Array<HoldView>;
+    /**
+     * Waits
+     */
+    waits: Array<WaitView>;
+    clocks: ClocksView;
+    /**
+     * Arcs
+     */
+    arcs: Array<ArcView>;
+    /**
+     * Reopened
+     */
+    reopened: Array<ReopenedView>;
+    /**
+     * Schools
+     */
+    schools: Array<SchoolView>;
+    /**
+     * Open Points
+     */
+    open_points: Array<OpenPointView>;
+    /**
+     * Event
+     */
+    event: number;
+};
+
+/**
  * RuleKind
  *
  * What a rule of the card is about.
@@ -5138,6 +5761,122 @@ export type RuleWhy = {
      */
     limits: Array<LimitUsedView>;
 };
+
+/**
+ * RunningView
+ *
+ * A working clock that runs.
+ */
+export type RunningView = {
+    /**
+     * By
+     */
+    by: string;
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Since
+     */
+    since: string;
+};
+
+/**
+ * SchoolBody
+ *
+ * The side of a question to follow; a preview changes nothing.
+ */
+export type SchoolBody = {
+    /**
+     * Question
+     */
+    question: string;
+    /**
+     * Side
+     */
+    side: string;
+    /**
+     * Reason
+     */
+    reason?: string;
+    /**
+     * Only Preview
+     */
+    only_preview?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * SchoolChangeView
+ *
+ * What the choice of a side changes.
+ */
+export type SchoolChangeView = {
+    /**
+     * Added
+     */
+    added: Array<string>;
+    /**
+     * Removed
+     */
+    removed: Array<string>;
+    /**
+     * Moved
+     */
+    moved: Array<string>;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Holds
+     */
+    holds: Array<string>;
+};
+
+/**
+ * SchoolView
+ *
+ * A question that shops answer differently, its sides, and what would settle it.
+ */
+export type SchoolView = {
+    /**
+     * Question
+     */
+    question: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Sides
+     */
+    sides: Array<SideView>;
+    /**
+     * Settled By
+     */
+    settled_by: string;
+    /**
+     * Because
+     */
+    because: string;
+    /**
+     * Chosen By
+     */
+    chosen_by: string;
+};
+
+/**
+ * Scope
+ *
+ * Whether an operation is of the block or of each hole.
+ */
+export type Scope = 'block' | 'hole';
 
 /**
  * Seat
@@ -5542,6 +6281,115 @@ export type ShimSize = {
 };
 
 /**
+ * ShopSchoolBody
+ *
+ * The side of a question that the shop follows in jobs it takes in from now on.
+ */
+export type ShopSchoolBody = {
+    /**
+     * Question
+     */
+    question: string;
+    /**
+     * Side
+     */
+    side: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * ShopSchoolView
+ *
+ * A question, its sides, what would settle it, who chose for the shop.
+ */
+export type ShopSchoolView = {
+    /**
+     * Question
+     */
+    question: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Sides
+     */
+    sides: Array<ShopSideView>;
+    /**
+     * Settled By
+     */
+    settled_by: string;
+    /**
+     * Chosen By
+     */
+    chosen_by: string;
+};
+
+/**
+ * ShopSideView
+ *
+ * A side, and the reason for it.
+ */
+export type ShopSideView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Chosen
+     */
+    chosen: boolean;
+};
+
+/**
+ * SideView
+ *
+ * A side of a question, the reason for it, and what it would change.
+ */
+export type SideView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Chosen
+     */
+    chosen: boolean;
+    /**
+     * Added
+     */
+    added: Array<string>;
+    /**
+     * Removed
+     */
+    removed: Array<string>;
+    /**
+     * Moved
+     */
+    moved: Array<string>;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * The first operation of the present route that it touches.
+     */
+    first: Operation | null;
+    last: Operation | null;
+};
+
+/**
  * SourceStatus
  *
  * How a limit is known.
@@ -5776,50 +6624,6 @@ export type StackRequest = {
 };
 
 /**
- * StageMarkBody
- *
- * Done, or open again.
- */
-export type StageMarkBody = {
-    /**
-     * Done
-     */
-    done: boolean;
-    /**
-     * Person Id
-     */
-    person_id: string;
-};
-
-/**
- * StageView
- *
- * One stage of the route.
- */
-export type StageView = {
-    /**
-     * Stage Id
-     */
-    stage_id: string;
-    /**
-     * Name
-     */
-    name: string;
-    /**
-     * Planned Hours
-     */
-    planned_hours: number | string;
-    /**
-     * Done
-     */
-    done: boolean;
-    /**
-     * Waits For
-     */
-    waits_for: string;
-};
-
-/**
  * StampBody
  *
  * Class or grade letters found on a part.
@@ -5840,7 +6644,7 @@ export type StampBody = {
  *
  * What can be said of a value, a rule or a hole.
  */
-export type State = 'in' | 'out' | 'cannot tell' | 'not measured';
+export type State = 'in' | 'out' | 'cannot tell' | 'not measured' | 'read again';
 
 /**
  * StepView
@@ -5885,6 +6689,36 @@ export type StrikeBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * StripRecordView
+ *
+ * What was found on a job: findings, suspects, waivers, and what is still to be read as found.
+ */
+export type StripRecordView = {
+    /**
+     * Findings
+     */
+    findings: Array<FindingView>;
+    /**
+     * Forms
+     */
+    forms: Array<FindingFormView>;
+    /**
+     * Suspects
+     */
+    suspects: Array<SuspectsView>;
+    /**
+     * Waivers
+     */
+    waivers: Array<WaiverView>;
+    /**
+     * Unread
+     *
+     * Asked for as found, and not read in full.
+     */
+    unread: Array<UnreadView>;
 };
 
 /**
@@ -6379,6 +7213,58 @@ export type SurveyWhyView = {
 };
 
 /**
+ * SuspectView
+ *
+ * Something that may be behind a symptom, and what settles it.
+ */
+export type SuspectView = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Shows
+     */
+    shows: string;
+    /**
+     * Quantities
+     */
+    quantities: Array<Quantity>;
+    /**
+     * Begun
+     */
+    begun: number;
+    /**
+     * Of
+     */
+    of: number;
+};
+
+/**
+ * SuspectsView
+ *
+ * A symptom, where it was told of, and its suspects, the likeliest first.
+ */
+export type SuspectsView = {
+    /**
+     * Symptom
+     */
+    symptom: string;
+    /**
+     * Told
+     */
+    told: string;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Suspects
+     */
+    suspects: Array<SuspectView>;
+};
+
+/**
  * Take
  *
  * What to do with the rows: only look at them, take all or nothing, or leave the bad ones out.
@@ -6449,7 +7335,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'stage' | 'card';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver';
 
 /**
  * TapeLine
@@ -6831,6 +7717,23 @@ export type Undone = {
 };
 
 /**
+ * UnreadView
+ *
+ * A feature of a part that the card asks for as found and nobody read in full.
+ */
+export type UnreadView = {
+    quantity: Quantity;
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Title
+     */
+    title: string;
+};
+
+/**
  * UnreadableHour
  *
  * A required position that cannot be read, and why.
@@ -6852,6 +7755,163 @@ export type UnreadableHour = {
  * What becomes of a row.
  */
 export type Verdict = 'good' | 'here already' | 'bad';
+
+/**
+ * WaitBody
+ *
+ * What an operation waits for.
+ */
+export type WaitBody = {
+    operation: Operation;
+    /**
+     * Hole
+     */
+    hole?: number | null;
+    cause: WaitCause;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Since
+     */
+    since?: string | null;
+    /**
+     * Expected
+     */
+    expected?: string | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * WaitCause
+ *
+ * What an operation can wait for.
+ */
+export type WaitCause = 'part' | 'tool' | 'person' | 'machine' | 'temperature' | 'customer';
+
+/**
+ * WaitEndBody
+ *
+ * The end of a wait.
+ */
+export type WaitEndBody = {
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * WaitView
+ *
+ * Something that is or was waited for.
+ */
+export type WaitView = {
+    /**
+     * Wait Id
+     */
+    wait_id: string;
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    cause: WaitCause;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    /**
+     * Since
+     */
+    since: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+    /**
+     * Expected
+     */
+    expected: string | null;
+    /**
+     * Ended
+     */
+    ended: string | null;
+    /**
+     * End Words
+     */
+    end_words: string;
+    /**
+     * Lasted H
+     */
+    lasted_h: number;
+};
+
+/**
+ * WaiverBody
+ *
+ * A feature of a part that is not read, by name and reason, or is to be read after all.
+ */
+export type WaiverBody = {
+    quantity: Quantity;
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Waived
+     */
+    waived?: boolean;
+    /**
+     * Reason
+     */
+    reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * WaiverView
+ *
+ * A feature of a part that is not read, by name.
+ */
+export type WaiverView = {
+    quantity: Quantity;
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Waived By
+     */
+    waived_by: string;
+    /**
+     * Waived At
+     */
+    waived_at: string;
+};
 
 /**
  * WarmthView
@@ -8130,6 +9190,642 @@ export type ComputeBoreSetResponses = {
 
 export type ComputeBoreSetResponse = ComputeBoreSetResponses[keyof ComputeBoreSetResponses];
 
+export type ReadStripRecordData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/strip-record';
+};
+
+export type ReadStripRecordErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadStripRecordError = ReadStripRecordErrors[keyof ReadStripRecordErrors];
+
+export type ReadStripRecordResponses = {
+    /**
+     * Successful Response
+     */
+    200: StripRecordView;
+};
+
+export type ReadStripRecordResponse = ReadStripRecordResponses[keyof ReadStripRecordResponses];
+
+export type NoteFindingData = {
+    body: FindingBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/strip-record/findings';
+};
+
+export type NoteFindingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteFindingError = NoteFindingErrors[keyof NoteFindingErrors];
+
+export type NoteFindingResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type NoteFindingResponse = NoteFindingResponses[keyof NoteFindingResponses];
+
+export type WaiveData = {
+    body: WaiverBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/strip-record/waivers';
+};
+
+export type WaiveErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type WaiveError = WaiveErrors[keyof WaiveErrors];
+
+export type WaiveResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type WaiveResponse = WaiveResponses[keyof WaiveResponses];
+
+export type ReadRouteData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route';
+};
+
+export type ReadRouteErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadRouteError = ReadRouteErrors[keyof ReadRouteErrors];
+
+export type ReadRouteResponses = {
+    /**
+     * Successful Response
+     */
+    200: RouteView;
+};
+
+export type ReadRouteResponse = ReadRouteResponses[keyof ReadRouteResponses];
+
+export type MarkOperationData = {
+    body: OperationMarkBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/marks';
+};
+
+export type MarkOperationErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MarkOperationError = MarkOperationErrors[keyof MarkOperationErrors];
+
+export type MarkOperationResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type MarkOperationResponse = MarkOperationResponses[keyof MarkOperationResponses];
+
+export type RunClockData = {
+    body: ClockBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/clock';
+};
+
+export type RunClockErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type RunClockError = RunClockErrors[keyof RunClockErrors];
+
+export type RunClockResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type RunClockResponse = RunClockResponses[keyof RunClockResponses];
+
+export type NoteWaitData = {
+    body: WaitBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/waits';
+};
+
+export type NoteWaitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteWaitError = NoteWaitErrors[keyof NoteWaitErrors];
+
+export type NoteWaitResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type NoteWaitResponse = NoteWaitResponses[keyof NoteWaitResponses];
+
+export type EndWaitData = {
+    body: WaitEndBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Wait Id
+         */
+        wait_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/waits/{wait_id}/end';
+};
+
+export type EndWaitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type EndWaitError = EndWaitErrors[keyof EndWaitErrors];
+
+export type EndWaitResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type EndWaitResponse = EndWaitResponses[keyof EndWaitResponses];
+
+export type ChooseSchoolData = {
+    body: SchoolBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/schools';
+};
+
+export type ChooseSchoolErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChooseSchoolError = ChooseSchoolErrors[keyof ChooseSchoolErrors];
+
+export type ChooseSchoolResponses = {
+    /**
+     * Successful Response
+     */
+    200: SchoolChangeView;
+};
+
+export type ChooseSchoolResponse = ChooseSchoolResponses[keyof ChooseSchoolResponses];
+
+export type ListSchoolsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/schools';
+};
+
+export type ListSchoolsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListSchoolsError = ListSchoolsErrors[keyof ListSchoolsErrors];
+
+export type ListSchoolsResponses = {
+    /**
+     * Response List Schools
+     *
+     * Successful Response
+     */
+    200: Array<ShopSchoolView>;
+};
+
+export type ListSchoolsResponse = ListSchoolsResponses[keyof ListSchoolsResponses];
+
+export type ChooseShopSchoolData = {
+    body: ShopSchoolBody;
+    path?: never;
+    query?: never;
+    url: '/api/schools';
+};
+
+export type ChooseShopSchoolErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChooseShopSchoolError = ChooseShopSchoolErrors[keyof ChooseShopSchoolErrors];
+
+export type ChooseShopSchoolResponses = {
+    /**
+     * Response Choose Shop School
+     *
+     * Successful Response
+     */
+    201: Array<ShopSchoolView>;
+};
+
+export type ChooseShopSchoolResponse = ChooseShopSchoolResponses[keyof ChooseShopSchoolResponses];
+
 export type StreamChangesData = {
     body?: never;
     path?: never;
@@ -8425,64 +10121,6 @@ export type FitLinersAsFoundResponses = {
 };
 
 export type FitLinersAsFoundResponse = FitLinersAsFoundResponses[keyof FitLinersAsFoundResponses];
-
-export type MarkStageData = {
-    body: StageMarkBody;
-    path: {
-        /**
-         * Stage Id
-         */
-        stage_id: string;
-    };
-    query?: never;
-    url: '/api/stages/{stage_id}/marks';
-};
-
-export type MarkStageErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type MarkStageError = MarkStageErrors[keyof MarkStageErrors];
-
-export type MarkStageResponses = {
-    /**
-     * Successful Response
-     */
-    201: JobMade;
-};
-
-export type MarkStageResponse = MarkStageResponses[keyof MarkStageResponses];
 
 export type ChooseCardData = {
     body: CardChoice;

@@ -63,10 +63,11 @@ export function boreRing(bore: BoreView, level_um: string, preview: BorePreview 
   const marks: RingMark[] = []
   for (const row of survey.places) {
     const { level_um: at, axis_deg } = row.place
-    if (row.value_m === null || axis_deg === null || axis_deg === undefined) continue
+    const value = row.value_m ?? row.past_m
+    if (value === null || axis_deg === null || axis_deg === undefined) continue
     if (Number(at) !== Number(level_um)) continue
-    const state = row.doubtful ? 'cannot tell' : (row.state ?? 'in')
-    for (const hour of endsOf(axis_deg)) marks.push({ hour, value: row.value_m - from, state })
+    const state = row.value_m === null ? 'read again' : row.doubtful ? 'cannot tell' : (row.state ?? 'in')
+    for (const hour of endsOf(axis_deg)) marks.push({ hour, value: value - from, state })
   }
   if (preview?.hole === bore.hole && Number(preview.level_um) === Number(level_um))
     for (const hour of endsOf(preview.axis))

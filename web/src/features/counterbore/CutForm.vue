@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { watch } from 'vue'
+import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
@@ -10,6 +10,7 @@ import { newId } from '@/shared/newId'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
+import HoldReason from '@/shared/ui/HoldReason.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
@@ -24,6 +25,7 @@ const router = useRouter()
 const EMPTY = { id: '', depth: '', passes: '', shim: '', note: '' }
 const draft = useLocalStorage(`vallo-cut-${props.hole.hole_id}`, { ...EMPTY })
 const { refusal, busy, send, answer } = useForm()
+const holdReason = ref('')
 
 watch(
   () => props.plan,
@@ -54,11 +56,13 @@ function record(confirmed = false): Promise<void> {
           shim_unit: bareShim(unit.value),
           note: draft.value.note,
           confirmed,
+          hold_reason: holdReason.value,
           person_id: personId.value,
         },
       }),
     )
     draft.value = { ...EMPTY }
+    holdReason.value = ''
     await job.reload()
     await router.push(firstPosition(job, 'counterbore', props.hole.number))
   })
@@ -78,7 +82,12 @@ function record(confirmed = false): Promise<void> {
     </div>
     <TextField v-model="draft.shim" label="Cut for shim" path="shim" :bare="bareShim(unit)" />
     <TextField v-model="draft.note" label="Note" path="note" />
-    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, record)" />
+    <HoldReason v-model="holdReason" :refusal="refusal" @pass="record(true)" />
+    <RefusalChoices
+      v-if="refusal?.code !== 'hold point'"
+      :refusal="refusal"
+      @answer="(one) => answer(one, put, record)"
+    />
     <button type="submit" class="justify-self-start" :class="again ? 'quiet' : 'act'" :disabled="busy">
       Record the cut
     </button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
@@ -9,6 +9,7 @@ import {
   type HolePlanView,
   type HoleView,
   type LinerView,
+  type ReadyTick,
   recordFitting,
   type ShimBody,
 } from '@/api/generated'
@@ -17,6 +18,7 @@ import { newId } from '@/shared/newId'
 import { useJob } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
+import HoldReason from '@/shared/ui/HoldReason.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
@@ -40,6 +42,9 @@ const draft = useLocalStorage(`vallo-fit-${props.hole.hole_id}`, {
   shims: [] as ShimDraft[],
 })
 const { refusal, busy, send, answer } = useForm()
+const READY = ['clean and dry', 'lead-in and seals', 'marked, right way round'] as const
+const ready = ref<ReadyTick[]>([])
+const holdReason = ref('')
 
 const linerChoices = computed(() => [
   { value: '', label: 'Choose the liner' },
@@ -111,10 +116,14 @@ function record(confirmed = false): Promise<void> {
       bare_unit: bareShim(unit.value),
       confirmed,
       exchange: otherHole.value !== null,
+      ready: ready.value,
+      hold_reason: holdReason.value,
       person_id: personId.value,
     }
     await ask(recordFitting({ path: { hole_id: props.hole.hole_id }, body }))
     draft.value = { id: '', cut: '', liner: '', shims: [] }
+    ready.value = []
+    holdReason.value = ''
     await job.reload()
     await router.push(firstPosition(job, 'protrusion', props.hole.number))
   })
@@ -171,7 +180,18 @@ function record(confirmed = false): Promise<void> {
     <p class="caution">
       Liners are heavy and sharp at the ends, pullers throw parts: lift with help, stand aside.
     </p>
-    <RefusalChoices :refusal="refusal" @answer="(one) => answer(one, put, record)" />
+    <fieldset class="flex flex-wrap gap-x-5 gap-y-1">
+      <legend class="text-sm text-ink-soft">Looked at before it goes in</legend>
+      <label v-for="tick in READY" :key="tick" class="flex min-h-11 items-center gap-2">
+        <input v-model="ready" type="checkbox" class="size-5" :value="tick" />{{ tick }}
+      </label>
+    </fieldset>
+    <HoldReason v-model="holdReason" :refusal="refusal" @pass="record(true)" />
+    <RefusalChoices
+      v-if="refusal?.code !== 'hold point'"
+      :refusal="refusal"
+      @answer="(one) => answer(one, put, record)"
+    />
     <p v-if="otherHole !== null" class="caution">{{ exchangeWords }} Both are read again.</p>
     <div class="flex flex-wrap gap-3">
       <button type="submit" :class="hole.liner ? 'quiet' : 'act'" :disabled="busy">

@@ -6,7 +6,7 @@ import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
-/** One job: its block as rings, what each open hole needs, and the stage it stands at. */
+/** One job: its block as rings, what each open hole needs, and where on its route it stands. */
 const props = defineProps<{ strip: FloorStrip }>()
 
 const PITCH = 126
@@ -28,7 +28,8 @@ const places = computed(() => {
   })
 })
 const width = computed(() => (places.value.at(-1)?.x ?? 0) + PITCH / 2)
-const stage = computed(() => props.strip.stages.find((one) => !one.done))
+const next = computed(() => props.strip.route.find((one) => one.is_next))
+const again = computed(() => props.strip.route.filter((one) => one.state === 'read again'))
 const blockAt = (hole: number | null) => ({
   name: 'home',
   params: { job: props.strip.job.job_id, hole: hole === null ? '' : String(hole) },
@@ -46,11 +47,19 @@ const marksOf = (hole: FloorHole) =>
       <p class="text-sm text-ink-soft">{{ strip.engine }} · job {{ strip.job.number }}</p>
       <p class="text-sm text-ink-soft">{{ strip.job.customer }}</p>
       <p v-if="strip.job.complaint" class="mt-2 text-sm">{{ strip.job.complaint }}</p>
-      <p v-if="stage" class="mt-2 text-sm">
-        <span class="text-ink-soft">next</span> <b>{{ stage.name }}</b>
-        <span v-if="stage.waits_for" class="text-unsure"> · {{ stage.waits_for }}</span>
+      <p v-if="next" class="mt-2 text-sm">
+        <span class="text-ink-soft">next</span>
+        <RouterLink :to="{ name: 'route', params: { job: strip.job.job_id } }" class="link font-bold">
+          {{ next.title }}
+        </RouterLink>
+        <span :class="next.words.startsWith('waits') ? 'text-unsure' : 'text-ink-soft'">
+          · {{ next.words }}</span
+        >
       </p>
-      <p v-else class="mt-2 text-sm font-bold">every stage done</p>
+      <p v-else class="mt-2 text-sm font-bold">every operation done</p>
+      <p v-for="one in again" :key="one.operation" class="flex items-center gap-2 text-sm">
+        <StateGate state="read again" class="shrink-0" />{{ one.title }}: read again
+      </p>
     </div>
     <div class="min-w-0">
       <RouterLink :to="blockAt(null)" class="block hover:bg-sheet">

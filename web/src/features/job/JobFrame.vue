@@ -38,7 +38,7 @@ const stop = watch(block, (now) => {
   <Teleport v-if="!route.meta['full']" defer to="#header-job">
     <JobChips v-if="block" :block="block" />
   </Teleport>
-  <RouteRule v-if="block && !route.meta['full']" :block="block" @marked="job.reload()" />
+  <RouteRule v-if="block && !route.meta['full'] && route.name !== 'route'" :block="block" />
   <WelcomeNote v-if="block?.job.invented && welcome === 'shown' && route.name === 'block'" :block="block" />
   <p v-if="seenAt" class="no-print bg-act-wash px-5 pb-2">
     This is the block as it was last seen, {{ whenText(new Date(seenAt).toISOString()) }}.

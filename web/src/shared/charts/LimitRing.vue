@@ -19,7 +19,7 @@ const placed = computed(() =>
   props.marks.map((mark) => ({ ...mark, ...placeOf(mark.hour, mark.value, track.value) })),
 )
 const outline = computed(() => {
-  const settled = placed.value.filter((mark) => !mark.preview)
+  const settled = placed.value.filter((mark) => !mark.preview && mark.state !== 'read again')
   if (settled.length < 3) return ''
   const order = [...settled].sort((a, b) => (a.hour % 12) - (b.hour % 12))
   return order.map((mark) => `${mark.x.toFixed(2)},${mark.y.toFixed(2)}`).join(' ')
@@ -83,6 +83,13 @@ const hand = computed(() => {
         r="4.4"
         class="fill-sheet stroke-unsure"
         stroke-width="2.2"
+      />
+      <circle
+        v-else-if="mark.state === 'read again'"
+        r="4"
+        class="fill-sheet stroke-ink-soft"
+        stroke-width="1.6"
+        data-past
       />
       <circle v-else r="4.6" class="fill-part" />
       <path

@@ -2,7 +2,7 @@
 import type { State } from '@/api/generated'
 import { STATE_TONE } from '@/shared/format/tones'
 
-/** Two bars for the limits and a mark for the reading: between, on a bar, outside, or not there. */
+/** Two bars for the limits and a mark for the reading: between, on a bar, outside, hollow under a turn back, or not there. */
 defineProps<{ state: State; x?: number; y?: number }>()
 </script>
 
@@ -18,8 +18,13 @@ defineProps<{ state: State; x?: number; y?: number }>()
     :aria-label="state"
   >
     <g fill="none" stroke="currentColor" stroke-width="2.2">
-      <path d="M9 1v14M21 1v14" />
+      <path :d="state === 'read again' ? 'M9 6v9.5M21 6v9.5' : 'M9 1v14M21 1v14'" />
       <circle v-if="state === 'in'" cx="15" cy="8" r="3.6" fill="currentColor" stroke="none" />
+      <g v-else-if="state === 'read again'">
+        <circle cx="15" cy="11" r="2.9" stroke-width="1.9" />
+        <path d="M20.5 4.6C18.5.6 12.5.4 10.2 3.4" stroke-width="1.7" />
+        <path d="M6.6 1.6 12 2.6 8.6 6.6z" fill="currentColor" stroke="none" />
+      </g>
       <circle v-else-if="state === 'cannot tell'" cx="9" cy="8" r="3.6" class="fill-paper" />
       <path
         v-else-if="state === 'out'"

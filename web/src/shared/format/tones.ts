@@ -7,6 +7,7 @@ export const STATE_TONE: Record<State, string> = {
   out: 'text-out',
   'cannot tell': 'text-unsure',
   'not measured': 'text-ink-soft',
+  'read again': 'text-ink-soft',
 }
 
 /** A number among others: only what is not in stands out. */
@@ -15,6 +16,7 @@ export const NUMBER_TONE: Record<State, string> = {
   out: 'font-bold text-out',
   'cannot tell': 'font-bold text-unsure',
   'not measured': '',
+  'read again': 'text-ink-soft',
 }
 
 /** Letters in a drawing. */
@@ -23,6 +25,7 @@ export const FILL_TONE: Record<State, string> = {
   out: 'fill-out',
   'cannot tell': 'fill-unsure',
   'not measured': 'fill-ink-soft',
+  'read again': 'fill-ink-soft',
 }
 
 /** Whether a gauge is fit for what it is to decide. */

@@ -67,10 +67,10 @@ export function useJobLoading(jobId: string): JobNow {
 }
 
 function essence(block: BlockView): string {
-  return JSON.stringify([block.liners, block.stages, block.card, block.setups])
+  return JSON.stringify([block.liners, block.route, block.card, block.setups])
 }
 
-/** Liners, stages, card and gauges change without a new event. */
+/** Liners, route, card and gauges change without a new event. */
 function changed(before: BlockView | null, now: BlockView): boolean {
   if (before === null) return true
   return essence(before) !== essence(now)

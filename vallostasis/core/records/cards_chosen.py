@@ -1,20 +1,9 @@
-"""What was marked on a job as a whole: its stages passed, and the card versions that judge it."""
+"""Which card versions judge a job, from when on."""
 
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
 from uuid import UUID
-
-
-@dataclass(frozen=True, slots=True)
-class StageMark:
-    """A stage marked done or open again; the newest one holds."""
-
-    stage_id: UUID
-    done: bool
-    marked_at: datetime
-    marked_by: str
-    event: int
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,373 @@
+"""How far an operation is, from what is recorded: readings, cuts, fittings, checks, and marks for what leaves no trace.
+
+An operation is done where its state is in. States stand in the order of computation of a hole: read again before out.
+"""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from datetime import datetime
+
+from vallostasis.core.counterbore.ledge_report import report_ledge
+from vallostasis.core.features.parts import parts_of
+from vallostasis.core.operations import schools
+from vallostasis.core.operations.catalogue import OPERATIONS, Scope
+from vallostasis.core.operations.disturbances import COLD_WITHIN_K, doings_of, warmth_words
+from vallostasis.core.operations.schools import side_of
+from vallostasis.core.protrusion.measured import deciding_bore, depths_of, judge_job, protrusion_of
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import FindingKind, MarkKind, Operation, OperationMark
+from vallostasis.core.records.rows import Hole, Quantity, ReadingSet
+from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION, sheet_of
+from vallostasis.core.route.as_found import as_found_left
+from vallostasis.core.route.plan import plan_of
+from vallostasis.core.surveys.set_budget import standing_temperatures
+from vallostasis.core.surveys.survey import Survey, survey_of
+from vallostasis.core.uncertainty.decision import State
+
+# What is worst comes first: what is called of several is called so of all.
+WORST_FIRST = (State.READ_AGAIN, State.OUT, State.CANNOT_TELL, State.NOT_MEASURED, State.IN)
+# What makes grit, so that a wash before it has to be done again.
+GRIT = (Operation.BORE_BLOCK, Operation.HONE_BLOCK, Operation.CUT, Operation.DECK, Operation.BORE, Operation.HONE,
+        Operation.ALIGN)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Evidence:
+    """How far an operation is: its state and why, when and by whom it was done."""
+
+    state: State
+    words: str
+    at: datetime | None = None
+    by: str = ""
+
+    @property
+    def is_done(self) -> bool:
+        """Whether it is done."""
+        return self.state is State.IN
+
+
+def worst_of(found: Iterable[Evidence]) -> Evidence:
+    """Return the one that keeps several from being done; done where all are, at the time of the last. House rule."""
+    every = list(found)
+    for state in WORST_FIRST[:-1]:
+        of_state = [one for one in every if one.state is state]
+        if of_state:
+            return of_state[0]
+    done = [one for one in every if one.at is not None]
+    return max(done, key=lambda one: one.at or datetime.min, default=Evidence(State.IN, "done"))
+
+
+def evidence_of(facts: JobFacts, operation: Operation, hole: Hole | None) -> Evidence:
+    """Say how far an operation is, of the block or of one hole.
+
+    Parameters
+    ----------
+    facts : JobFacts
+        Everything recorded about the job.
+    operation : Operation
+        The operation.
+    hole : Hole or None
+        The hole, None for an operation of the block.
+
+    Returns
+    -------
+    Evidence
+        House rules: what shows that an operation is done stands with each function.
+    """
+    own = _OF_HOLE.get(operation)
+    if own is not None and hole is not None:
+        return own(facts, hole)
+    block = _OF_BLOCK.get(operation)
+    return block(facts) if block is not None else _by_mark(facts, operation, hole)
+
+
+def mark_of(facts: JobFacts, operation: Operation, hole: Hole | None) -> OperationMark | None:
+    """Return the mark of an operation that holds: the newest by its own time."""
+    hole_id = None if hole is None else hole.hole_id
+    marks = [
+        one
+        for one in facts.standing_operation_marks
+        if one.operation is operation and one.hole_id == hole_id and one.kind is not MarkKind.LOOKED_OVER
+    ]
+    return max(marks, key=lambda one: (one.done_at, one.event), default=None)
+
+
+def _by_mark(facts: JobFacts, operation: Operation, hole: Hole | None) -> Evidence:
+    mark = mark_of(facts, operation, hole)
+    if mark is None:
+        return Evidence(State.NOT_MEASURED, "not done yet")
+    if mark.kind is MarkKind.AGAIN:
+        return Evidence(State.READ_AGAIN, mark.words or "to be done again", mark.done_at, mark.marked_by)
+    return Evidence(State.IN, mark.words or "done", mark.done_at, mark.marked_by)
+
+
+def _take_in(facts: JobFacts) -> Evidence:
+    """Card, customer and complaint are there."""
+    missing = [name for name in ("customer", "complaint") if not getattr(facts.job, name).strip()]
+    if missing:
+        return Evidence(State.NOT_MEASURED, f"{' and '.join(missing)} not written down")
+    return Evidence(State.IN, "taken in", facts.job.opened_at)
+
+
+def _strip(facts: JobFacts) -> Evidence:
+    """Marked, and something written down for every hole: how it was, or how its gasket was."""
+    marked = _by_mark(facts, Operation.STRIP, None)
+    if not marked.is_done:
+        return marked
+    kinds = (FindingKind.CONDITION, FindingKind.GASKET)
+    known = {one.hole_id for one in facts.standing_findings if one.kind in kinds}
+    missing = [str(hole.number) for hole in facts.holes if hole.hole_id not in known]
+    if missing:
+        return Evidence(State.NOT_MEASURED, f"nothing written down of {holes_words(missing)}", marked.at, marked.by)
+    return marked
+
+
+def _measure(facts: JobFacts) -> Evidence:
+    """Every survey that the card asks for as found has its places read, or is waived by name."""
+    left = as_found_left(facts)
+    if left:
+        first = left[0]
+        more = f" and {len(left) - 1} more" if len(left) > 1 else ""
+        return Evidence(State.NOT_MEASURED, f"{first.quantity.value}, {first.title}{more} not read as found")
+    times = [one.taken_at for one in facts.readings[:1]]
+    return Evidence(State.IN, "read, or waived by name", times[0] if times else None)
+
+
+def _order(facts: JobFacts) -> Evidence:
+    waits = [one for one in facts.standing_waits if one.operation is Operation.ORDER]
+    open_waits = [one for one in waits if one.wait_id not in facts.standing_wait_ends]
+    if open_waits:
+        return Evidence(State.NOT_MEASURED, f"waits for {open_waits[0].words}")
+    ends = [facts.standing_wait_ends[one.wait_id].ended for one in waits]
+    return Evidence(State.IN, "parts are here", max(ends, default=None))
+
+
+def _clean(facts: JobFacts) -> Evidence:
+    """Marked, and the deck read for flatness at any time where the card asks for it."""
+    marked = _by_mark(facts, Operation.CLEAN, None)
+    unread = [one for one in as_found_left(facts) if one.quantity is Quantity.DECK_FLATNESS]
+    if marked.is_done and unread:
+        return Evidence(State.NOT_MEASURED, "deck flatness not read", marked.at, marked.by)
+    return marked
+
+
+def _of_survey(survey: Survey) -> Evidence:
+    times = [one.taken_at for row in survey.read for one in row.readings]
+    return Evidence(survey.state, survey.reason, max(times, default=None))
+
+
+def _worked_and_read(facts: JobFacts, operation: Operation, hole: Hole, *surveys: Survey) -> Evidence:
+    """Marked as done, and what shows it read since: what was read before is disturbed by it."""
+    marked = _by_mark(facts, operation, hole)
+    if not marked.is_done:
+        return marked
+    return worst_of([*(_of_survey(one) for one in surveys), marked])
+
+
+def _survey_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> Survey:
+    part = next(one for one in parts_of(facts, quantity) if one.hole == hole.number)
+    return survey_of(facts, quantity, part)
+
+
+def _bore_block(facts: JobFacts, hole: Hole) -> Evidence:
+    return _worked_and_read(facts, Operation.BORE_BLOCK, hole, _survey_of_hole(facts, Quantity.BLOCK_BORE, hole))
+
+
+def _hone_block(facts: JobFacts, hole: Hole) -> Evidence:
+    """Honed, the bore read since, and its sleeve tried in it where the card asks for that."""
+    surveys = [_survey_of_hole(facts, Quantity.BLOCK_BORE, hole)]
+    if sheet_of(facts.card, Quantity.TRIAL_FIT) is not None:
+        surveys.append(_survey_of_hole(facts, Quantity.TRIAL_FIT, hole))
+    return _worked_and_read(facts, Operation.HONE_BLOCK, hole, *surveys)
+
+
+def _cut(facts: JobFacts, hole: Hole) -> Evidence:
+    """Cut recorded, its ledge read all round since, and no position that tells of a burr or a worn spot."""
+    cut = facts.last_cut(hole.hole_id)
+    if cut is None:
+        return Evidence(State.NOT_MEASURED, "not cut yet")
+    depths = depths_of(facts, hole)
+    if depths.missing or not depths.read:
+        return Evidence(State.NOT_MEASURED, "cut, ledge not read all round since", cut.cut_at, cut.cut_by)
+    report = report_ledge(facts, hole)
+    if report is not None and (report.uneven or report.worn_hours or report.proud_hours):
+        return Evidence(State.CANNOT_TELL, "the ledge is no plane: read it again", cut.cut_at, cut.cut_by)
+    return Evidence(State.IN, f"cut to {cut.typed}, ledge read", cut.cut_at, cut.cut_by)
+
+
+def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
+    """Marked since the last cut: chips of a later one are not wiped out yet."""
+    marked = _by_mark(facts, Operation.FIT_PREP, hole)
+    cut = facts.last_cut(hole.hole_id)
+    if marked.is_done and cut is not None and marked.at is not None and marked.at < cut.cut_at:
+        return Evidence(State.READ_AGAIN, "cut since: make it ready again", marked.at, marked.by)
+    return marked
+
+
+def _heat(facts: JobFacts) -> Evidence:
+    """Marked, and how warm the block was written down since what was cold before."""
+    marked = _by_mark(facts, Operation.HEAT, None)
+    if marked.is_done and not standing_temperatures(facts, "part"):
+        return Evidence(State.NOT_MEASURED, "temperature of the block not written down", marked.at, marked.by)
+    return marked
+
+
+def _fit(facts: JobFacts, hole: Hole) -> Evidence:
+    fitting = facts.present_fitting(hole.hole_id)
+    if fitting is None or facts.came_with_engine(fitting):
+        return Evidence(State.NOT_MEASURED, "not fitted yet")
+    mark = facts.liner(fitting.liner_id).mark
+    return Evidence(State.IN, f"{mark} fitted", fitting.fitted_at, fitting.fitted_by)
+
+
+def _soak(facts: JobFacts) -> Evidence:
+    """Marked, and the block no more than 5 K from the room by the last temperatures taken of both."""
+    marked = _by_mark(facts, Operation.SOAK, None)
+    if not marked.is_done:
+        return marked
+    block, room = standing_temperatures(facts, "part"), standing_temperatures(facts, "room")
+    if not block or not room:
+        return Evidence(State.NOT_MEASURED, "temperatures of block and room not written down", marked.at, marked.by)
+    block_c, room_c = float(block[-1].celsius), float(room[-1].celsius)
+    if abs(block_c - room_c) > COLD_WITHIN_K:
+        return Evidence(State.OUT, warmth_words(block_c, room_c), marked.at, marked.by)
+    return marked
+
+
+def _seat(facts: JobFacts, hole: Hole) -> Evidence:
+    """Protrusion is in; where liners are left proud, proud of the deck all round until it is decked."""
+    if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
+        return _by_mark(facts, Operation.SEAT, hole)
+    survey = protrusion_of(facts, hole)
+    judged = next(one for one in judge_job(facts).holes if one.hole == hole.number)
+    times = [one.taken_at for row in survey.read for one in row.readings]
+    at = max(times, default=None)
+    proud = side_of(facts, schools.HEIGHT) == schools.LEFT_PROUD
+    decked = any(one.operation is Operation.DECK for one in doings_of(facts))
+    if proud and not decked and judged.state in (State.OUT, State.IN, State.CANNOT_TELL) and not survey.missing:
+        least = min((row.stated.value_m - row.stated.expanded_m for row in survey.read if row.stated), default=0.0)
+        if least > 0:
+            return Evidence(State.IN, "proud of the deck all round, to be decked", at)
+        return Evidence(State.OUT, "not proud of the deck all round: nothing is left to deck", at)
+    return Evidence(judged.state, judged.reason, at)
+
+
+def _deck(facts: JobFacts) -> Evidence:
+    """Marked, and the deck read flat since where the card asks for it."""
+    marked = _by_mark(facts, Operation.DECK, None)
+    if not marked.is_done or sheet_of(facts.card, Quantity.DECK_FLATNESS) is None:
+        return marked
+    return worst_of([*_surveys(facts, Quantity.DECK_FLATNESS), marked])
+
+
+def _surveys(facts: JobFacts, quantity: Quantity) -> list[Evidence]:
+    return [_of_survey(survey_of(facts, quantity, part)) for part in parts_of(facts, quantity)]
+
+
+def _bore(facts: JobFacts, hole: Hole) -> Evidence:
+    """Marked, and the bore read all over since: it is smaller than its limits by the stock that is left."""
+    marked = _by_mark(facts, Operation.BORE, hole)
+    bore = deciding_bore(facts, hole)
+    if not marked.is_done or bore.disturbed is not None:
+        return marked if not marked.is_done else _of_survey(bore)
+    if bore.missing or bore.doubt or not bore.read:
+        return Evidence(State.NOT_MEASURED, "bored, not read all over since", marked.at, marked.by)
+    return marked
+
+
+def _hone(facts: JobFacts, hole: Hole) -> Evidence:
+    """Marked, and the bore in its limits by what was read since."""
+    return _worked_and_read(facts, Operation.HONE, hole, deciding_bore(facts, hole))
+
+
+def _free(facts: JobFacts, hole: Hole) -> Evidence:
+    """A reading of the bore without the plate, taken after it was honed."""
+    honed = [one.at for one in doings_of(facts) if one.operation is Operation.HONE and one.hole == hole.number]
+    for quantity in (Quantity.LINER_BORE, Quantity.BLOCK_BORE):
+        for one in facts.sets_of(quantity):
+            if not facts.setup(one.setup_id).load.startswith("free") or not _is_of_hole(facts, one, hole):
+                continue
+            times = [reading.taken_at for reading in facts.standing_readings(one)]
+            if honed and times and min(times) > honed[-1]:
+                return Evidence(State.IN, "read without the plate", max(times))
+    return Evidence(State.NOT_MEASURED, "not read without the plate since it was honed")
+
+
+def _is_of_hole(facts: JobFacts, reading_set: ReadingSet, hole: Hole) -> bool:
+    if reading_set.fitting_id is None:
+        return reading_set.hole_id == hole.hole_id
+    return any(one.fitting_id == reading_set.fitting_id and one.hole_id == hole.hole_id for one in facts.fittings)
+
+
+def _mains(facts: JobFacts) -> Evidence:
+    return worst_of(_surveys(facts, Quantity.MAIN_BORE))
+
+
+def _align(facts: JobFacts) -> Evidence:
+    return worst_of([_by_mark(facts, Operation.ALIGN, None), *_surveys(facts, Quantity.MAIN_BORE)])
+
+
+def _wash(facts: JobFacts) -> Evidence:
+    """Marked, as many plugs out as went in, and no grit made since."""
+    mark, marked = mark_of(facts, Operation.WASH, None), _by_mark(facts, Operation.WASH, None)
+    if mark is None or not marked.is_done:
+        return marked
+    since = [one for one in doings_of(facts) if one.operation in GRIT and one.at > mark.done_at]
+    if since:
+        return Evidence(State.READ_AGAIN, f"{since[-1].words} since: wash it again", marked.at, marked.by)
+    plugs = mark_of(facts, Operation.PLUG, None)
+    if plugs is not None and plugs.count is not None and mark.count != plugs.count:
+        out = "none counted" if mark.count is None else str(mark.count)
+        return Evidence(State.OUT, f"{plugs.count} plugs went in, out: {out}", marked.at, marked.by)
+    return marked
+
+
+def _pistons(facts: JobFacts, hole: Hole) -> Evidence:
+    """Marked on the part, and clearance and ring gap read where the card asks for them."""
+    asked = [one for one in OPERATIONS[Operation.PISTONS].proves if sheet_of(facts.card, one) is not None]
+    return _worked_and_read(facts, Operation.PISTONS, hole, *(_survey_of_hole(facts, one, hole) for one in asked))
+
+
+_OF_HOLE: dict[Operation, Callable[[JobFacts, Hole], Evidence]] = {
+    Operation.BORE_BLOCK: _bore_block,
+    Operation.HONE_BLOCK: _hone_block,
+    Operation.CUT: _cut,
+    Operation.FIT_PREP: _fit_prep,
+    Operation.FIT: _fit,
+    Operation.SEAT: _seat,
+    Operation.BORE: _bore,
+    Operation.HONE: _hone,
+    Operation.FREE: _free,
+    Operation.PISTONS: _pistons,
+}
+_OF_BLOCK: dict[Operation, Callable[[JobFacts], Evidence]] = {
+    Operation.TAKE_IN: _take_in,
+    Operation.STRIP: _strip,
+    Operation.MEASURE: _measure,
+    Operation.ORDER: _order,
+    Operation.CLEAN: _clean,
+    Operation.HEAT: _heat,
+    Operation.SOAK: _soak,
+    Operation.DECK: _deck,
+    Operation.MAINS: _mains,
+    Operation.ALIGN: _align,
+    Operation.WASH: _wash,
+}
+
+
+def holes_words(numbers: list[str]) -> str:
+    """Name holes: hole 2, or holes 2, 3."""
+    return f"hole{'s' if len(numbers) > 1 else ''} {', '.join(numbers)}"
+
+
+def evidence_of_route(facts: JobFacts) -> dict[tuple[Operation, int | None], Evidence]:
+    """Return how far every operation of a route is, by hole where that is its scope, but the proof itself."""
+    found: dict[tuple[Operation, int | None], Evidence] = {}
+    for leg in plan_of(facts):
+        if leg.operation is Operation.PROVE:
+            continue
+        if OPERATIONS[leg.operation].scope is Scope.BLOCK:
+            found[leg.operation, None] = evidence_of(facts, leg.operation, None)
+        for hole in leg.holes:
+            found[leg.operation, hole.number] = evidence_of(facts, leg.operation, hole)
+    return found

@@ -1,0 +1,104 @@
+"""What keeps a job from being proved: nothing is silently missing. House rule: each is done, or waived by name."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from vallostasis.core.features.parts import parts_of
+from vallostasis.core.operations.catalogue import OPERATIONS
+from vallostasis.core.protrusion.measured import judge_job
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import Operation
+from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION
+from vallostasis.core.route.as_found import as_found_left
+from vallostasis.core.route.evidence import Evidence
+from vallostasis.core.route.hold_points import HoldNow, HoldState
+from vallostasis.core.surveys.survey import survey_of
+from vallostasis.core.uncertainty.decision import State
+
+
+class PointKind(StrEnum):
+    """What kind of thing is open."""
+
+    OPERATION = "operation"
+    HOLE = "hole"
+    SURVEY = "survey"
+    UNREAD = "unread"
+    HOLD = "hold point"
+    WAIT = "wait"
+
+
+@dataclass(frozen=True, slots=True)
+class OpenPoint:
+    """One thing that is open: where, its state, in words. A survey that nobody reads can be waived by name."""
+
+    kind: PointKind
+    words: str
+    state: State
+    hole: int | None = None
+    quantity: Quantity | None = None
+    part: str = ""
+
+
+def open_points_of(
+    facts: JobFacts, far: dict[tuple[Operation, int | None], Evidence], holds: tuple[HoldNow, ...]
+) -> tuple[OpenPoint, ...]:
+    """Return everything that keeps a job from being proved: holes, surveys, operations, hold points, waits."""
+    points = [
+        OpenPoint(PointKind.HOLE, f"hole {one.hole} is {one.state.value}: {one.reason}", one.state, one.hole)
+        for one in judge_job(facts).holes
+        if one.state is not State.IN
+    ]
+    points += _surveys(facts)
+    points += [
+        OpenPoint(PointKind.UNREAD, f"{one.quantity.value}, {one.title} was not read as found", State.NOT_MEASURED,
+                  None, one.quantity, one.part)
+        for one in as_found_left(facts)
+    ]  # fmt: skip
+    points += _operations(facts, far)
+    points += [
+        OpenPoint(PointKind.HOLD, one.missing, State.NOT_MEASURED, one.hole)
+        for one in holds
+        if one.state in (HoldState.OPEN, HoldState.WAITS) and one.before is Operation.PROVE
+    ]
+    points += [
+        OpenPoint(PointKind.WAIT, f"{OPERATIONS[one.operation].title} waits for {one.words}", State.NOT_MEASURED)
+        for one in facts.standing_waits
+        if one.wait_id not in facts.standing_wait_ends
+    ]
+    return tuple(points)
+
+
+def _surveys(facts: JobFacts) -> list[OpenPoint]:
+    """Features that were read and are not in; what the hole is judged by stands with the hole."""
+    wet = facts.card.construction in CONSTRUCTIONS_WITH_PROTRUSION
+    by_hole = {Quantity.PROTRUSION} if wet else {Quantity.BLOCK_BORE, Quantity.LINER_BORE}
+    points = []
+    for quantity in Quantity:
+        if quantity in by_hole or not facts.sets_of(quantity):
+            continue
+        for part in parts_of(facts, quantity):
+            survey = survey_of(facts, quantity, part)
+            waived = (quantity, part.key) in facts.standing_waivers
+            # A part that was never begun is asked for by what the card asks as found, or by its operation.
+            if survey.state is State.IN or waived or (not survey.read and not survey.past):
+                continue
+            words = f"{quantity.value}, {part.title} is {survey.state.value}: {survey.reason}"
+            points.append(OpenPoint(PointKind.SURVEY, words, survey.state, part.hole, quantity, part.key))
+    return points
+
+
+# Told by the holes, the surveys and the waits themselves; the proof is what all of them are open for.
+_TOLD_OTHERWISE = (Operation.MEASURE, Operation.SEAT, Operation.MAINS, Operation.ORDER, Operation.PROVE,
+                   Operation.RELEASE)  # fmt: skip
+
+
+def _operations(facts: JobFacts, far: dict[tuple[Operation, int | None], Evidence]) -> list[OpenPoint]:
+    points = []
+    for (operation, hole), one in far.items():
+        if one.is_done or operation in _TOLD_OTHERWISE:
+            continue
+        where = "" if hole is None else f", hole {hole}"
+        title = OPERATIONS[operation].title
+        points.append(OpenPoint(PointKind.OPERATION, f"{title}{where}: {one.words}", one.state, hole))
+    return points

@@ -1,0 +1,183 @@
+"""Pump No. 4: a fire pump's four-cylinder engine of aluminium, whose wet iron liners are held by a pressed collar.
+
+Everything here is invented. The deliberate mistake: collar one was honed once more after it was read, and nobody read
+it since.
+"""
+
+from decimal import Decimal
+from math import cos, radians
+
+from vallostasis.core.operations import schools
+from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
+from vallostasis.core.records.spec_card import (
+    Arrangement,
+    CardLevel,
+    CardUnit,
+    Construction,
+    Cutter,
+    FeatureSheet,
+    Land,
+    Layout,
+    Length,
+    Limit,
+    Limits,
+    Measuring,
+    Seat,
+    SourceStatus,
+    SpecCard,
+)
+from vallostasis.demo.hidden_truth import Bench, BlockTruth, DemoJob, HoleTruth, LinerTruth
+from vallostasis.demo.route_play import (
+    ClockPlay,
+    FindingPlay,
+    MarkPlay,
+    RoutePlay,
+    SchoolPlay,
+    WaitPlay,
+    WaiverPlay,
+    found,
+)
+from vallostasis.demo.survey_play import BORE_GAUGE, SurveyPlay, TypedPlace
+
+SEED = 26049
+NUMBER = "26-049"
+INCH_UM, THOU_UM = 25400.0, 25.4
+BOOK = "Corvane Four service book, 2nd edition, page 23"
+AXES = (0.0, 45.0, 90.0, 135.0)
+LEVELS = (("upper collar", "0.4"), ("lower seal land", "5.6"))
+COLLAR_UM = 4.5 * INCH_UM
+LINERS = tuple(LinerTruth(f"P{number}", "Aldmoor", "A-44", 6350.0) for number in range(1, 5))
+BLOCK = BlockTruth(tuple(HoleTruth(6210.0) for _ in range(4)), LINERS, {})
+# How far each collar is from its size as found and after honing. [thou]
+AS_FOUND, HONED = (-0.9, -0.7, -0.8, -1.1), (0.1, 0.2, 0.1, -1.1)
+
+
+def truth_um(number: int, place: Place, honed: bool) -> float:
+    """What a perfect gauge at 20 °C would find of a collar. [µm]"""
+    off = (HONED if honed else AS_FOUND)[number - 1] * THOU_UM
+    oval = 0.12 * THOU_UM * cos(2 * radians((place.axis_deg or 0) - 80))
+    return COLLAR_UM + off + oval
+
+
+def demo_job() -> DemoJob:
+    """Return the job as people recorded it up to now."""
+    bench = Bench(SEED)
+    return DemoJob(
+        number=NUMBER,
+        name="Pump No. 4",
+        customer="Marrowdale Volunteer Fire Company",
+        complaint="Coolant in the oil after every drill; one liner could be turned by hand.",
+        serial="C4-0733",
+        card=spec_card(),
+        block=BLOCK,
+        before_fitting=(),
+        shims={},
+        after_fitting=(),
+        surveys=(
+            _collars(bench, (1, 2, 3, 4), honed=False, ago_h=52),
+            _collars(bench, (1, 2, 3), honed=True, ago_h=6),
+        ),
+        route=_route(),
+    )
+
+
+def _collars(bench: Bench, numbers: tuple[int, ...], *, honed: bool, ago_h: float) -> SurveyPlay:
+    typed = []
+    for number in numbers:
+        for name, depth in LEVELS:
+            for axis in AXES:
+                place = Place(level_um=Decimal(depth) * 25400, axis_deg=axis)
+                off = bench.read(truth_um(number, place, honed) - COLLAR_UM, BORE_GAUGE) / THOU_UM
+                typed.append(TypedPlace("Tobiah", f"hole-{number}", place, f"{off:+.1f}", "thou"))
+                assert name
+    return SurveyPlay(Quantity.BLOCK_BORE, BORE_GAUGE.name, ZeroedOn.NOMINAL, tuple(typed), load="main caps torqued",
+                      ago_h=ago_h)  # fmt: skip
+
+
+def _route() -> RoutePlay:
+    sound = "sound"
+    return RoutePlay(
+        schools=(
+            SchoolPlay(schools.GETTING_IN, schools.HEAT, "aluminium block: pressed cold it galls", "Ines"),
+            SchoolPlay(schools.HEIGHT, schools.LEFT_PROUD, "the book leaves 8 thou and decks it", "Ines"),
+            SchoolPlay(schools.SECOND, schools.TWO_PERSONS, "a pump that must start", "Ines"),
+        ),
+        findings=(
+            *found("Wren", FindingKind.CONDITION, "liner", "loose", sound, sound, "corroded"),
+            *found("Wren", FindingKind.GASKET, "lower seals", "coolant passing", sound, "hardened", "coolant passing"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "into the coolant", 1, figure="38 %"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "past the rings", 2, figure="12 %"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "past the rings", 3, figure="11 %"),
+            FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "into the coolant", 4, figure="31 %"),
+            FindingPlay(FindingKind.STUD_HOLE, "Wren", "stud hole", "through to water, not sealed", 2, figure="42 mm"),
+            FindingPlay(FindingKind.RING, "Ines", "top ring", "weak", 1, "as old as the pump", "6.5 mm"),
+            FindingPlay(FindingKind.PRIOR_WORK, "Ines", "liner", "bonded or with compound", None,
+                        "grey compound on the collars, 1980s by the look of it"),
+        ),
+        marks=(
+            MarkPlay(Operation.STRIP, "Wren", 76, "four liners drawn by hand"),
+            MarkPlay(Operation.CAPS, "Tobiah", 54, "all caps, book torque, oiled threads"),
+            MarkPlay(Operation.DECIDE, "Ines", 50, "four new liners, agreed with the captain by telephone"),
+            MarkPlay(Operation.CLEAN, "Wren", 30, "bolt holes chased, two dowels drawn"),
+            *(
+                MarkPlay(Operation.HONE_BLOCK, "Tobiah", 9.5 - hole, "220 stones, wet", hole,
+                         hold_reason="Ines looked it over at the machine, and did not sign")
+                for hole in (1, 2, 3)
+            ),
+            MarkPlay(Operation.HONE_BLOCK, "Tobiah", 2, "ten strokes more, it felt tight", 1,
+                     hold_reason="nobody else was in the shop"),
+        ),
+        clocks=(
+            ClockPlay(Operation.STRIP, "Wren", 78, 76),
+            ClockPlay(Operation.MEASURE, "Tobiah", 54, 51.5),
+            ClockPlay(Operation.CLEAN, "Wren", 33.5, 30),
+            ClockPlay(Operation.HONE_BLOCK, "Tobiah", 9, 6, 1),
+            ClockPlay(Operation.HONE_BLOCK, "Tobiah", 0.5, 0, 4),
+        ),
+        waits=(
+            WaitPlay(Operation.ORDER, WaitCause.PART, "four liners from Aldmoor", "Ines", 10, 9, "came a day early"),
+            WaitPlay(Operation.HONE, WaitCause.PART, "piston 3: sent back, wrong size", "Ines", 4, 8, hole=3),
+            WaitPlay(Operation.HEAT, WaitCause.MACHINE, "oven: Sawmill Hauler is in it", "Tobiah", 1, 3),
+        ),
+        waivers=(
+            WaiverPlay(Quantity.PROTRUSION, ("hole-1", "hole-2", "hole-3", "hole-4"),
+                       "liners were loose: no height as found to speak of", "Ines"),
+        ),
+    )  # fmt: skip
+
+
+def _book(typed: str) -> Limit:
+    return Limit(Length(typed), BOOK, SourceStatus.SPECIFICATION)
+
+
+def spec_card() -> SpecCard:
+    """Return the card of the Corvane Four: inches and thou."""
+    none = Limit(None)
+    practice = SourceStatus.COMMON_PRACTICE
+    return SpecCard(
+        name="Corvane Four, wet liners in aluminium",
+        engine="Corvane Four",
+        unit=CardUnit.INCH,
+        construction=Construction.WET_BOTTOM_SEAT,
+        block_material="cast aluminium",
+        liner_material="cast iron",
+        layout=Layout(Arrangement.IN_LINE, 4, ((1, 2, 3, 4),), "number one at the front, counted back",
+                      "the exhaust side", Length("4.9"), Length("4.000")),
+        limits=Limits(_book("0.5"), _book("2.5"), none, none, none, _book("1.0"), _book("1.0"), none, none),
+        seat=Seat(none, none, none, none, none),
+        measuring=Measuring("flat top", "the clean deck beside the hole", (), "bar across the liner", None,
+                            (12.0, 3.0, 6.0, 9.0)),
+        lands=(Land("flat top", Length("0"), "the whole top of the liner"),),
+        shims=(),
+        cutter=Cutter("none", Length("1.0"), Length("1.0"), 5.0),
+        main_bores=5,
+        features=(
+            FeatureSheet(Quantity.BLOCK_BORE, _book("4.5000"), _book("4.4997"), _book("4.5006"),
+                         Limit(Length("0.6"), "as collars are honed", practice),
+                         levels=tuple(CardLevel(name, Length(depth)) for name, depth in LEVELS), axes_deg=AXES),
+            FeatureSheet(Quantity.LINER_BORE, _book("4.0000"), _book("3.9995"), _book("4.0010"), _book("1.0"),
+                         _book("1.0")),
+            FeatureSheet(Quantity.DECK_FLATNESS, greatest=_book("2.0")),
+        ),
+    )  # fmt: skip
