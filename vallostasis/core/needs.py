@@ -19,6 +19,7 @@ class Action(StrEnum):
     FIT = "fit"
     CUT = "cut"
     EXPLAIN = "explain"
+    ROUTE = "route"
 
 
 @dataclass(frozen=True, slots=True)

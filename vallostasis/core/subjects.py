@@ -19,6 +19,7 @@ from vallostasis.core.protrusion.rules import HoleJudgement
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Hole, Quantity
+from vallostasis.core.route.needs import need_of_seat
 from vallostasis.core.surveys.cross_checks import checks_of_reading
 from vallostasis.core.surveys.survey import Survey
 from vallostasis.core.trail import Phrase
@@ -118,7 +119,9 @@ def need_of_hole(facts: JobFacts, hole: Hole, judgement: HoleJudgement) -> Need:
     """
     needs = (subject.need(facts, hole, judgement) for subject in SUBJECTS if subject.need is not None)
     need = next((need for need in needs if need is not None), Need(Action.NOTHING, Phrase("Nothing")))
-    return replace(need, operation=_operation_of(facts, hole, judgement, need))
+    need = replace(need, operation=_operation_of(facts, hole, judgement, need))
+    before = None if need.operation is None else need_of_seat(facts, hole, need.operation)
+    return need if before is None else before
 
 
 def _operation_of(facts: JobFacts, hole: Hole, judgement: HoleJudgement, need: Need) -> Operation | None:

@@ -11,6 +11,7 @@ from vallostasis.core.operations import schools
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
+    Acceptance,
     Arrangement,
     CardLevel,
     CardUnit,
@@ -50,7 +51,7 @@ COLLAR_UM = 4.5 * INCH_UM
 LINERS = tuple(LinerTruth(f"P{number}", "Aldmoor", "A-44", 6350.0) for number in range(1, 5))
 BLOCK = BlockTruth(tuple(HoleTruth(6210.0) for _ in range(4)), LINERS, {})
 # How far each collar is from its size as found and after honing. [thou]
-AS_FOUND, HONED = (-0.9, -0.7, -0.8, -1.1), (0.1, 0.2, 0.1, -1.1)
+AS_FOUND, HONED = (-0.9, -0.7, -0.8, -1.1), (0.4, 0.5, 0.4, -1.1)
 
 
 def truth_um(number: int, place: Place, honed: bool) -> float:
@@ -91,8 +92,8 @@ def _collars(bench: Bench, numbers: tuple[int, ...], *, honed: bool, ago_h: floa
                 off = bench.read(truth_um(number, place, honed) - COLLAR_UM, BORE_GAUGE) / THOU_UM
                 typed.append(TypedPlace("Tobiah", f"hole-{number}", place, f"{off:+.1f}", "thou"))
                 assert name
-    return SurveyPlay(Quantity.BLOCK_BORE, BORE_GAUGE.name, ZeroedOn.NOMINAL, tuple(typed), load="main caps torqued",
-                      ago_h=ago_h)  # fmt: skip
+    return SurveyPlay(Quantity.BLOCK_BORE, BORE_GAUGE.name, ZeroedOn.NOMINAL, tuple(typed), block_c="20.5",
+                      load="main caps torqued", ago_h=ago_h)  # fmt: skip
 
 
 def _route() -> RoutePlay:
@@ -141,6 +142,8 @@ def _route() -> RoutePlay:
             WaitPlay(Operation.HEAT, WaitCause.MACHINE, "oven: Sawmill Hauler is in it", "Tobiah", 1, 3),
         ),
         waivers=(
+            WaiverPlay(Quantity.LINER_BORE, ("hole-1", "hole-2", "hole-3", "hole-4"), "old liners go to scrap", "Ines"),
+            WaiverPlay(Quantity.DECK_FLATNESS, ("deck",), "it is decked anyway", "Ines"),
             WaiverPlay(Quantity.PROTRUSION, ("hole-1", "hole-2", "hole-3", "hole-4"),
                        "liners were loose: no height as found to speak of", "Ines"),
         ),
@@ -171,10 +174,11 @@ def spec_card() -> SpecCard:
         lands=(Land("flat top", Length("0"), "the whole top of the liner"),),
         shims=(),
         cutter=Cutter("none", Length("1.0"), Length("1.0"), 5.0),
+        acceptance=Acceptance.SIMPLE,
         main_bores=5,
         features=(
-            FeatureSheet(Quantity.BLOCK_BORE, _book("4.5000"), _book("4.4997"), _book("4.5006"),
-                         Limit(Length("0.6"), "as collars are honed", practice),
+            FeatureSheet(Quantity.BLOCK_BORE, _book("4.5000"), _book("4.4997"), _book("4.5012"),
+                         Limit(Length("1.0"), "as collars are honed", practice),
                          levels=tuple(CardLevel(name, Length(depth)) for name, depth in LEVELS), axes_deg=AXES),
             FeatureSheet(Quantity.LINER_BORE, _book("4.0000"), _book("3.9995"), _book("4.0010"), _book("1.0"),
                          _book("1.0")),

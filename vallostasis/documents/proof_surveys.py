@@ -9,8 +9,10 @@ from vallostasis.core.gauges.circumstances import how_read
 from vallostasis.core.notation.lengths import both_depth
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.surveys.derived import Derived, worst_of_each
-from vallostasis.core.surveys.places import PlaceRead
+from vallostasis.core.surveys.places import PlaceRead, newest_set
 from vallostasis.core.surveys.survey import Survey, survey_of
+
+_Rows = tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,27 +23,29 @@ class ProofSurvey:
     how: str
     worst: tuple[Derived, ...]
     columns: tuple[str, ...]
-    rows: tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]
+    rows: _Rows
 
 
 def proof_surveys(facts: JobFacts) -> tuple[ProofSurvey, ...]:
-    """Collect every survey of which anything was read."""
+    """Collect every survey of which anything was read; what is to be read again with what stood before."""
     found = []
     for quantity in surveyed_features(facts.card):
         for part in parts_of(facts, quantity):
             survey = survey_of(facts, quantity, part)
-            if survey.reading_set is not None and any(row.readings or row.unreadable for row in survey.places):
-                columns, rows = _table(survey)
-                how = how_read(facts, survey.reading_set, at_20c=survey.at_20c)
+            reading_set = survey.reading_set or newest_set(facts, quantity, part)
+            shown = survey.past or survey.places
+            if reading_set is not None and any(row.readings or row.unreadable for row in shown):
+                columns, rows = _table(survey, shown)
+                how = how_read(facts, reading_set, at_20c=survey.at_20c)
                 found.append(ProofSurvey(survey, how, worst_of_each(survey.derived), columns, rows))
     return tuple(found)
 
 
-def _table(survey: Survey) -> tuple[tuple[str, ...], tuple[tuple[str, tuple[PlaceRead | None, ...]], ...]]:
+def _table(survey: Survey, shown: tuple[PlaceRead, ...]) -> tuple[tuple[str, ...], _Rows]:
     """Lay the places out: axes or points across, levels or rows down."""
     across: list[object] = []
     down: dict[object, dict[object, PlaceRead]] = {}
-    for row in survey.places:
+    for row in shown:
         place = row.place
         column = place.axis_deg if place.axis_deg is not None else place.along_um
         line = place.level_um if place.level_um is not None else place.across_um

@@ -124,7 +124,9 @@ def pass_or_refuse(conn: Conn, facts: JobFacts, operation: Operation, hole: Hole
 
 def _pass(conn: Conn, facts: JobFacts, hold: HoldNow, by: UUID, reason: str) -> None:
     hole = None if hold.hole is None else facts.hole_numbered(hold.hole)
-    record_fact(conn, NewHoldPass(facts.job.job_id, hold.hold, None if hole is None else hole.hole_id, reason), by)
+    hole_id = None if hole is None else hole.hole_id
+    hole_id = None if hole is None else hole.hole_id
+    record_fact(conn, NewHoldPass(facts.job.job_id, hold.hold, hold.before, hole_id, reason), by)
 
 
 def _on_the_route(facts: JobFacts, at: AtOperation, all_holes: bool = False) -> Hole | None:

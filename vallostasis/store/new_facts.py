@@ -267,6 +267,7 @@ class NewHoldPass:
     rows: ClassVar = "hold_passes"
     job_id: UUID
     hold: HoldPoint
+    before: Operation
     hole_id: UUID | None
     reason: str
 

@@ -29,17 +29,17 @@ onMounted(() => {
   <div class="flex min-h-screen flex-col">
     <header
       v-if="!route.meta['full']"
-      class="flex min-h-14 flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink bg-paper px-5 py-1.5"
+      class="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 border-b-2 border-ink bg-paper px-5 py-1.5"
     >
       <RouterLink to="/" class="flex items-center gap-2 font-bold" title="Floor: all jobs">
         <img src="/icon.svg" alt="" width="28" height="28" />
-        <span id="header-mark">Vallostasis</span>
+        <span id="header-mark" :class="route.params['job'] ? 'max-[1399px]:sr-only' : ''">Vallostasis</span>
       </RouterLink>
       <div
         id="header-job"
-        class="order-last flex w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1 empty:hidden lg:order-none lg:w-auto lg:flex-1"
+        class="order-last flex w-full min-w-0 flex-wrap items-center gap-x-3 gap-y-1 empty:hidden lg:order-none lg:w-auto lg:flex-1"
       />
-      <nav aria-label="Shop" class="ml-auto flex items-center gap-4 text-sm">
+      <nav aria-label="Shop" class="ml-auto flex items-center gap-3 text-sm">
         <RouterLink to="/" exact-active-class="font-bold underline underline-offset-8">Floor</RouterLink>
         <RouterLink to="/cards" active-class="font-bold underline underline-offset-8">Spec cards</RouterLink>
         <RouterLink to="/shop" active-class="font-bold underline underline-offset-8"

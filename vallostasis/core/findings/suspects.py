@@ -6,6 +6,7 @@ from decimal import Decimal
 
 from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.features.parts import parts_of
+from vallostasis.core.findings.kinds import FORMS
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import FindingKind
 from vallostasis.core.records.rows import Quantity
@@ -50,8 +51,8 @@ SYMPTOMS: tuple[Symptom, ...] = (
             ("between head and block", "loses coolant", "lost between head", "coolant passing", "into the coolant"),
             (_LOW, _LEDGE, _DECK)),
     Symptom("coolant in the oil", ("in the oil", "oil is grey", "milky"), (_SEALS, _LOW)),
-    Symptom("burnt fire ring", ("fire ring", "burnt through", "carbon passing"), (_LOW, _DECK, _LEDGE)),
-    Symptom("no power", ("no power", "low on one hole", "hard to start", "past the rings"), (_WORN, _RINGS)),
+    Symptom("burnt fire ring", ("burnt fire ring", "burnt through", "carbon passing"), (_LOW, _DECK, _LEDGE)),
+    Symptom("no power", ("no power", "low on one hole", "hard to start"), (_WORN, _RINGS)),
     Symptom("smoke", ("smoke", "blue under load", "burns oil"), (_WORN, _RINGS, _EGG)),
     Symptom("scuffed piston", ("scuff", "seized"), (_EGG, _TIGHT, _GAP, _MAINS)),
     Symptom("knock when cold", ("knock", "rattle", "slap"), (_TIGHT, _WORN)),
@@ -111,7 +112,9 @@ def _said(facts: JobFacts) -> Iterator[tuple[str, str, int | None]]:
     numbers = {hole.hole_id: hole.number for hole in facts.holes}
     for one in facts.standing_findings:
         hole = None if one.hole_id is None else numbers[one.hole_id]
-        yield one.kind.value, f"{one.part} {one.word} {one.words}".casefold(), hole
+        if one.word and one.word == FORMS[one.kind].sound:
+            continue
+        yield one.kind.value, f"{one.word} {one.words}".casefold(), hole
         if one.kind is FindingKind.LEAK_DOWN and one.figure is not None and one.figure >= LEAKS_PERCENT:
             yield one.kind.value, "no power", hole
 

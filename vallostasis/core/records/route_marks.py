@@ -140,6 +140,7 @@ class HoldPass:
     """A hold point passed by name and reason though what it asks for is not there."""
 
     hold: HoldPoint
+    before: Operation
     hole_id: UUID | None
     reason: str
     passed_at: datetime

@@ -19,7 +19,7 @@ from vallostasis.core.records.route_marks import FindingKind, MarkKind, Operatio
 from vallostasis.core.records.rows import Hole, Quantity, ReadingSet
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION, sheet_of
 from vallostasis.core.route.as_found import as_found_left
-from vallostasis.core.route.plan import plan_of
+from vallostasis.core.route.plan import is_to_be_cut, plan_of
 from vallostasis.core.surveys.set_budget import standing_temperatures
 from vallostasis.core.surveys.survey import Survey, survey_of
 from vallostasis.core.uncertainty.decision import State
@@ -197,6 +197,8 @@ def _cut(facts: JobFacts, hole: Hole) -> Evidence:
 
 def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
     """Marked since the last cut: chips of a later one are not wiped out yet."""
+    if is_to_be_cut(facts, hole):
+        return Evidence(State.NOT_MEASURED, "to be cut first")
     marked = _by_mark(facts, Operation.FIT_PREP, hole)
     cut = facts.last_cut(hole.hole_id)
     if marked.is_done and cut is not None and marked.at is not None and marked.at < cut.cut_at:
@@ -213,6 +215,8 @@ def _heat(facts: JobFacts) -> Evidence:
 
 
 def _fit(facts: JobFacts, hole: Hole) -> Evidence:
+    if is_to_be_cut(facts, hole):
+        return Evidence(State.NOT_MEASURED, "to be cut first, then fitted again")
     fitting = facts.present_fitting(hole.hole_id)
     if fitting is None or facts.came_with_engine(fitting):
         return Evidence(State.NOT_MEASURED, "not fitted yet")

@@ -188,7 +188,6 @@ HOLDS: tuple[Hold, ...] = (
     Hold(HoldPoint.HEIGHTS_COLD, "No release before seat heights are read cold", (Operation.RELEASE,),
          _heights_cold, each_hole=False),
 )  # fmt: skip
-SECOND_PERSON = "A second person looks before a step that cannot be undone"
 
 
 def _is_done(far: Far, operation: Operation, hole: Hole) -> bool:
@@ -228,7 +227,8 @@ def _holds_before(facts: JobFacts, operation: Operation) -> list[Hold]:
     holds = [one for one in HOLDS if operation in one.before]
     if OPERATIONS[operation].irreversible and side_of(facts, schools.SECOND) == schools.TWO_PERSONS:
         kind = operation_of(operation)
-        holds.append(Hold(HoldPoint.SECOND_PERSON, SECOND_PERSON, (operation,), _second_person(operation),
+        words = f"A second person looks before it cannot be undone: {kind.title.lower()}"
+        holds.append(Hold(HoldPoint.SECOND_PERSON, words, (operation,), _second_person(operation),
                           each_hole=kind.scope is Scope.HOLE))  # fmt: skip
     return holds
 
@@ -267,7 +267,7 @@ def _hold_now(facts: JobFacts, hold: Hold, operation: Operation, hole: Hole | No
     passes = [
         one
         for one in facts.standing_hold_passes
-        if one.hold is hold.hold and one.hole_id == (None if hole is None else hole.hole_id)
+        if one.hold is hold.hold and one.before is operation and one.hole_id == (None if hole is None else hole.hole_id)
     ]
     is_done = done is not None and done.is_done
     last = _last_doing(facts, operation, hole)

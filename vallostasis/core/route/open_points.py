@@ -11,7 +11,7 @@ from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION
 from vallostasis.core.route.as_found import as_found_left
-from vallostasis.core.route.evidence import Evidence
+from vallostasis.core.route.evidence import Evidence, holes_words
 from vallostasis.core.route.hold_points import HoldNow, HoldState
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import State
@@ -45,7 +45,7 @@ def open_points_of(
 ) -> tuple[OpenPoint, ...]:
     """Return everything that keeps a job from being proved: holes, surveys, operations, hold points, waits."""
     points = [
-        OpenPoint(PointKind.HOLE, f"hole {one.hole} is {one.state.value}: {one.reason}", one.state, one.hole)
+        OpenPoint(PointKind.HOLE, f"hole {one.hole} {_IS[one.state]}: {one.reason}", one.state, one.hole)
         for one in judge_job(facts).holes
         if one.state is not State.IN
     ]
@@ -55,7 +55,7 @@ def open_points_of(
                   None, one.quantity, one.part)
         for one in as_found_left(facts)
     ]  # fmt: skip
-    points += _operations(facts, far)
+    points += _operations(far)
     points += [
         OpenPoint(PointKind.HOLD, one.missing, State.NOT_MEASURED, one.hole)
         for one in holds
@@ -83,22 +83,36 @@ def _surveys(facts: JobFacts) -> list[OpenPoint]:
             # A part that was never begun is asked for by what the card asks as found, or by its operation.
             if survey.state is State.IN or waived or (not survey.read and not survey.past):
                 continue
-            words = f"{quantity.value}, {part.title} is {survey.state.value}: {survey.reason}"
+            words = f"{quantity.value}, {part.title} {_IS[survey.state]}: {survey.reason}"
             points.append(OpenPoint(PointKind.SURVEY, words, survey.state, part.hole, quantity, part.key))
     return points
 
 
+_IS = {
+    State.IN: "is in",
+    State.OUT: "is out",
+    State.CANNOT_TELL: "cannot be told",
+    State.NOT_MEASURED: "is not measured",
+    State.READ_AGAIN: "is to be read again",
+}
 # Told by the holes, the surveys and the waits themselves; the proof is what all of them are open for.
 _TOLD_OTHERWISE = (Operation.MEASURE, Operation.SEAT, Operation.MAINS, Operation.ORDER, Operation.PROVE,
                    Operation.RELEASE)  # fmt: skip
 
 
-def _operations(facts: JobFacts, far: dict[tuple[Operation, int | None], Evidence]) -> list[OpenPoint]:
-    points = []
+def _operations(far: dict[tuple[Operation, int | None], Evidence]) -> list[OpenPoint]:
+    """Operations that are not done, holes that say the same together; what a survey tells is told there."""
+    holes: dict[tuple[Operation, str, State], list[int]] = {}
     for (operation, hole), one in far.items():
-        if one.is_done or operation in _TOLD_OTHERWISE:
-            continue
-        where = "" if hole is None else f", hole {hole}"
-        title = OPERATIONS[operation].title
-        points.append(OpenPoint(PointKind.OPERATION, f"{title}{where}: {one.words}", one.state, hole))
-    return points
+        told = OPERATIONS[operation].proves and one.state is not State.NOT_MEASURED
+        if not one.is_done and not told and operation not in _TOLD_OTHERWISE:
+            holes.setdefault((operation, one.words, one.state), []).extend([] if hole is None else [hole])
+    return [
+        OpenPoint(PointKind.OPERATION, f"{OPERATIONS[operation].title}{_at(numbers)}: {words}", state,
+                  numbers[0] if len(numbers) == 1 else None)
+        for (operation, words, state), numbers in holes.items()
+    ]  # fmt: skip
+
+
+def _at(numbers: list[int]) -> str:
+    return f", {holes_words([str(one) for one in numbers])}" if numbers else ""

@@ -167,6 +167,11 @@ def _is_cut(facts: JobFacts, hole: Hole) -> bool:
     return judged.state is State.OUT
 
 
+def is_to_be_cut(facts: JobFacts, hole: Hole) -> bool:
+    """Whether a hole is to be cut and is not yet. House rule."""
+    return facts.last_cut(hole.hole_id) is None and _is_cut(facts, hole)
+
+
 def _is_fitted(facts: JobFacts, hole: Hole) -> bool:
     """Whether a liner goes into a hole on this job: one that is cut, open, or has another than it came with."""
     fittings = facts.standing_fittings(hole.hole_id)

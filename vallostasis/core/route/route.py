@@ -122,7 +122,8 @@ def route_of(facts: JobFacts) -> Route:
     far[Operation.PROVE, None] = _proof(points)
     legs = plan_of(facts)
     by_operation = {leg.operation: _of_leg(far, leg) for leg in legs}
-    operations = tuple(_now(facts, leg, by_operation, far, holds) for leg in legs)
+    before = _before(legs)
+    operations = tuple(_now(facts, leg, before[leg.operation], by_operation, far, holds) for leg in legs)
     return Route(operations, holds, reopened, tuple(_arcs(facts, legs, reopened)), points)
 
 
@@ -139,9 +140,19 @@ def _of_leg(far: dict[tuple[Operation, int | None], Evidence], leg: Leg) -> Evid
     return worst_of(far[leg.operation, hole.number] for hole in leg.holes)
 
 
+def _before(legs: tuple[Leg, ...]) -> dict[Operation, tuple[Operation, ...]]:
+    """Everything that has to be done before each operation, what stands before that among it, in order."""
+    before: dict[Operation, set[Operation]] = {}
+    for leg in legs:
+        before[leg.operation] = set(leg.after).union(*(before[one] for one in leg.after))
+    order = [leg.operation for leg in legs]
+    return {one: tuple(first for first in order if first in firsts) for one, firsts in before.items()}
+
+
 def _now(
     facts: JobFacts,
     leg: Leg,
+    before: tuple[Operation, ...],
     by_operation: dict[Operation, Evidence],
     far: dict[tuple[Operation, int | None], Evidence],
     holds: tuple[HoldNow, ...],
@@ -153,7 +164,7 @@ def _now(
         leg,
         by_operation[operation],
         tuple(HoleMark(hole.number, far[operation, hole.number]) for hole in leg.holes),
-        tuple(one for one in leg.after if not by_operation[one].is_done),
+        tuple(one for one in before if not by_operation[one].is_done),
         tuple(one for one in waits if one.wait_id not in facts.standing_wait_ends),
         tuple(one for one in holds if one.before is operation and one.state is not HoldState.CLEAR),
     )

@@ -50,6 +50,7 @@ CREATE TABLE hold_pass (
     hold_pass_id  uuid PRIMARY KEY DEFAULT gen_random_uuid(),
     job_id     uuid NOT NULL REFERENCES job,
     hold       text NOT NULL,
+    before     text NOT NULL,
     hole_id    uuid REFERENCES hole,
     reason     text NOT NULL CHECK (reason <> ''),
     passed_at  timestamptz NOT NULL DEFAULT now(),

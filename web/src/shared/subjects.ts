@@ -50,8 +50,7 @@ export function clockLensOf(param: unknown): { name: ClockLens; quantity: Quanti
 export const JOB_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
   { label: 'Block', name: 'home', of: ['block', 'cut'] },
   { label: 'Route', name: 'route', of: ['route'] },
-  { label: 'As found', name: 'strip-record', of: ['strip-record'] },
-  { label: 'Measuring', name: 'measure', of: ['measure'] },
+  { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
   { label: 'Liners', name: 'liners', of: ['liners'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },
   { label: 'Proof', name: 'proof', of: ['proof', 'import'] },

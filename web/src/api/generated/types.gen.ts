@@ -16,7 +16,7 @@ export type Acceptance = 'guarded' | 'simple';
  *
  * What the one button does.
  */
-export type Action = 'nothing' | 'read' | 'read depth' | 'read flange' | 'read survey' | 'fit' | 'cut' | 'explain';
+export type Action = 'nothing' | 'read' | 'read depth' | 'read flange' | 'read survey' | 'fit' | 'cut' | 'explain' | 'route';
 
 /**
  * AdoptBody

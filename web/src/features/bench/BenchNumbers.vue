@@ -24,7 +24,7 @@ const here = computed(() => {
     .filter((row) => props.lens !== 'protrusion' || row.set_id === props.hole.set_id)
     .map((row) => Number(row.value_um) / 1e6)
 })
-const mark = computed(() => props.hole.marks.find((one) => one.hour === props.hour))
+const mark = computed(() => props.hole.marks.find((one) => one.hour === props.hour && !one.past))
 const mean = computed(
   () => here.value.reduce((sum, value) => sum + value, 0) / Math.max(1, here.value.length),
 )

@@ -96,7 +96,9 @@ const sides = computed(() => {
           <b v-if="row.value_m !== null" class="num ml-auto" :class="row.state && NUMBER_TONE[row.state]">{{
             shown(row.value_m)
           }}</b>
-          <span v-else class="ml-auto text-sm text-ink-soft">{{ row.unreadable || 'not read' }}</span>
+          <span v-else class="ml-auto text-sm text-ink-soft">{{
+            row.unreadable || (row.past_m === null ? 'not read' : `was ${shown(row.past_m)}`)
+          }}</span>
           <span class="num w-12 text-right text-sm text-ink-soft">{{
             row.expanded_m === null ? '' : `±${uncertaintyText(row.expanded_m, unit)}`
           }}</span>

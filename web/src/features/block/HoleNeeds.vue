@@ -17,6 +17,7 @@ const VERBS: Record<Action, string> = {
   fit: 'Fit it',
   cut: 'Plan the cut',
   explain: 'Look into it',
+  route: 'Go to the route',
 }
 const verb = computed(() => VERBS[props.need.action])
 </script>

@@ -17,7 +17,7 @@ const props = defineProps<{
   previewValue: number | null
 }>()
 
-const mark = computed(() => props.hole.marks.find((one) => one.hour === props.hour))
+const mark = computed(() => props.hole.marks.find((one) => one.hour === props.hour && !one.past))
 const protrusion = computed(
   () =>
     props.previewValue ??
@@ -26,7 +26,7 @@ const protrusion = computed(
     props.hole.parts.predicted_m ??
     props.hole.expected_m,
 )
-const measured = computed(() => props.previewValue !== null || props.hole.marks.length > 0)
+const measured = computed(() => props.previewValue !== null || props.hole.marks.some((one) => !one.past))
 const kind = computed(() => {
   if (props.previewValue !== null) return 'typed, not taken'
   return measured.value ? 'measured' : 'predicted'

@@ -58,6 +58,8 @@ export function useBlockActs(job: JobNow, place: BlockPlace, bores: Bores, typeH
         return typeHere()
       case 'read survey':
         return toSurvey(need.quantity, need.part)
+      case 'route':
+        return void router.push({ name: 'route', params: { job: job.jobId } })
       case 'explain':
         return place.go({ open: 'why' })
       case 'nothing':

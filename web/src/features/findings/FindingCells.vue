@@ -19,9 +19,9 @@ const own = computed(() =>
 <template>
   <ul v-if="own.length">
     <li v-for="one in own" :key="one.finding_id" :title="`${one.found_by}, ${whenText(one.found_at)}`">
-      <span class="text-ink-soft">{{ long ? `${one.kind}: ${one.part}` : one.part }} </span>
+      <span class="mr-1 text-ink-soft">{{ long ? `${one.kind}: ${one.part}` : one.part }}</span>
       <component :is="one.sound ? 'span' : 'b'">{{ one.word }}</component>
-      <span v-if="one.typed"> {{ one.typed }}</span>
+      <span v-if="one.typed" class="ml-1">{{ one.typed }}</span>
       <span v-if="one.words" class="block text-sm text-ink-soft">{{ one.words }}</span>
     </li>
   </ul>

@@ -31,7 +31,7 @@ const leaks = (hole: number): FindingView | null =>
     <p v-if="!data && !refusal" class="py-6 text-ink-soft" aria-busy="true">The record is being loaded.</p>
     <template v-if="data && job.block.value">
       <div class="flex flex-wrap items-baseline gap-x-4">
-        <h1 class="text-xl">As found</h1>
+        <h1 class="text-xl">Strip record</h1>
         <p class="text-ink-soft">{{ job.block.value.job.complaint || 'no complaint written down' }}</p>
       </div>
       <div class="mt-3 grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]">
@@ -58,7 +58,12 @@ const leaks = (hole: number): FindingView | null =>
                 <td class="py-1.5 pr-3">
                   <template v-if="leaks(hole)">
                     <span class="num">{{ leaks(hole)?.percent }} %</span>
-                    <svg viewBox="0 0 100 8" class="block h-2 w-full" aria-hidden="true">
+                    <svg
+                      viewBox="0 0 100 8"
+                      preserveAspectRatio="none"
+                      class="block h-2 w-full"
+                      aria-hidden="true"
+                    >
                       <rect width="100" height="8" class="fill-iron" />
                       <rect
                         :width="leaks(hole)?.percent ?? 0"

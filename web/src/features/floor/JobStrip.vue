@@ -48,7 +48,7 @@ const marksOf = (hole: FloorHole) =>
       <p class="text-sm text-ink-soft">{{ strip.job.customer }}</p>
       <p v-if="strip.job.complaint" class="mt-2 text-sm">{{ strip.job.complaint }}</p>
       <p v-if="next" class="mt-2 text-sm">
-        <span class="text-ink-soft">next</span>
+        <span class="mr-1 text-ink-soft">next</span>
         <RouterLink :to="{ name: 'route', params: { job: strip.job.job_id } }" class="link font-bold">
           {{ next.title }}
         </RouterLink>

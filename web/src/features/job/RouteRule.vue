@@ -14,19 +14,37 @@ const to = (leg: LegView) => ({
   params: { job: props.block.job.job_id },
   query: { at: leg.operation },
 })
-/** What is done and stands is drawn narrow: there is nothing to read of it any more. */
-const legs = computed(() => props.block.route.map((leg) => ({ leg, ticks: ticksOf(leg.hours) })))
+/** What was done before anything is open is one step: there is nothing to read of it any more. */
+const done = computed(() => {
+  const open = props.block.route.findIndex((leg) => !leg.is_done)
+  return props.block.route.slice(0, open < 0 ? undefined : open)
+})
+const legs = computed(() =>
+  props.block.route.slice(done.value.length).map((leg) => ({ leg, ticks: ticksOf(leg.hours) })),
+)
+const doneHours = computed(() => done.value.reduce((sum, leg) => sum + leg.hours, 0))
 const tone = (leg: LegView) => (leg.is_done ? 'text-ink-soft' : leg.is_next ? 'text-act' : '')
-const saysMore = (leg: LegView) => !leg.is_done && (leg.is_next || leg.words.startsWith('waits'))
 </script>
 
 <template>
   <ol class="no-print flex overflow-x-auto border-b border-rule bg-iron/60 px-5" aria-label="Route">
+    <li v-if="done.length" class="w-28 shrink-0 border-b-4 border-ink">
+      <RouterLink
+        :to="{ name: 'route', params: { job: block.job.job_id } }"
+        class="block h-full no-underline hover:bg-sheet"
+        :title="done.map((leg) => leg.title).join(', ')"
+      >
+        <span class="block pt-1 text-sm leading-tight font-bold text-ink-soft">
+          {{ done.length }} {{ done.length === 1 ? 'step' : 'steps' }} done
+        </span>
+        <span class="block text-xs text-ink-soft">{{ Number(doneHours.toFixed(1)) }} h planned</span>
+      </RouterLink>
+    </li>
     <li
       v-for="{ leg, ticks } in legs"
       :key="leg.operation"
-      class="min-w-16 flex-1"
-      :class="saysMore(leg) ? 'min-w-32' : ''"
+      class="min-w-14 flex-1"
+      :class="leg.is_next ? 'min-w-40' : ''"
       :style="{ flexGrow: leg.is_done ? 1 : 2 + leg.hours }"
     >
       <RouterLink
@@ -37,7 +55,7 @@ const saysMore = (leg: LegView) => !leg.is_done && (leg.is_next || leg.words.sta
       >
         <span class="flex items-center gap-1 pt-1 text-sm leading-tight font-bold" :class="tone(leg)">
           <StateGate v-if="leg.state === 'read again'" state="read again" class="-ml-1 shrink-0" />
-          <span class="truncate">{{ leg.short }}</span>
+          <span class="truncate pr-2">{{ leg.short }}</span>
         </span>
         <span
           class="block truncate pr-2 text-xs"

@@ -70,80 +70,79 @@ defineExpose({ toggleClock: () => void props.now.clock(props.one.operation, !run
 </script>
 
 <template>
-  <section class="grid content-start gap-3 border-2 border-ink bg-sheet p-4" :aria-label="one.title">
-    <div>
-      <p class="text-sm text-ink-soft">{{ isNext ? 'Next on this job' : 'Operation' }}</p>
+  <section class="border-2 border-ink bg-sheet" :aria-label="one.title">
+    <div class="grid gap-2 bg-plate p-4 text-plate-text">
+      <p class="text-sm text-plate-soft">{{ isNext ? 'Next on this job' : 'Operation' }}</p>
       <h2 class="text-xl leading-tight">
         {{ isNext ? nextWords(one) : one.title }}: {{ one.hours.toFixed(1) }} h
       </h2>
-      <p
-        :class="
-          here.state === 'in' ? 'text-in' : here.state === 'not measured' ? 'text-ink-soft' : 'text-unsure'
-        "
-      >
-        {{ here.words }}<template v-if="here.at">, {{ whenText(here.at) }}</template
-        ><template v-if="here.by"> by {{ here.by }}</template>
-      </p>
-      <p v-if="one.waits_for.length" class="text-sm text-ink-soft">
-        Before it: {{ one.waits_for.join(', ') }}
-      </p>
-    </div>
-    <div v-if="one.holes.length > 1" class="flex flex-wrap gap-1" role="group" aria-label="Hole">
-      <button
-        v-for="at in one.holes"
-        :key="at.hole"
-        type="button"
-        class="min-h-11 min-w-11 border"
-        :class="at.hole === hole ? 'border-ink bg-ink text-paper' : 'border-rule'"
-        :aria-pressed="at.hole === hole"
-        @click="hole = at.hole"
-      >
-        {{ at.hole }}
-      </button>
-    </div>
-    <p v-for="line in one.caution" :key="line" class="caution">{{ line }}</p>
-    <ul
-      v-if="one.risks.length"
-      class="list-disc pl-5 text-sm text-ink-soft"
-      aria-label="What goes wrong most often"
-    >
-      <li v-for="line in one.risks" :key="line">{{ line }}</li>
-    </ul>
-    <p v-if="one.irreversible" class="border-l-4 border-unsure pl-3 text-sm">
-      This cannot be undone. <template v-if="one.holds.length">Look at the hold points first.</template>
-    </p>
-    <p v-for="hold in heldUp" :key="`${hold.hold}${hold.hole}`" class="text-sm text-unsure">
-      {{ hold.words }}: {{ hold.missing }}
-    </p>
-    <div class="flex flex-wrap items-center gap-3">
-      <button
-        type="button"
-        :class="isNext && !running ? 'act' : 'quiet min-h-11'"
-        title="Space, or the pedal"
-        @click="now.clock(one.operation, !running)"
-      >
-        {{ running ? 'Stop the clock' : 'Begin: start the clock' }}
-      </button>
-      <RouterLink v-if="!one.by_hand" :to="goes" class="quiet inline-flex min-h-11 items-center">
-        Go to where it is recorded
-      </RouterLink>
-    </div>
-    <form v-if="one.by_hand" class="grid gap-3" aria-label="Mark it" @submit.prevent="mark('done')">
-      <TextField v-model="words" :label="one.asks ? `Write down: ${one.asks}` : 'Words'" path="words" />
-      <TextField v-if="one.counts" v-model="count" :label="one.counts" path="count" whole />
-      <div class="flex flex-wrap gap-3">
-        <button type="submit" class="quiet min-h-11 font-bold">
-          Mark {{ one.scope === 'hole' ? `hole ${hole}` : 'it' }} done
-        </button>
-        <button v-if="here.at" type="button" class="quiet min-h-11" @click="mark('to be done again')">
-          To be done again
-        </button>
-        <button v-if="one.irreversible" type="button" class="quiet min-h-11" @click="mark('looked over')">
-          I looked it over
+      <div v-if="one.holes.length > 1" class="flex flex-wrap gap-1" role="group" aria-label="Hole">
+        <button
+          v-for="at in one.holes"
+          :key="at.hole"
+          type="button"
+          class="min-h-11 min-w-11 border border-plate-soft"
+          :class="at.hole === hole ? 'bg-plate-text font-bold text-plate' : ''"
+          :aria-pressed="at.hole === hole"
+          @click="hole = at.hole"
+        >
+          {{ at.hole }}
         </button>
       </div>
-    </form>
-    <HoldReason v-model="reason" :refusal="now.refusal.value" @pass="mark('done')" />
-    <RefusalNote v-if="now.refusal.value?.code !== 'hold point'" :refusal="now.refusal.value" />
+      <p class="leading-snug text-plate-soft">
+        {{ here.words }}<template v-if="here.at">, {{ whenText(here.at) }}</template
+        ><template v-if="here.by"> by {{ here.by }}</template
+        ><template v-if="one.waits_for.length"> · before it: {{ one.waits_for.join(', ') }}</template>
+      </p>
+      <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
+        <button
+          type="button"
+          class="act"
+          title="Space, or the pedal"
+          @click="now.clock(one.operation, !running)"
+        >
+          {{ running ? 'Stop the clock' : 'Begin: start the clock' }}
+        </button>
+        <RouterLink
+          v-if="!one.by_hand"
+          :to="goes"
+          class="inline-flex min-h-11 items-center text-plate-act underline underline-offset-4"
+        >
+          Go to where it is recorded
+        </RouterLink>
+      </div>
+    </div>
+    <div class="grid gap-3 p-4">
+      <p v-if="one.irreversible" class="border-l-4 border-unsure pl-3">
+        This cannot be undone. <template v-if="one.holds.length">Look at the hold points first.</template>
+      </p>
+      <p v-for="hold in heldUp" :key="`${hold.hold}${hold.hole}`" class="text-sm text-unsure">
+        {{ hold.words }}: {{ hold.missing }}
+      </p>
+      <form v-if="one.by_hand" class="grid gap-3" aria-label="Mark it" @submit.prevent="mark('done')">
+        <TextField v-model="words" :label="one.asks ? `Write down: ${one.asks}` : 'Words'" path="words" />
+        <TextField v-if="one.counts" v-model="count" :label="one.counts" path="count" whole />
+        <div class="flex flex-wrap gap-3">
+          <button type="submit" class="quiet min-h-11 font-bold">
+            Mark {{ one.scope === 'hole' ? `hole ${hole}` : 'it' }} done
+          </button>
+          <button v-if="here.at" type="button" class="quiet min-h-11" @click="mark('to be done again')">
+            To be done again
+          </button>
+          <button v-if="one.irreversible" type="button" class="quiet min-h-11" @click="mark('looked over')">
+            I looked it over
+          </button>
+        </div>
+      </form>
+      <HoldReason v-model="reason" :refusal="now.refusal.value" @pass="mark('done')" />
+      <RefusalNote v-if="now.refusal.value?.code !== 'hold point'" :refusal="now.refusal.value" />
+      <p v-for="line in one.caution" :key="line" class="caution">{{ line }}</p>
+      <template v-if="one.risks.length">
+        <h3 class="text-sm">What goes wrong most often</h3>
+        <ul class="-mt-2 list-disc pl-5 text-sm text-ink-soft">
+          <li v-for="line in one.risks" :key="line">{{ line }}</li>
+        </ul>
+      </template>
+    </div>
   </section>
 </template>

@@ -29,11 +29,11 @@ const titles = computed(() => Math.max(...columns.value.map((column) => column.t
 /** Heights of the bands from the top: arcs, titles, rule, forks, rows. */
 const rule = computed(() => high.value + 30 + titles.value * 17)
 const forks = computed(() => forksOf(columns.value, props.route.schools))
-const rows = computed(() => rule.value + 24 + (forks.value.length ? 14 + 19 * levels.value : 0))
+const rows = computed(() => rule.value + 14 + (forks.value.length ? 20 * levels.value : 0))
 const levels = computed(() => 1 + Math.max(0, ...forks.value.map((fork) => fork.level)))
-const ROW = 30
+const ROW = 28
 const names = computed(() => [...props.holes.map((hole) => `hole ${hole}`), 'block'])
-const high_of = computed(() => rows.value + names.value.length * ROW + 6)
+const bottom = computed(() => rows.value + names.value.length * ROW + 4)
 const holds = computed(() => holdsOf(columns.value, props.route.holds))
 
 const marks = computed(() => columns.value.flatMap((column) => marksOf(column, props.holes)))
@@ -50,7 +50,7 @@ const doneTo = computed(() => {
 
 <template>
   <div class="overflow-x-auto">
-    <svg :viewBox="`0 0 ${WIDE} ${high_of}`" class="min-w-[900px]" role="group" aria-label="Route, drawn">
+    <svg :viewBox="`0 0 ${WIDE} ${bottom + 22}`" class="min-w-[900px]" role="group" aria-label="Route, drawn">
       <text x="0" :y="high - 8" font-size="14" class="fill-ink-soft">re-opens</text>
       <g :transform="`translate(0 ${high})`">
         <g v-for="arc in arcs" :key="arc.key" :class="arc.open ? 'text-unsure' : 'text-part'">
@@ -152,14 +152,14 @@ const doneTo = computed(() => {
       </g>
       <g v-for="fork in forks" :key="fork.key" class="text-ink-soft">
         <path
-          :d="`M${fork.left} ${rule + 6}v${10 + fork.level * 19}H${fork.right}v-${10 + fork.level * 19}`"
+          :d="`M${fork.left} ${rule + 6}v${8 + fork.level * 20}H${fork.right}v-${8 + fork.level * 20}`"
           fill="none"
           stroke="currentColor"
           stroke-dasharray="4 3"
         />
         <text
           :x="(fork.left + fork.right) / 2"
-          :y="rule + 20 + fork.level * 19"
+          :y="rule + 27 + fork.level * 20"
           text-anchor="middle"
           font-size="13.5"
           fill="currentColor"
@@ -175,20 +175,20 @@ const doneTo = computed(() => {
           :x1="hold.x"
           :x2="hold.x"
           :y1="rule - 4"
-          :y2="high_of - 6"
+          :y2="bottom"
           :class="holdState(hold) === 'clear' ? 'stroke-rule' : 'stroke-ink'"
           stroke-width="2.5"
         />
         <rect
-          :x="hold.x - 9"
-          :y="rule - 21"
+          :x="hold.x - 9.5 + hold.beside * 20"
+          :y="bottom"
           width="19"
           height="19"
           :class="holdState(hold) === 'clear' ? 'fill-ink-soft' : 'fill-ink'"
         />
         <text
-          :x="hold.x"
-          :y="rule - 6"
+          :x="hold.x + hold.beside * 20"
+          :y="bottom + 15"
           text-anchor="middle"
           font-size="14"
           font-weight="700"

@@ -37,7 +37,7 @@ const chosen = computed(() => route.value?.operations.find((one) => one.operatio
 const choose = (operation: Operation) => void router.replace({ query: { at: operation } })
 /** Questions whose other side would make another route of it stand above the drawing. */
 const asked = computed(
-  () => route.value?.schools.filter((one) => one.sides.some((side) => side.first !== null)).slice(0, 3) ?? [],
+  () => route.value?.schools.filter((one) => one.sides.some((side) => side.first !== null)).slice(0, 2) ?? [],
 )
 onPedal(() => panel.value?.toggleClock())
 </script>
@@ -94,7 +94,7 @@ onPedal(() => panel.value?.toggleClock())
         </li>
       </ul>
       <RouteDrawing class="mt-2" :route="route" :holes="holes" :at="at" @choose="choose" />
-      <div class="mt-4 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,9fr)_minmax(0,10fr)_minmax(0,9fr)]">
+      <div class="mt-4 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,8fr)_minmax(0,11fr)_minmax(0,8fr)]">
         <HoldList :route="route" />
         <div class="min-w-0">
           <WaitList :waits="route.waits" @here="(id) => now.ended(id, '')" />

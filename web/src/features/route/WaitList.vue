@@ -20,8 +20,8 @@ function till(wait: WaitView): string {
       <thead class="border-b border-ink">
         <tr class="text-sm text-ink-soft">
           <th class="text-lg text-ink">What waits</th>
-          <th class="pr-3 font-normal">since when</th>
-          <th class="pr-3 text-right font-normal">so far</th>
+          <th class="pr-3 font-normal whitespace-nowrap">since when</th>
+          <th class="pr-3 text-right font-normal whitespace-nowrap">so far</th>
           <th class="font-normal">till</th>
         </tr>
       </thead>
@@ -41,7 +41,9 @@ function till(wait: WaitView): string {
               {{ wait.title }}<template v-if="wait.hole !== null">, hole {{ wait.hole }}</template>
             </span>
           </td>
-          <td class="pr-3" :class="wait.ended ? '' : 'text-unsure'">{{ dayOf(wait.since) }}</td>
+          <td class="pr-3 whitespace-nowrap" :class="wait.ended ? '' : 'text-unsure'">
+            {{ dayOf(wait.since) }}
+          </td>
           <td class="num pr-3 text-right" :class="wait.ended ? '' : 'font-bold text-unsure'">
             {{ lasted(wait.lasted_h) }}
           </td>

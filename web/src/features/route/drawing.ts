@@ -93,7 +93,7 @@ export function arcsOf(columns: readonly Column[], arcs: readonly ArcView[], bas
     const under = levels.filter((one) => one.left < right && one.right > left)
     const level = Math.max(-1, ...under.map((one) => one.level)) + 1
     levels.push({ left, right, level })
-    const top = base - 26 - level * 27
+    const top = base - 30 - level * 38
     return {
       key: `${arc.disturbing}-${arc.disturbed}`,
       path: `M${from} ${base}C${from} ${top} ${to} ${top} ${to} ${base - 8}`,
@@ -113,6 +113,8 @@ function arcText(arc: ArcView, columns: readonly Column[]): string {
 export interface DrawnHold {
   number: number
   x: number
+  /** How many stand at the same place before it. */
+  beside: number
   hold: HoldView
   /** All of its holes. */
   holds: HoldView[]
@@ -125,13 +127,12 @@ export function holdsOf(columns: readonly Column[], holds: readonly HoldView[]):
     const same = drawn.find((one) => one.hold.hold === hold.hold && one.hold.before === hold.before)
     const column = columnOf(columns, hold.before)
     if (same) same.holds.push(hold)
-    else if (column) drawn.push({ number: drawn.length + 1, x: column.x, hold, holds: [hold] })
+    else if (column) drawn.push({ number: drawn.length + 1, x: column.x, beside: 0, hold, holds: [hold] })
   }
   const at = new Map<number, number>()
   for (const one of drawn) {
-    const beside = at.get(one.x) ?? 0
-    at.set(one.x, beside + 1)
-    one.x += beside * 20
+    one.beside = at.get(one.x) ?? 0
+    at.set(one.x, one.beside + 1)
   }
   return drawn
 }

@@ -69,7 +69,11 @@ const how = (feature: FeatureView) => {
       <RouterLink class="link" :to="{ name: 'bench', params: { job: job.jobId, lens: 'protrusion' } }"
         >bench of the block</RouterLink
       >, flanges with the
-      <RouterLink class="link" :to="{ name: 'liners', params: { job: job.jobId } }">liners</RouterLink>.
+      <RouterLink class="link" :to="{ name: 'liners', params: { job: job.jobId } }">liners</RouterLink>. What
+      was seen without a gauge stands in the
+      <RouterLink class="link" :to="{ name: 'strip-record', params: { job: job.jobId } }"
+        >strip record</RouterLink
+      >.
     </p>
     <RefusalNote :refusal="refusal" />
     <p v-if="!data && !refusal" class="py-4 text-ink-soft">Loading the features …</p>
@@ -81,7 +85,12 @@ const how = (feature: FeatureView) => {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="feature in data.features" :key="feature.quantity" class="border-t border-rule align-top">
+        <tr
+          v-for="feature in data.features"
+          :id="feature.quantity"
+          :key="feature.quantity"
+          class="border-t border-rule align-top"
+        >
           <th scope="row" class="w-64 py-2 pr-4 text-left">
             <span class="text-lg"
               >{{ feature.quantity[0]?.toUpperCase() }}{{ feature.quantity.slice(1) }}</span

@@ -14,11 +14,14 @@ const props = defineProps<{
   text: string
 }>()
 const MARK = 9
-const isHollow = computed(() => props.row.state === 'cannot tell' || props.row.doubtful)
+const isHollow = computed(
+  () => props.row.value_m === null || props.row.state === 'cannot tell' || props.row.doubtful,
+)
+const tone = computed(() => (props.row.value_m === null ? 'text-ink-soft' : markTone(props.row)))
 </script>
 
 <template>
-  <g :class="markTone(row)">
+  <g :class="tone">
     <path
       v-if="direction !== null"
       :d="`M${-MARK} 0H${MARK}`"

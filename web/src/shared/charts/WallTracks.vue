@@ -77,6 +77,8 @@ function chooseLevel(rows: PlaceReadView[]): void {
   if (row) emit('choose', placeKey(row.place))
 }
 const across = (value: number) => acrossOf(value, scale.value, WIDTH)
+/** What is to be read again stays to be seen where it stood. */
+const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
 </script>
 
 <template>
@@ -135,12 +137,12 @@ const across = (value: number) => acrossOf(value, scale.value, WIDTH)
       </text>
       <template v-for="(row, index) in level.rows" :key="placeKey(row.place)">
         <WallMark
-          v-if="row.value_m !== null"
-          :transform="`translate(${LEFT + across(row.value_m).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
+          v-if="standing(row) !== null"
+          :transform="`translate(${LEFT + across(standing(row) ?? 0).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
           :row="row"
           :direction="directionOf(row)"
-          :beyond="across(row.value_m).beyond"
-          :text="offNominal(row.value_m)"
+          :beyond="across(standing(row) ?? 0).beyond"
+          :text="offNominal(standing(row) ?? 0)"
         />
       </template>
       <text

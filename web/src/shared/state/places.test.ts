@@ -15,7 +15,7 @@ const row = (place: PlaceView, read = false, unreadable = ''): PlaceReadView => 
   doubtful: false,
   on_pattern: true,
   state: null,
-    past_m: null,
+  past_m: null,
 })
 const survey = (...places: PlaceReadView[]) => ({ places }) as unknown as SurveyView
 const bore = (level: number, axis: number, read = false, unreadable = '') =>
