@@ -128,7 +128,7 @@ class Story:
     @property
     def now(self) -> datetime:
         """When the next thing happens; everything at one time where the story has no pace."""
-        return WHEN + self.event * self.pace
+        return WHEN + (self.event + 1) * self.pace
 
     def hole_id(self, hole: int | None) -> UUID | None:
         """Id of a hole by its number, none for the block."""
@@ -143,9 +143,10 @@ class Story:
         at: datetime | None = None,
     ) -> int:
         """An operation is marked by hand; returns the event."""
+        now = self.now
         event = self._next()
-        self._add("operation_marks", OperationMark(operation, self.hole_id(hole), kind, "", count, at or self.now,
-                                                   self.now, self.person, event))  # fmt: skip
+        self._add("operation_marks", OperationMark(operation, self.hole_id(hole), kind, "", count, at or now, now,
+                                                   self.person, event))  # fmt: skip
         return event
 
     def choose(self, question: str, side: str) -> None:

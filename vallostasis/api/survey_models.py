@@ -162,12 +162,6 @@ class PlaceReadView(BaseModel):
         )  # fmt: skip
 
 
-def place_views(survey: Survey) -> list[PlaceReadView]:
-    """Show every place of a survey, with what stood there where it is to be read again."""
-    past = {row.place: row.value_m for row in survey.past}
-    return [PlaceReadView.of(row, past.get(row.place)) for row in survey.places]
-
-
 class SettlingView(BaseModel):
     """What would settle an undecided rule."""
 
@@ -356,13 +350,14 @@ def survey_form_view(facts: JobFacts, survey: Survey, interference: tuple[Interf
     """Show what was read of one feature on one part, and its form."""
     quantity = survey.feature.quantity
     sheet = sheet_of(facts.card, quantity)
+    past = {row.place: row.value_m for row in survey.past}
     return SurveyFormView(
         quantity=quantity,
         is_size=survey.feature.is_size,
         is_diameter=survey.feature.is_diameter,
         part=part_view(survey),
         pattern=PatternView.of(survey.pattern, survey.pattern_on_card, blind_spots(survey.feature, survey.pattern)),
-        places=place_views(survey),
+        places=[PlaceReadView.of(row, past.get(row.place)) for row in survey.places],
         at_20c=survey.at_20c,
         relative=survey.relative,
         nominal_m=None if sheet is None else sheet.nominal.metres,

@@ -195,6 +195,17 @@ def _cut(facts: JobFacts, hole: Hole) -> Evidence:
     return Evidence(State.IN, f"cut to {cut.typed}, ledge read", cut.cut_at, cut.cut_by)
 
 
+def is_made_ready(facts: JobFacts, hole: Hole) -> bool:
+    """Whether a hole was logged as ready since it was last cut or fitted: each liner that goes in wants its own look.
+
+    House rule: by the order in which it was recorded.
+    """
+    mark = mark_of(facts, Operation.FIT_PREP, hole)
+    since = [one.event for one in facts.standing_cuts(hole.hole_id)]
+    since += [one.event for one in facts.standing_fittings(hole.hole_id)]
+    return mark is not None and mark.kind is MarkKind.DONE and mark.event > max(since, default=0)
+
+
 def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
     """Marked since the last cut: chips of a later one are not wiped out yet."""
     if is_to_be_cut(facts, hole):

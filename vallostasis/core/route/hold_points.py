@@ -16,7 +16,7 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, MarkKind, Operation
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.records.spec_card import UNLINED, Construction
-from vallostasis.core.route.evidence import Evidence, evidence_of, holes_words
+from vallostasis.core.route.evidence import Evidence, holes_words, is_made_ready
 from vallostasis.core.route.plan import plan_of
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import RuleKind, State
@@ -110,7 +110,7 @@ def worst_hole(facts: JobFacts) -> Hole | None:
 def _ready_to_fit(facts: JobFacts, hole: Hole | None, far: Far) -> str:
     if hole is None:
         return ""
-    if not evidence_of(facts, Operation.FIT_PREP, hole).is_done:
+    if not is_made_ready(facts, hole):
         return f"hole {hole.number} is not logged as clean, dry, sealed, marked and the right way round"
     hot = far.get((Operation.HEAT, None))
     if hot is not None and not hot.is_done:

@@ -8,6 +8,7 @@ const row = (level_um: string, axis_deg: number, value_m: number | null, more: o
   ({
     place: { level_um, axis_deg },
     value_m,
+    past_m: null,
     state: 'in',
     doubtful: false,
     ...more,
