@@ -14,7 +14,7 @@ from dataclasses import dataclass
 import psycopg
 import pytest
 from fastapi import FastAPI
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
 
 from tests.conftest import application, free_ports
 from vallostasis.machine.packages import ROOT
@@ -52,6 +52,12 @@ def _served(app: FastAPI, host: str, port: int) -> Iterator[str]:
     finally:
         server.should_exit = True
         thread.join()
+
+
+def tick_ready(form: Locator) -> None:
+    """Everything that is looked at before a liner goes in."""
+    for box in form.get_by_role("checkbox").all():
+        box.check()
 
 
 @pytest.fixture

@@ -138,10 +138,11 @@ def test_two_benches_see_each_other_through_two_applications(browser: Browser, w
         there.expect_marks(1, 5)
         there.type("1 7.5h 8.7")
         here.expect_marks(1, 6)
-        second.get_by_label("Route").get_by_role("button", name=re.compile("Counterbore")).click()
-        expect(first.get_by_label("Route").get_by_role("button", name=re.compile("Counterbore"))).to_have_attribute(
-            "aria-pressed", "true"
-        )
+        # A wait that one of them ends is gone from the rule of both.
+        expect(first.get_by_label("Route")).to_contain_text("waits: Wren for the cutter")
+        second.get_by_label("Route").get_by_role("link", name=re.compile("Cut")).click()
+        second.get_by_role("button", name="It is here").click()
+        expect(first.get_by_label("Route")).not_to_contain_text("waits")
 
 
 def test_a_device_is_let_in_by_a_code_and_signed_out(browser: Browser, demo_dsn: str) -> None:

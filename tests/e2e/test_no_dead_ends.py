@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import BlockView
+from tests.e2e.conftest import BlockView, tick_ready
 
 
 @pytest.fixture
@@ -72,6 +72,7 @@ def test_two_fitted_liners_change_places(page: Page, block: BlockView) -> None:
     other = choice.locator("option", has_text="in hole 4")
     choice.select_option(value=other.get_attribute("value"))
     expect(form).to_contain_text("goes into hole 4, on the shims that lie there")
+    tick_ready(form)
     form.get_by_role("button", name="Exchange with hole 4").click()
     expect(page).to_have_url(re.compile("/protrusion/1"))
     block.expect_state(1, "not measured")

@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 
-from tests.e2e.conftest import BlockView
+from tests.e2e.conftest import BlockView, tick_ready
 
 
 def test_out_planned_cut_refitted_remeasured_in_and_proved(page: Page, block: BlockView) -> None:
@@ -38,6 +38,7 @@ def test_out_planned_cut_refitted_remeasured_in_and_proved(page: Page, block: Bl
     fit = page.get_by_role("form", name="Record the fit")
     expect(fit.get_by_label("Shim, nominal")).to_have_value("0.100 mm")
     fit.get_by_label("as measured").fill("0.101")
+    tick_ready(fit)
     fit.get_by_role("button", name="Record the fit").click()
 
     expect(page).to_have_url(re.compile(r"/protrusion/5\?at=12"))

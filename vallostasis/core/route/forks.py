@@ -38,7 +38,9 @@ def on_side(facts: JobFacts, question: str, side: str) -> JobFacts:
     other = replace(
         facts, school_choices=(*facts.school_choices, SchoolChoice(question, side, "", when, "", newest + 1))
     )
-    kept = {key: value for key, value in facts.worked_out.items() if cast(tuple[Any, ...], key)[0] is not _PLANNED}
+    # A copy: other threads work on the same facts meanwhile.
+    known = dict(facts.worked_out)
+    kept = {key: value for key, value in known.items() if cast(tuple[Any, ...], key)[0] is not _PLANNED}
     other.worked_out.update(kept)
     return other
 

@@ -36,73 +36,75 @@ const leaks = (hole: number): FindingView | null =>
       </div>
       <div class="mt-3 grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]">
         <div class="min-w-0">
-          <table class="w-full text-left" aria-label="Found by hole">
-            <thead>
-              <tr class="border-b border-ink text-sm text-ink-soft">
-                <th class="py-1 pr-3 font-normal">hole</th>
-                <th class="pr-3 font-normal">condition</th>
-                <th class="pr-3 font-normal">gasket and fire ring</th>
-                <th class="w-36 pr-3 font-normal">leak-down</th>
-                <th class="font-normal">rings, stud holes and more</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="hole in holes" :key="hole" class="border-b border-rule align-top">
-                <th class="py-1.5 pr-3">{{ hole }}</th>
-                <td class="py-1.5 pr-3">
-                  <FindingCells :findings="data.findings" :hole="hole" :kinds="['condition']" />
-                </td>
-                <td class="py-1.5 pr-3">
-                  <FindingCells :findings="data.findings" :hole="hole" :kinds="['gasket and fire ring']" />
-                </td>
-                <td class="py-1.5 pr-3">
-                  <template v-if="leaks(hole)">
-                    <span class="num">{{ leaks(hole)?.percent }} %</span>
-                    <svg
-                      viewBox="0 0 100 8"
-                      preserveAspectRatio="none"
-                      class="block h-2 w-full"
-                      aria-hidden="true"
-                    >
-                      <rect width="100" height="8" class="fill-iron" />
-                      <rect
-                        :width="leaks(hole)?.percent ?? 0"
-                        height="8"
-                        :class="(leaks(hole)?.percent ?? 0) >= 20 ? 'fill-unsure' : 'fill-part'"
-                      />
-                    </svg>
-                    <span class="text-sm text-ink-soft">{{ leaks(hole)?.word }}</span>
-                  </template>
-                  <span v-else class="text-ink-soft">–</span>
-                </td>
-                <td class="py-1.5">
-                  <FindingCells
-                    :findings="data.findings"
-                    :hole="hole"
-                    :kinds="['ring', 'stud hole', 'symptom', 'prior work']"
-                  />
-                </td>
-              </tr>
-              <tr v-if="ofBlock.length" class="border-b border-rule align-top">
-                <th class="py-1.5 pr-3">block</th>
-                <td colspan="4" class="py-1.5">
-                  <FindingCells
-                    :findings="data.findings"
-                    :hole="null"
-                    :kinds="[
-                      'condition',
-                      'gasket and fire ring',
-                      'symptom',
-                      'prior work',
-                      'ring',
-                      'stud hole',
-                    ]"
-                    long
-                  />
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <div class="overflow-x-auto">
+            <table class="w-full min-w-[38rem] text-left" aria-label="Found by hole">
+              <thead>
+                <tr class="border-b border-ink text-sm text-ink-soft">
+                  <th class="py-1 pr-3 font-normal">hole</th>
+                  <th class="pr-3 font-normal">condition</th>
+                  <th class="pr-3 font-normal">gasket and fire ring</th>
+                  <th class="w-36 pr-3 font-normal">leak-down</th>
+                  <th class="font-normal">rings, stud holes and more</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="hole in holes" :key="hole" class="border-b border-rule align-top">
+                  <th class="py-1.5 pr-3">{{ hole }}</th>
+                  <td class="py-1.5 pr-3">
+                    <FindingCells :findings="data.findings" :hole="hole" :kinds="['condition']" />
+                  </td>
+                  <td class="py-1.5 pr-3">
+                    <FindingCells :findings="data.findings" :hole="hole" :kinds="['gasket and fire ring']" />
+                  </td>
+                  <td class="py-1.5 pr-3">
+                    <template v-if="leaks(hole)">
+                      <span class="num">{{ leaks(hole)?.percent }} %</span>
+                      <svg
+                        viewBox="0 0 100 8"
+                        preserveAspectRatio="none"
+                        class="block h-2 w-full"
+                        aria-hidden="true"
+                      >
+                        <rect width="100" height="8" class="fill-iron" />
+                        <rect
+                          :width="leaks(hole)?.percent ?? 0"
+                          height="8"
+                          :class="(leaks(hole)?.percent ?? 0) >= 20 ? 'fill-unsure' : 'fill-part'"
+                        />
+                      </svg>
+                      <span class="text-sm text-ink-soft">{{ leaks(hole)?.word }}</span>
+                    </template>
+                    <span v-else class="text-ink-soft">–</span>
+                  </td>
+                  <td class="py-1.5">
+                    <FindingCells
+                      :findings="data.findings"
+                      :hole="hole"
+                      :kinds="['ring', 'stud hole', 'symptom', 'prior work']"
+                    />
+                  </td>
+                </tr>
+                <tr v-if="ofBlock.length" class="border-b border-rule align-top">
+                  <th class="py-1.5 pr-3">block</th>
+                  <td colspan="4" class="py-1.5">
+                    <FindingCells
+                      :findings="data.findings"
+                      :hole="null"
+                      :kinds="[
+                        'condition',
+                        'gasket and fire ring',
+                        'symptom',
+                        'prior work',
+                        'ring',
+                        'stud hole',
+                      ]"
+                      long
+                    />
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
           <FindingForm class="mt-4" :forms="data.forms" :holes="holes" />
         </div>
         <div class="grid content-start gap-6">

@@ -32,7 +32,7 @@ const next = computed(() => props.strip.route.find((one) => one.is_next))
 const again = computed(() => props.strip.route.filter((one) => one.state === 'read again'))
 const blockAt = (hole: number | null) => ({
   name: 'home',
-  params: { job: props.strip.job.job_id, hole: hole === null ? '' : String(hole) },
+  params: { job: props.strip.job.job_id, ...(hole === null ? {} : { hole: String(hole) }) },
 })
 const marksOf = (hole: FloorHole) =>
   hole.marks.map((mark) => ({ hour: mark.hour, value: mark.mean_m, state: mark.state }))

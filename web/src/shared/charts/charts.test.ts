@@ -6,7 +6,7 @@ import type { State } from '@/api/generated'
 import LimitRing from './LimitRing.vue'
 import StateGate from './StateGate.vue'
 
-const STATES: State[] = ['in', 'out', 'cannot tell', 'not measured']
+const STATES: State[] = ['in', 'out', 'cannot tell', 'not measured', 'read again']
 
 /** Everything drawn, without colours: what somebody sees who cannot tell them apart. */
 function shapes(html: string): string {

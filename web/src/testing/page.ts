@@ -1,0 +1,69 @@
+/** A component as it stands in a page: with a router, inside a job where it asks for one. */
+import { mount, type VueWrapper } from '@vue/test-utils'
+import { type Component, shallowRef, ref } from 'vue'
+import { createMemoryHistory, createRouter, type Router } from 'vue-router'
+
+import type { BlockView } from '@/api/generated'
+import { JOB, type JobNow } from '@/shared/state/job'
+
+import { settled } from './server'
+
+export interface Page {
+  view: VueWrapper
+  router: Router
+  reloaded: () => number
+}
+
+const Nothing = { template: '<p></p>', render: () => null }
+/** Every address a link may name: what is tested is where it goes, not what is there. */
+const NAMES = [
+  'home',
+  'block',
+  'bench',
+  'cut',
+  'measure',
+  'survey',
+  'liners',
+  'proof',
+  'route',
+  'strip-record',
+  'shop',
+]
+
+export async function mountPage(
+  component: Component,
+  props: object,
+  block: Partial<BlockView> | null = null,
+  address = '/jobs/j/here',
+): Promise<Page> {
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [
+      ...NAMES.map((name) => ({
+        name,
+        path: `/jobs/:job/${name}/:lens?/:hole?/:quantity?/:part?`,
+        component: Nothing,
+      })),
+      { path: '/:rest(.*)*', component: Nothing },
+    ],
+  })
+  await router.push(address)
+  let reloads = 0
+  const job = {
+    jobId: 'j',
+    block: shallowRef(block),
+    seenAt: ref(null),
+    refusal: ref(null),
+    reload: () => {
+      reloads++
+      return Promise.resolve()
+    },
+  } as unknown as JobNow
+  const view = mount(component, {
+    props,
+    global: { plugins: [router], provide: { [JOB as symbol]: job } },
+    attachTo: document.body,
+  })
+  await settled()
+  return { view: view as unknown as VueWrapper, router, reloaded: () => reloads }
+}
