@@ -30,8 +30,10 @@ from vallostasis.core.records.spec_card import Construction
 from vallostasis.core.route.as_found import as_found_left
 from vallostasis.core.route.clocks import clocks_of
 from vallostasis.core.route.evidence import evidence_of_route
+from vallostasis.core.route.foresight import foresee
 from vallostasis.core.route.forks import fork_of, forks_of
 from vallostasis.core.route.hold_points import HoldNow, HoldState, in_the_way, worst_hole
+from vallostasis.core.route.plan import Leg, plan_of
 from vallostasis.core.route.route import route_of
 from vallostasis.core.subjects import need_of_hole
 
@@ -308,3 +310,46 @@ def test_the_arc_of_a_disturbance_costs_the_hours_of_reading_again() -> None:
     again = route_of(story.facts()).reopened
     assert [(one.quantity, one.part, one.doing.operation) for one in again] == [(Quantity.PROTRUSION, "hole-1", O.DECK)]
     assert Decimal(str(again[0].hours)) == Decimal("0.15")
+
+
+def test_what_cannot_be_undone_says_what_it_would_give() -> None:
+    """By hand: a bore of 100.005 mm has 0.095 mm left to a greatest of 100.1 mm."""
+    story = story_of(Construction.PARENT_BORE, holes=1)
+    leg = next(one for one in plan_of(story.facts()) if one.operation is O.BORE)
+    assert "not read" in foresee(story.facts(), leg, (1,))[0].text
+    story.survey(Quantity.BLOCK_BORE, BORE_PLACES, hole_id=story.hole_id(1))
+    said = foresee(story.facts(), leg, (1,))[0]
+    assert said.text == "Hole 1: {D} ±{U} at its largest, {m} left to the greatest, on the diameter."
+    terms = {term.symbol: term.value for term in said.terms}
+    assert terms["D"] == pytest.approx(0.100005)
+    assert terms["m"] == pytest.approx(95e-6)
+    story.survey(Quantity.BLOCK_BORE, {place: (100_120.0,) for place in BORE_PLACES}, hole_id=story.hole_id(1))
+    said = foresee(story.facts(), leg, (1,))[0]
+    assert "beyond the greatest" in said.text
+    assert said.terms[-1].value == pytest.approx(20e-6)
+    assert foresee(story.facts(), leg, ()) == ()
+    wash = next(one for one in plan_of(story.facts()) if one.operation is O.WASH)
+    assert foresee(story.facts(), wash, ()) == ()
+
+
+def test_a_cut_a_fit_and_a_deck_are_foreseen_from_parts_and_heights() -> None:
+    """By hand: 8.990 less 8.900 is 90 µm proud; cut for the target of 100 it is 25 from 75 and from 125."""
+    story = story_of(Construction.WET_TOP_FLANGE, holes=1)
+    story.choose(schools.SUNK, schools.DECK_IT)
+    deck = next(one for one in plan_of(story.facts()) if one.operation is O.DECK)
+    assert "Nobody knows" in foresee(story.facts(), deck, ())[0].text
+    liner = story.liner("L1")
+    fitting = story.fit(1, liner)
+    story.read(Quantity.FLANGE_THICKNESS, liner, (8_990,))
+    story.read(Quantity.COUNTERBORE_DEPTH, story.hole_rows[0].hole_id, (8_900, 8_900, 8_900, 8_900))
+    fit = Leg(O.FIT, story.facts().holes, ())
+    said = foresee(story.facts(), fit, (1,))[0]
+    assert {term.symbol: term.value for term in said.terms}["P"] == pytest.approx(90e-6)
+    cut = foresee(story.facts(), Leg(O.CUT, story.facts().holes, ()), (1,))[0]
+    terms = {term.symbol: term.value for term in cut.terms}
+    assert terms["P"] == pytest.approx(100e-6)
+    assert terms["m"] == pytest.approx(25e-6)
+    assert terms["D"] == pytest.approx(8.990e-3 + terms["s"] - 100e-6)
+    story.read(Quantity.PROTRUSION, fitting, (20, 90, 95, 85))
+    terms = {term.symbol: term.value for term in foresee(story.facts(), deck, ())[0].terms}
+    assert (terms["l"], terms["g"]) == (pytest.approx(20e-6), pytest.approx(95e-6))

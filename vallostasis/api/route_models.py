@@ -5,6 +5,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from vallostasis.api.trail import PhraseView
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope, operation_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, Operation, Wait, WaitCause
@@ -15,6 +16,7 @@ from vallostasis.core.route.forks import Fork
 from vallostasis.core.route.hold_points import HoldNow, HoldState
 from vallostasis.core.route.open_points import OpenPoint, PointKind
 from vallostasis.core.route.route import Arc, OperationNow, Reopened, Route
+from vallostasis.core.trail import Phrase
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.route import RouteNow, SchoolChange
 
@@ -84,6 +86,7 @@ class OperationView(BaseModel):
     waits_for: list[str]
     by_hand: bool
     irreversible: bool
+    foreseen: list[PhraseView] = Field(description="What a step that cannot be undone would give.")
     asks: str
     counts: str
     caution: list[str]
@@ -225,7 +228,7 @@ def route_view(now: RouteNow, event: int) -> RouteView:
     """Show the route of a job."""
     route, clocks = now.route, now.clocks
     return RouteView(
-        operations=[_operation_view(one, clocks) for one in route.operations],
+        operations=[_operation_view(one, clocks, now.foreseen[one.kind.operation]) for one in route.operations],
         next=None if route.next is None else route.next.kind.operation,
         holds=[HoldView.of(one) for one in route.holds],
         waits=[_wait_view(now, one) for one in clocks.waits],
@@ -248,7 +251,7 @@ def route_view(now: RouteNow, event: int) -> RouteView:
     )
 
 
-def _operation_view(one: OperationNow, clocks: Clocks) -> OperationView:
+def _operation_view(one: OperationNow, clocks: Clocks, foreseen: tuple[Phrase, ...]) -> OperationView:
     kind = one.kind
     return OperationView(
         operation=kind.operation,
@@ -263,6 +266,7 @@ def _operation_view(one: OperationNow, clocks: Clocks) -> OperationView:
         waits_for=[operation_of(first).title for first in one.waits_for],
         by_hand=kind.by_hand,
         irreversible=kind.irreversible,
+        foreseen=[PhraseView.of(phrase) for phrase in foreseen],
         asks=kind.asks,
         counts=kind.counts,
         caution=list(kind.caution),

@@ -19,10 +19,12 @@ from vallostasis.core.records.route_marks import (
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.route.clocks import Clocks, clocks_of
 from vallostasis.core.route.evidence import evidence_of_route
+from vallostasis.core.route.foresight import foresee
 from vallostasis.core.route.forks import Fork, fork_of, forks_of, on_side
 from vallostasis.core.route.hold_points import HoldNow, in_the_way
 from vallostasis.core.route.plan import plan_of
 from vallostasis.core.route.route import Reopened, Route, reopened_of, route_of
+from vallostasis.core.trail import Phrase
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import people, schools
 from vallostasis.store.fact_rows import record_fact
@@ -51,6 +53,7 @@ class RouteNow:
     route: Route
     clocks: Clocks
     asked_at: datetime
+    foreseen: dict[Operation, tuple[Phrase, ...]]
     forks: tuple[tuple[School, str, tuple[Fork, ...]], ...]
 
 
@@ -75,7 +78,9 @@ def route_now(conn: Conn, job_id: UUID) -> RouteNow:
     """Return the route of a job as it stands."""
     facts = load_job_facts(conn, job_id)
     now = datetime.now(UTC)
-    return RouteNow(facts, route_of(facts), clocks_of(facts, now), now, forks_of(facts))
+    route = route_of(facts)
+    foreseen = {one.kind.operation: foresee(facts, one.leg, one.open_holes) for one in route.operations}
+    return RouteNow(facts, route, clocks_of(facts, now), now, foreseen, forks_of(facts))
 
 
 def mark_operation(

@@ -61,4 +61,5 @@ export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly st
   { label: 'Gauges and people', name: 'shop', of: ['shop'] },
   { label: 'Masters and service', name: 'cabinet', of: ['cabinet'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },
+  { label: 'Schools', name: 'schools', of: ['schools'] },
 ]

@@ -24,6 +24,7 @@ export function operation(name: Operation, more: Partial<OperationView> = {}): O
     waits_for: [],
     by_hand: true,
     irreversible: false,
+    foreseen: [],
     asks: '',
     counts: '',
     caution: [],

@@ -4307,6 +4307,12 @@ export type OperationView = {
      */
     irreversible: boolean;
     /**
+     * Foreseen
+     *
+     * What a step that cannot be undone would give.
+     */
+    foreseen: Array<PhraseView>;
+    /**
      * Asks
      */
     asks: string;

@@ -5,6 +5,7 @@ import type { OperationView, RouteView } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { useJob } from '@/shared/state/job'
 import { person } from '@/shared/state/people'
+import PhraseText from '@/shared/ui/PhraseText.vue'
 import HoldReason from '@/shared/ui/HoldReason.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
@@ -116,6 +117,9 @@ defineExpose({ toggleClock: () => void props.now.clock(props.one.operation, !run
       <p v-if="one.irreversible" class="border-l-4 border-unsure pl-3">
         This cannot be undone. <template v-if="one.holds.length">Look at the hold points first.</template>
       </p>
+      <ul v-if="one.foreseen.length" class="grid gap-1" aria-label="What it would give">
+        <li v-for="(phrase, at) in one.foreseen" :key="at"><PhraseText :phrase="phrase" /></li>
+      </ul>
       <p v-for="hold in heldUp" :key="`${hold.hold}${hold.hole}`" class="text-sm text-unsure">
         {{ hold.words }}: {{ hold.missing }}
       </p>
