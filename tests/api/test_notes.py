@@ -135,3 +135,28 @@ def test_a_photo_left_behind_is_said_to_be_elsewhere(bench: Bench, empty_dsn: st
         # Going on from there, nothing is asked about what was never here.
         onward = elsewhere.get(f"/api/jobs/{bench.job_id}/job.json").content
         assert _import(elsewhere, onward, as_copy=True, number="onward").status_code == 201
+
+
+def test_a_photo_of_what_was_found_goes_out_of_the_shop_and_in_again(bench: Bench) -> None:
+    record = bench.client.get(f"/api/jobs/{bench.job_id}/strip-record").json()
+    found = next(one for one in record["findings"] if one["hole"] == 5 and one["kind"] == "condition")
+    content = picture(size=(320, 240))
+    form = {"note_id": str(uuid4()), "person_id": bench.person_id, "words": "two thirds round"}
+    url = f"/api/findings/{found['finding_id']}/notes"
+    for _ in range(2):
+        added = bench.client.post(url, data=form, files={"file": ("photo.jpg", content)})
+        assert added.status_code == 201, added.text
+    own = bench.client.get(f"/api/jobs/{bench.job_id}/strip-record").json()["findings"]
+    assert [(one["notes"], one["photo"]) for one in own if one["finding_id"] == found["finding_id"]] == [
+        (1, form["note_id"])
+    ]
+    assert "two thirds round" in str(bench.block()["notes"])
+    archive = bench.client.get(f"/api/jobs/{bench.job_id}/job.zip").content
+    brought = bench.client.post("/api/jobs/imports", data={"as_copy": "true", "number": "26-031 b"},
+                                files={"file": ("job.zip", archive)})  # fmt: skip
+    assert brought.status_code == 201, brought.text
+    copy = bench.client.get(f"/api/jobs/{brought.json()['job_id']}/strip-record").json()["findings"]
+    photo = next(one["photo"] for one in copy if one["notes"])
+    assert photo != form["note_id"]
+    assert bench.client.get(f"/api/notes/{photo}/photo").content == content
+    assert bench.client.post(f"/api/findings/{uuid4()}/notes", data=form).status_code == 404

@@ -62,6 +62,8 @@ class FindingView(BaseModel):
     length_m: float | None
     typed: str
     sound: bool
+    notes: int = Field(description="Notes and photos that stand on it.")
+    photo: UUID | None = Field(description="The newest note with a photo that is here.")
     found_at: datetime
     found_by: str
     event: int
@@ -169,6 +171,7 @@ def finding_view(facts: JobFacts, one: Finding) -> FindingView:
     form = FORMS[one.kind]
     numbers = {hole.hole_id: hole.number for hole in facts.holes}
     is_percent = form.unit == PERCENT
+    notes = facts.standing_notes.get(one.finding_id, [])
     return FindingView(
         finding_id=one.finding_id,
         kind=one.kind,
@@ -180,6 +183,8 @@ def finding_view(facts: JobFacts, one: Finding) -> FindingView:
         length_m=metres(one.figure) if one.figure is not None and not is_percent else None,
         typed=one.typed,
         sound=bool(form.sound) and one.word == form.sound,
+        notes=len(notes),
+        photo=next((note.note_id for note in reversed(notes) if note.photo_here), None),
         found_at=one.found_at,
         found_by=one.found_by,
         event=one.event,

@@ -1,4 +1,4 @@
-"""Notes on readings, with photos."""
+"""Notes on readings and on what was found, with photos."""
 
 from typing import Annotated
 from uuid import UUID
@@ -38,19 +38,39 @@ def _marks(text: str) -> tuple[PhotoMark, ...]:
     return tuple(PhotoMark(mark.x, mark.y, mark.words) for mark in read)
 
 
+NoteId = Annotated[UUID, Form(description="Made by the client: sending it again doubles nothing.")]
+Marks = Annotated[str, Form(max_length=20_000, description="JSON: [{x, y, words}], shares of the photo.")]
+PhotoFile = Annotated[UploadFile | None, File(description="A photo: JPEG, PNG or WebP; 10 MB at most.")]
+
+
 @router.post("/readings/{reading_id}/notes", status_code=201)
 def add_note(
     reading_id: UUID,
     conn: Conn,
-    note_id: Annotated[UUID, Form(description="Made by the client: sending it again doubles nothing.")],
+    note_id: NoteId,
     person_id: Annotated[UUID, Form()],
     words: Annotated[LongText, Form()] = "",
-    marks: Annotated[str, Form(max_length=20_000, description="JSON: [{x, y, words}], shares of the photo.")] = "[]",
-    file: Annotated[UploadFile | None, File(description="A photo: JPEG, PNG or WebP; 10 MB at most.")] = None,
+    marks: Marks = "[]",
+    file: PhotoFile = None,
 ) -> ReadingNote:
     """Append a note to a reading."""
     photo = b"" if file is None else file.file.read()
     return notes.add_note(conn, reading_id, notes.NoteToAdd(note_id, words, photo, _marks(marks)), person_id)
+
+
+@router.post("/findings/{finding_id}/notes", status_code=201)
+def add_note_to_finding(
+    finding_id: UUID,
+    conn: Conn,
+    note_id: NoteId,
+    person_id: Annotated[UUID, Form()],
+    words: Annotated[LongText, Form()] = "",
+    marks: Marks = "[]",
+    file: PhotoFile = None,
+) -> ReadingNote:
+    """Append a note to something found as the engine was stripped."""
+    photo = b"" if file is None else file.file.read()
+    return notes.add_note_to_finding(conn, finding_id, notes.NoteToAdd(note_id, words, photo, _marks(marks)), person_id)
 
 
 @router.get(

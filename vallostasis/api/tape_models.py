@@ -72,7 +72,8 @@ class NoteRow(BaseModel):
     """A note on a reading; its photo is at /api/notes/{note_id}/photo."""
 
     note_id: UUID
-    reading_id: UUID
+    reading_id: UUID | None
+    finding_id: UUID | None
     words: str
     has_photo: bool
     photo_here: bool
@@ -89,6 +90,7 @@ def note_rows(facts: JobFacts) -> list[NoteRow]:
         NoteRow(
             note_id=note.note_id,
             reading_id=note.reading_id,
+            finding_id=note.finding_id,
             words=note.words,
             has_photo=note.photo_sha256 != "",
             photo_here=note.photo_here,

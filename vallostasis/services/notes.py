@@ -1,4 +1,4 @@
-"""Notes on readings, with a photo where there is one."""
+"""Notes on readings and on what was found, with a photo where there is one."""
 
 from dataclasses import dataclass
 from uuid import UUID
@@ -23,9 +23,19 @@ class NoteToAdd:
 def add_note(conn: Conn, reading_id: UUID, note: NoteToAdd, by: UUID) -> ReadingNote:
     """Append a note to a reading; sending it again adds nothing."""
     jobs.lock_job(conn, notes.job_of_reading(conn, reading_id))
+    return _add(conn, reading_id, None, note, by)
+
+
+def add_note_to_finding(conn: Conn, finding_id: UUID, note: NoteToAdd, by: UUID) -> ReadingNote:
+    """Append a note to something found; sending it again adds nothing."""
+    jobs.lock_job(conn, notes.job_of_finding(conn, finding_id))
+    return _add(conn, None, finding_id, note, by)
+
+
+def _add(conn: Conn, reading_id: UUID | None, finding_id: UUID | None, note: NoteToAdd, by: UUID) -> ReadingNote:
     known = notes.find_note(conn, note.note_id)
     if known is not None:
-        if known.reading_id == reading_id and known.words == note.words:
+        if (known.reading_id, known.finding_id, known.words) == (reading_id, finding_id, note.words):
             return known
         raise Refused("That note id was used for another note: send a new one.", "note_id", RefusalCode.TAKEN)
     photo = _look_at(note.photo)
@@ -36,6 +46,7 @@ def add_note(conn: Conn, reading_id: UUID, note: NoteToAdd, by: UUID) -> Reading
     new = notes.NewNote(
         note.note_id,
         reading_id,
+        finding_id,
         note.words,
         None if photo is None else photo.content,
         "" if photo is None else photo.media_type,

@@ -12,7 +12,7 @@ from vallostasis.store.rows import Conn, NotFound, fetch_value
 
 COLUMNS = """
     n.note_id, n.reading_id, n.words, n.photo_type, n.photo_sha256, n.photo_bytes, n.photo IS NOT NULL AS photo_here,
-    n.marks, n.made_at, p.name AS made_by, n.event
+    n.marks, n.made_at, p.name AS made_by, n.event, n.finding_id
 """
 
 
@@ -21,7 +21,8 @@ class NewNote:
     """A note to append; its id was made by the client, so that sending it again never doubles it."""
 
     note_id: UUID
-    reading_id: UUID
+    reading_id: UUID | None
+    finding_id: UUID | None
     words: str
     photo: bytes | None
     photo_type: str
@@ -30,14 +31,15 @@ class NewNote:
 
 
 def list_notes(conn: Conn, job_id: UUID) -> tuple[ReadingNote, ...]:
-    """Return the notes on all readings of a job, struck ones too, oldest first, without the photos themselves."""
+    """Return the notes on readings and findings of a job, struck ones too, oldest first, without the photos."""
     query = f"""
         SELECT {COLUMNS}
           FROM reading_note n
-          JOIN reading r USING (reading_id)
-          JOIN reading_set s USING (reading_set_id)
           JOIN person p ON p.person_id = n.made_by
-         WHERE s.job_id = %(job_id)s
+         WHERE n.reading_id IN (SELECT r.reading_id
+                                  FROM reading r JOIN reading_set s USING (reading_set_id)
+                                 WHERE s.job_id = %(job_id)s)
+            OR n.finding_id IN (SELECT finding_id FROM finding WHERE job_id = %(job_id)s)
          ORDER BY n.event
     """
     return tuple(_note(row) for row in conn.execute(query, {"job_id": job_id}))
@@ -55,23 +57,24 @@ def find_note(conn: Conn, note_id: UUID) -> ReadingNote | None:
 
 
 def _note(row: tuple[Any, ...]) -> ReadingNote:
-    *before, marks, made_at, made_by, event = row
-    columns = (*before, tuple(PhotoMark(**mark) for mark in marks), made_at, made_by, event)
+    *before, marks, made_at, made_by, event, finding_id = row
+    columns = (*before, tuple(PhotoMark(**mark) for mark in marks), made_at, made_by, event, finding_id)
     return ReadingNote(*columns)
 
 
 def add_note(conn: Conn, new: NewNote, made_by: UUID) -> None:
-    """Append a note to a reading."""
+    """Append a note to a reading, or to something found."""
     conn.execute(
         """
-        INSERT INTO reading_note (note_id, reading_id, words, photo, photo_type, photo_sha256, photo_bytes, marks,
-                                  made_by)
-        VALUES (%(note_id)s, %(reading_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s, %(photo_bytes)s,
-                %(marks)s, %(made_by)s)
+        INSERT INTO reading_note (note_id, reading_id, finding_id, words, photo, photo_type, photo_sha256, photo_bytes,
+                                  marks, made_by)
+        VALUES (%(note_id)s, %(reading_id)s, %(finding_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s,
+                %(photo_bytes)s, %(marks)s, %(made_by)s)
         """,
         {
             "note_id": new.note_id,
             "reading_id": new.reading_id,
+            "finding_id": new.finding_id,
             "words": new.words,
             "photo": new.photo,
             "photo_type": new.photo_type,
@@ -105,4 +108,12 @@ def job_of_reading(conn: Conn, reading_id: UUID) -> UUID:
     job_id = fetch_value(conn, query, {"id": reading_id})
     if job_id is None:
         raise NotFound("reading", reading_id)
+    return UUID(str(job_id))
+
+
+def job_of_finding(conn: Conn, finding_id: UUID) -> UUID:
+    """Return the job that something was found on; raise NotFound if there is no such finding."""
+    job_id = fetch_value(conn, "SELECT job_id FROM finding WHERE finding_id = %(id)s", {"id": finding_id})
+    if job_id is None:
+        raise NotFound("finding", finding_id)
     return UUID(str(job_id))

@@ -196,9 +196,9 @@ ADD_OTHERWISE = {
         SELECT %(hole_id)s, block_id, %(number)s, %(bank)s FROM block WHERE job_id = %(job_id)s
     """,
     "notes": """
-        INSERT INTO reading_note (note_id, reading_id, words, photo, photo_type, photo_sha256, photo_bytes, marks,
-                                  made_at, made_by, event)
-        VALUES (%(note_id)s, %(reading_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s, %(photo_bytes)s,
-                %(marks)s, %(made_at)s, %(made_by)s, %(event)s)
+        INSERT INTO reading_note (note_id, reading_id, finding_id, words, photo, photo_type, photo_sha256, photo_bytes,
+                                  marks, made_at, made_by, event)
+        VALUES (%(note_id)s, %(reading_id)s, %(finding_id)s, %(words)s, %(photo)s, %(photo_type)s, %(photo_sha256)s,
+                %(photo_bytes)s, %(marks)s, %(made_at)s, %(made_by)s, %(event)s)
     """,
 }

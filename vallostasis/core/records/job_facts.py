@@ -363,11 +363,12 @@ class JobFacts:
 
     @cached_property
     def standing_notes(self) -> dict[UUID, list[ReadingNote]]:
-        """Notes of each reading that are not struck, oldest first."""
+        """Notes of each reading and each finding that are not struck, oldest first."""
         groups: dict[UUID, list[ReadingNote]] = defaultdict(list)
         for note in self.notes:
-            if note.note_id not in self.struck:
-                groups[note.reading_id].append(note)
+            on = note.reading_id or note.finding_id
+            if on is not None and note.note_id not in self.struck:
+                groups[on].append(note)
         return groups
 
     def correction_of(self, reading_set: ReadingSet) -> ZeroCorrection | None:

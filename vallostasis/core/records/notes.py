@@ -1,4 +1,4 @@
-"""Notes on readings, with a photo and what is marked on it."""
+"""Notes on readings and on what was found, with a photo and what is marked on it."""
 
 from dataclasses import dataclass
 from datetime import datetime
@@ -16,10 +16,10 @@ class PhotoMark:
 
 @dataclass(frozen=True, slots=True)
 class ReadingNote:
-    """A note on a reading; a photo is named by the digest of its bytes, and may have stayed behind elsewhere."""
+    """A note on a reading, or on something found; a photo is named by its digest, and may have stayed behind."""
 
     note_id: UUID
-    reading_id: UUID
+    reading_id: UUID | None
     words: str
     photo_type: str
     photo_sha256: str
@@ -29,3 +29,4 @@ class ReadingNote:
     made_at: datetime
     made_by: str
     event: int
+    finding_id: UUID | None = None

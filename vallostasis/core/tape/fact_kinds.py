@@ -182,7 +182,9 @@ def _on_a_part(key: str) -> Whereabouts:
 
 
 def _where_its_reading_is(facts: JobFacts, note: ReadingNote) -> Whereabouts:
-    reading = facts.reading(note.reading_id)
+    if note.finding_id is not None:
+        return _where_on_the_route(facts, next(one for one in facts.findings if one.finding_id == note.finding_id))
+    reading = None if note.reading_id is None else facts.reading(note.reading_id)
     return Whereabouts() if reading is None else _where_its_set_was_read(facts, reading)
 
 
@@ -317,6 +319,7 @@ FACT_KINDS = (
     FactKind("sets", ReadingSet, "reading_set", Owner.JOB, OnTape(TapeKind.SET, _set_words, whereabouts_of_set)),
     FactKind("readings", Reading, "reading", Owner.SET,
              OnTape(TapeKind.READING, _reading_words, _where_its_set_was_read), struck_by="reading_id"),
+    FactKind("findings", Finding, "finding", Owner.JOB, OnTape(TapeKind.FINDING, _finding_words, _where_on_the_route)),
     FactKind("notes", ReadingNote, "reading_note", Owner.READING,
              OnTape(TapeKind.NOTE, _note_words, _where_its_reading_is), struck_by="note_id"),
     FactKind("temperatures", Temperature, "temperature", Owner.JOB,
@@ -339,7 +342,6 @@ FACT_KINDS = (
              OnTape(TapeKind.HOLD_POINT, _hold_words, _where_on_the_route)),
     FactKind("school_choices", SchoolChoice, "school_choice", Owner.JOB,
              OnTape(TapeKind.SCHOOL, _school_words, _job_wide)),
-    FactKind("findings", Finding, "finding", Owner.JOB, OnTape(TapeKind.FINDING, _finding_words, _where_on_the_route)),
     FactKind("waivers", Waiver, "waiver", Owner.JOB, OnTape(TapeKind.WAIVER, _waiver_words, _where_it_is_waived)),
 )  # fmt: skip
 

@@ -92,6 +92,11 @@ CREATE TABLE waiver (
     waived_by  uuid NOT NULL REFERENCES person,
     event      bigint NOT NULL DEFAULT nextval('event_number')
 );
+-- What was found can have a note and a photo, as a reading can.
+ALTER TABLE reading_note
+    ALTER COLUMN reading_id DROP NOT NULL,
+    ADD COLUMN finding_id uuid REFERENCES finding,
+    ADD CONSTRAINT note_is_on_one CHECK (num_nonnulls(reading_id, finding_id) = 1);
 -- The side of each question that the shop follows for jobs it takes in from then on.
 CREATE TABLE shop_school (
     shop_school_id  uuid PRIMARY KEY DEFAULT gen_random_uuid(),

@@ -5,6 +5,7 @@ import { createMemoryHistory, createRouter, type Router } from 'vue-router'
 
 import type { BlockView } from '@/api/generated'
 import { JOB, type JobNow } from '@/shared/state/job'
+import { UNDO } from '@/shared/state/useUndo'
 
 import { settled } from './server'
 
@@ -29,6 +30,19 @@ const NAMES = [
   'strip-record',
   'shop',
 ]
+
+/** An undo that has nothing to take back. */
+const undoOf = () => ({
+  next: ref(null),
+  said: ref(''),
+  refusal: ref(null),
+  standAt: () => undefined,
+  did: () => undefined,
+  took: () => undefined,
+  inTurn: <T>(work: () => Promise<T>) => work(),
+  undo: () => Promise.resolve(false),
+  setStruck: () => Promise.resolve(true),
+})
 
 export async function mountPage(
   component: Component,
@@ -61,7 +75,7 @@ export async function mountPage(
   } as unknown as JobNow
   const view = mount(component, {
     props,
-    global: { plugins: [router], provide: { [JOB as symbol]: job } },
+    global: { plugins: [router], provide: { [JOB as symbol]: job, [UNDO as symbol]: undoOf() } },
     attachTo: document.body,
   })
   await settled()

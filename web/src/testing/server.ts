@@ -32,7 +32,9 @@ export function fakeServer(): FakeServer {
     vi.fn(async (request: Request) => {
       const path = decodeURIComponent(new URL(request.url, 'http://here').pathname)
       const text = await request.clone().text()
-      const now: Asked = { method: request.method, path, body: text ? (JSON.parse(text) as unknown) : null }
+      const isJson = request.headers.get('content-type')?.includes('json') ?? false
+      const sent = text && isJson ? (JSON.parse(text) as unknown) : text || null
+      const now: Asked = { method: request.method, path, body: sent }
       asked.push(now)
       const route = routes.find((one) =>
         typeof one.path === 'string' ? one.path === path : one.path.test(path),

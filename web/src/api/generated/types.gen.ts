@@ -219,6 +219,38 @@ export type BodyAddNote = {
 };
 
 /**
+ * Body_add_note_to_finding
+ */
+export type BodyAddNoteToFinding = {
+    /**
+     * Note Id
+     *
+     * Made by the client: sending it again doubles nothing.
+     */
+    note_id: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Marks
+     *
+     * JSON: [{x, y, words}], shares of the photo.
+     */
+    marks?: string;
+    /**
+     * File
+     *
+     * A photo: JPEG, PNG or WebP; 10 MB at most.
+     */
+    file?: Blob | File | null;
+};
+
+/**
  * Body_import_job
  */
 export type BodyImportJob = {
@@ -2166,6 +2198,18 @@ export type FindingView = {
      * Sound
      */
     sound: boolean;
+    /**
+     * Notes
+     *
+     * Notes and photos that stand on it.
+     */
+    notes: number;
+    /**
+     * Photo
+     *
+     * The newest note with a photo that is here.
+     */
+    photo: string | null;
     /**
      * Found At
      */
@@ -4148,7 +4192,11 @@ export type NoteRow = {
     /**
      * Reading Id
      */
-    reading_id: string;
+    reading_id: string | null;
+    /**
+     * Finding Id
+     */
+    finding_id: string | null;
     /**
      * Words
      */
@@ -5394,7 +5442,7 @@ export type ReadingBody = {
 /**
  * ReadingNote
  *
- * A note on a reading; a photo is named by the digest of its bytes, and may have stayed behind elsewhere.
+ * A note on a reading, or on something found; a photo is named by its digest, and may have stayed behind.
  */
 export type ReadingNote = {
     /**
@@ -5404,7 +5452,7 @@ export type ReadingNote = {
     /**
      * Reading Id
      */
-    reading_id: string;
+    reading_id: string | null;
     /**
      * Words
      */
@@ -5441,6 +5489,10 @@ export type ReadingNote = {
      * Event
      */
     event: number;
+    /**
+     * Finding Id
+     */
+    finding_id?: string | null;
 };
 
 /**
@@ -11919,6 +11971,64 @@ export type AddNoteResponses = {
 };
 
 export type AddNoteResponse = AddNoteResponses[keyof AddNoteResponses];
+
+export type AddNoteToFindingData = {
+    body: BodyAddNoteToFinding;
+    path: {
+        /**
+         * Finding Id
+         */
+        finding_id: string;
+    };
+    query?: never;
+    url: '/api/findings/{finding_id}/notes';
+};
+
+export type AddNoteToFindingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddNoteToFindingError = AddNoteToFindingErrors[keyof AddNoteToFindingErrors];
+
+export type AddNoteToFindingResponses = {
+    /**
+     * Successful Response
+     */
+    201: ReadingNote;
+};
+
+export type AddNoteToFindingResponse = AddNoteToFindingResponses[keyof AddNoteToFindingResponses];
 
 export type ReadPhotoData = {
     body?: never;

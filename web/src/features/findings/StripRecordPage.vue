@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { type FindingView, readStripRecord, type StripRecordView } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import { onChange } from '@/shared/state/link'
+import { useJobUndo } from '@/shared/state/useUndo'
 import { useLoaded } from '@/shared/state/useLoaded'
+import NoteDialog from '@/shared/ui/NoteDialog.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import FindingCells from './FindingCells.vue'
@@ -19,6 +21,9 @@ const { data, refusal, load } = useLoaded<StripRecordView>(() =>
   ask(readStripRecord({ path: { job_id: job.jobId } })),
 )
 onBeforeUnmount(onChange((changed) => (changed === null || changed === job.jobId ? load() : undefined)))
+/** What was found of which notes are looked at. */
+const noted = ref<FindingView | null>(null)
+const undo = useJobUndo(() => ({ hole: noted.value?.hole ?? null, part: '' }))
 const holes = computed(() => job.block.value?.holes.map((hole) => hole.number) ?? [])
 const ofBlock = computed(() => data.value?.findings.filter((one) => one.hole === null) ?? [])
 const leaks = (hole: number): FindingView | null =>
@@ -51,10 +56,20 @@ const leaks = (hole: number): FindingView | null =>
                 <tr v-for="hole in holes" :key="hole" class="border-b border-rule align-top">
                   <th class="py-1.5 pr-3">{{ hole }}</th>
                   <td class="py-1.5 pr-3">
-                    <FindingCells :findings="data.findings" :hole="hole" :kinds="['condition']" />
+                    <FindingCells
+                      :findings="data.findings"
+                      :hole="hole"
+                      :kinds="['condition']"
+                      @notes="noted = $event"
+                    />
                   </td>
                   <td class="py-1.5 pr-3">
-                    <FindingCells :findings="data.findings" :hole="hole" :kinds="['gasket and fire ring']" />
+                    <FindingCells
+                      :findings="data.findings"
+                      :hole="hole"
+                      :kinds="['gasket and fire ring']"
+                      @notes="noted = $event"
+                    />
                   </td>
                   <td class="py-1.5 pr-3">
                     <template v-if="leaks(hole)">
@@ -81,6 +96,7 @@ const leaks = (hole: number): FindingView | null =>
                       :findings="data.findings"
                       :hole="hole"
                       :kinds="['ring', 'stud hole', 'symptom', 'prior work']"
+                      @notes="noted = $event"
                     />
                   </td>
                 </tr>
@@ -99,6 +115,7 @@ const leaks = (hole: number): FindingView | null =>
                         'stud hole',
                       ]"
                       long
+                      @notes="noted = $event"
                     />
                   </td>
                 </tr>
@@ -112,6 +129,17 @@ const leaks = (hole: number): FindingView | null =>
           <WaiverList :record="data" :job-id="job.jobId" />
         </div>
       </div>
+      <NoteDialog
+        v-if="noted"
+        :key="noted.finding_id"
+        open
+        found
+        :reading-id="noted.finding_id"
+        :where="`${noted.part} ${noted.word}`"
+        :undo="undo"
+        @close="noted = null"
+        @added="load()"
+      />
     </template>
   </main>
 </template>

@@ -14,6 +14,7 @@ const RECORD = '/api/jobs/j/strip-record'
 const block = {
   job: { complaint: 'Loses coolant.' },
   holes: [{ number: 1 }, { number: 2 }],
+  notes: [],
 } as unknown as BlockView
 
 function finding(more: Partial<FindingView>): FindingView {
@@ -28,6 +29,8 @@ function finding(more: Partial<FindingView>): FindingView {
     length_m: null,
     typed: '',
     sound: true,
+    notes: 0,
+    photo: null,
     found_at: '2026-11-20T10:00:00Z',
     found_by: 'Wren',
     event: 1,
@@ -215,6 +218,29 @@ describe('the strip record', () => {
     const list = page.view.find('[aria-label="Not read"]').text()
     expect(list).toContain('Everything is read, or not read by name.')
     expect(list).toContain('Ines: the crank stays in')
+  })
+
+  it('keeps a photo with what was found', async () => {
+    await open(record({ findings: [finding({ finding_id: 'f1', word: 'pitted', sound: false })] }))
+    const notes = page.view.find('[aria-label="Notes and photos of liner pitted"]')
+    expect(notes.text()).toBe('photo')
+    await notes.trigger('click')
+    await settled()
+    const dialog = document.querySelector('[role="dialog"]')
+    expect(dialog?.textContent).toContain('Notes on liner pitted')
+    const field = dialog?.querySelector('textarea') as HTMLTextAreaElement
+    field.value = 'below the collar'
+    field.dispatchEvent(new Event('input'))
+    server.answer('/api/findings/f1/notes', { status: 201, body: { note_id: 'n' } })
+    await settled()
+    dialog?.querySelector('form')?.dispatchEvent(new Event('submit', { cancelable: true, bubbles: true }))
+    await settled()
+    expect(sent().map((one) => one.path)).toEqual(['/api/findings/f1/notes'])
+  })
+
+  it('shows the photo that is there', async () => {
+    await open(record({ findings: [finding({ photo: 'n1', notes: 1 })] }))
+    expect(page.view.find('img').attributes('src')).toBe('/api/notes/n1/photo')
   })
 
   it('says why it cannot be shown', async () => {

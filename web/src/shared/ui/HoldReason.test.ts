@@ -13,7 +13,7 @@ const refusal = (code: string) =>
     message: 'Hold point. Look first.',
     problems: [],
     suggestions: [],
-  }) as unknown as unknown as Refusal
+  }) as unknown as Refusal
 
 describe('a hold point in the way', () => {
   beforeEach(() => {

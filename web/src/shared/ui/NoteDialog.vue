@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { addNote, type PhotoMark } from '@/api/generated'
+import { addNote, addNoteToFinding, type PhotoMark } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { newId } from '@/shared/newId'
 import { useJob } from '@/shared/state/job'
@@ -17,8 +17,8 @@ import RefusalNote from './RefusalNote.vue'
 import TextField from './TextField.vue'
 import { useForm } from './useForm'
 
-/** What is written and photographed at one reading, and adding to it. */
-const props = defineProps<{ open: boolean; readingId: string; where: string; undo: Undo }>()
+/** What is written and photographed at one reading, or of one thing found, and adding to it. */
+const props = defineProps<{ open: boolean; readingId: string; where: string; undo: Undo; found?: boolean }>()
 const emit = defineEmits<{ close: []; added: [] }>()
 
 const LARGEST_PHOTO_MB = 10
@@ -31,7 +31,8 @@ const noteId = ref(newId())
 const { refusal, busy, send } = useForm()
 const job = useJob()
 const here = computed(
-  () => job.block.value?.notes.filter((note) => note.reading_id === props.readingId) ?? [],
+  () =>
+    job.block.value?.notes.filter((note) => (note.reading_id ?? note.finding_id) === props.readingId) ?? [],
 )
 
 /** Shown from the file itself: nothing is sent before it is kept. */
@@ -62,7 +63,12 @@ function keep(): Promise<void> {
       file: photo.value,
     }
     await props.undo.inTurn(async () => {
-      await ask(addNote({ path: { reading_id: props.readingId }, body }))
+      const id = props.readingId
+      await ask(
+        props.found
+          ? addNoteToFinding({ path: { finding_id: id }, body })
+          : addNote({ path: { reading_id: id }, body }),
+      )
       props.undo.did()
     })
     clear()
@@ -126,7 +132,7 @@ function keep(): Promise<void> {
         </div>
       </template>
       <button type="submit" class="act justify-self-start" :disabled="busy">
-        {{ busy ? 'Keeping it …' : 'Keep it with the reading' }}
+        {{ busy ? 'Keeping it …' : found ? 'Keep it' : 'Keep it with the reading' }}
       </button>
     </form>
   </DialogFrame>
