@@ -7,6 +7,7 @@ import random
 from dataclasses import replace
 from datetime import timedelta
 from decimal import Decimal
+from uuid import uuid4
 
 import pytest
 
@@ -287,6 +288,17 @@ def test_a_mark_written_down_late_counts_by_its_own_time() -> None:
     story.strike(of_event=event)
     assert [one.operation for one in doings_of(story.facts())] == [O.FIT]
     story.mark(O.DECK)
+    assert _read_again(story.facts()) == {("protrusion", HOLE_1)}
+
+
+def test_a_set_that_was_read_in_part_before_is_no_result_of_now() -> None:
+    """A reading that comes into the old set afterwards leaves its others what they are: read before."""
+    story = story_of(Construction.WET_TOP_FLANGE)
+    fitting = story.fit(1, story.liner("L1"))
+    story.read(Quantity.PROTRUSION, fitting, (100, 101, 99, 100))
+    story.mark(O.DECK)
+    late = replace(story.rows["readings"][-1], reading_id=uuid4(), taken_at=story.now, event=story._next())
+    story.rows["readings"].append(late)
     assert _read_again(story.facts()) == {("protrusion", HOLE_1)}
 
 

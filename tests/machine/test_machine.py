@@ -149,6 +149,7 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     assert [strip["job"]["name"] for strip in jobs] == [
         "Ferry Lanthorn",
         "Sawmill Hauler",
+        "Pump No. 4",
         "Narrow-boat Quillet",
     ]
     link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links").json()[0]

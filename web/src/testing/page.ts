@@ -28,8 +28,8 @@ const NAMES = [
   'proof',
   'route',
   'strip-record',
-  'shop',
 ]
+const SHOP = ['shop', 'cabinet', 'studies', 'schools']
 
 /** An undo that has nothing to take back. */
 const undoOf = () => ({
@@ -58,6 +58,7 @@ export async function mountPage(
         path: `/jobs/:job/${name}/:lens?/:hole?/:quantity?/:part?`,
         component: Nothing,
       })),
+      ...SHOP.map((name) => ({ name, path: `/shop/${name}`, component: Nothing })),
       { path: '/:rest(.*)*', component: Nothing },
     ],
   })

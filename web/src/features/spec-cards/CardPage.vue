@@ -158,7 +158,7 @@ function takeTheirs(): void {
       </div>
       <div v-else class="sticky bottom-0 flex items-center gap-4 border-t-2 border-ink bg-paper py-3">
         <button type="submit" class="act">{{ isNew ? 'Save the card' : 'Save as next version' }}</button>
-        <button v-if="changed && !isNew" type="button" class="quiet" @click="takeTheirs">
+        <button v-if="changed && versions && !isNew" type="button" class="quiet" @click="takeTheirs">
           Drop my changes
         </button>
         <RefusalChoices v-if="refusal?.code === 'asks'" :refusal="refusal" @answer="save(true)" />
