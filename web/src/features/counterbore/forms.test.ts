@@ -24,8 +24,11 @@ const plan = {
   liner_mark: 'L6',
   plan: { depth_m: 8.898e-3, passes: 2, part_pass_m: 5e-6, shim_typed: '0.10' },
 } as unknown as HolePlanView
-const liner = (mark: string, at: number | null = null): LinerView =>
-  ({ liner: { liner_id: mark, mark, make: 'Pellerby', batch: '' }, hole: at, flange: [] })
+const liner = (mark: string, at: number | null = null): LinerView => ({
+  liner: { liner_id: mark, mark, make: 'Pellerby', batch: '' },
+  hole: at,
+  flange: [],
+})
 
 describe('what is recorded of a hole', () => {
   let server: FakeServer

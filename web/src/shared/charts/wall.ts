@@ -18,7 +18,8 @@ const NARROWEST = 20e-6
 export function scaleOf(
   survey: Pick<SurveyFormView, 'least_m' | 'greatest_m' | 'nominal_m' | 'places'>,
 ): Scale {
-  const read = survey.places.map((row) => row.value_m).filter((one) => one !== null)
+  // What is to be read again is still drawn where it stood.
+  const read = survey.places.map((row) => row.value_m ?? row.past_m).filter((one) => one != null)
   const { least_m: least, greatest_m: greatest } = survey
   if (least !== null && greatest !== null) {
     const room = (greatest - least) * BEYOND
