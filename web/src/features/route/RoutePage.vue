@@ -59,7 +59,7 @@ onPedal(() => panel.value?.toggleClock())
             :key="school.question"
             class="flex"
             role="group"
-            :aria-label="school.title"
+            :aria-label="`In short: ${school.question}`"
           >
             <button
               v-for="side in school.sides"

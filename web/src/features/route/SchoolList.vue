@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import type { SchoolChangeView, SchoolView, SideView } from '@/api/generated'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import SchoolSides from '@/shared/ui/SchoolSides.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
 import { changeWords } from './words'
@@ -20,6 +21,10 @@ async function look(school: SchoolView, side: SideView): Promise<void> {
   reason.value = ''
   if (change) asked.value = { school, side, change }
 }
+function lookAt(school: SchoolView, name: string): void {
+  const side = school.sides.find((one) => one.name === name)
+  if (side) void look(school, side)
+}
 async function follow(): Promise<void> {
   if (!asked.value) return
   const { school, side } = asked.value
@@ -33,22 +38,7 @@ defineExpose({ look })
     <ul class="grid gap-x-8 md:grid-cols-2">
       <li v-for="school in schools" :key="school.question" class="border-t border-rule py-3">
         <h3>{{ school.title }}</h3>
-        <div class="mt-1 grid gap-2 sm:grid-cols-2">
-          <button
-            v-for="side in school.sides"
-            :key="side.name"
-            type="button"
-            class="border px-3 py-1.5 text-left"
-            :class="
-              side.chosen ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet hover:border-ink-soft'
-            "
-            :aria-pressed="side.chosen"
-            @click="look(school, side)"
-          >
-            <b class="block">{{ side.name }}</b>
-            <span class="block text-sm" :class="side.chosen ? '' : 'text-ink-soft'">{{ side.reason }}</span>
-          </button>
-        </div>
+        <SchoolSides :title="school.title" :sides="school.sides" @choose="lookAt(school, $event)" />
         <p class="mt-1 text-sm text-ink-soft">
           Settled by: {{ school.settled_by }}
           <template v-if="school.because"> {{ school.chosen_by }} chose: {{ school.because }}.</template>

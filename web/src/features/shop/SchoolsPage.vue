@@ -4,6 +4,7 @@ import { chooseShopSchool, listSchools, type ShopSchoolView } from '@/api/genera
 import { personId } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import SchoolSides from '@/shared/ui/SchoolSides.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -32,23 +33,12 @@ function follow(school: ShopSchoolView, side: string): Promise<void> {
     <ul class="mt-3 grid gap-x-10 lg:grid-cols-2">
       <li v-for="school in schools ?? []" :key="school.question" class="border-t border-rule py-3">
         <h2 class="text-base">{{ school.title }}</h2>
-        <div class="mt-1 grid gap-2 sm:grid-cols-2" role="group" :aria-label="school.title">
-          <button
-            v-for="side in school.sides"
-            :key="side.name"
-            type="button"
-            class="border px-3 py-1.5 text-left"
-            :class="
-              side.chosen ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet hover:border-ink-soft'
-            "
-            :aria-pressed="side.chosen"
-            :disabled="busy"
-            @click="follow(school, side.name)"
-          >
-            <b class="block">{{ side.name }}</b>
-            <span class="block text-sm" :class="side.chosen ? '' : 'text-ink-soft'">{{ side.reason }}</span>
-          </button>
-        </div>
+        <SchoolSides
+          :title="school.title"
+          :sides="school.sides"
+          :disabled="busy"
+          @choose="follow(school, $event)"
+        />
         <p class="mt-1 text-sm text-ink-soft">
           Settled by: {{ school.settled_by
           }}<template v-if="school.chosen_by"> Chosen by {{ school.chosen_by }}.</template>
