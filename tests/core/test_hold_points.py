@@ -11,6 +11,7 @@ from tests.core.facts import WHEN, Story, level
 from tests.core.test_route import BORE_PLACES, MINUTE, card_of, story_of
 from vallostasis.core.needs import Action
 from vallostasis.core.operations import schools
+from vallostasis.core.operations.wording import COMPOUND, DUST, asks_of, cautions_of
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import (
@@ -353,3 +354,16 @@ def test_a_cut_a_fit_and_a_deck_are_foreseen_from_parts_and_heights() -> None:
     story.read(Quantity.PROTRUSION, fitting, (20, 90, 95, 85))
     terms = {term.symbol: term.value for term in foresee(story.facts(), deck, ())[0].terms}
     assert (terms["l"], terms["g"]) == (pytest.approx(20e-6), pytest.approx(95e-6))
+
+
+def test_wording_and_cautions_follow_the_school_of_the_job() -> None:
+    story = story_of(Construction.DRY_FLANGED)
+    assert "which caps" not in asks_of(story.facts(), O.CAPS)
+    assert DUST not in cautions_of(story.facts(), O.HONE)
+    story.choose(schools.CAPS, schools.FIXTURE_CAPS)
+    story.choose(schools.STONES, schools.DRY_STONES)
+    story.choose(schools.COMPOUND, schools.WITH_COMPOUND)
+    assert "which caps" in asks_of(story.facts(), O.CAPS)
+    assert DUST in cautions_of(story.facts(), O.HONE_BLOCK)
+    assert COMPOUND in cautions_of(story.facts(), O.FIT)
+    assert DUST not in cautions_of(story.facts(), O.BORE)

@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field
 
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope, operation_of
+from vallostasis.core.operations.wording import asks_of, cautions_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, Operation, Wait, WaitCause
 from vallostasis.core.records.rows import Quantity
@@ -16,7 +17,6 @@ from vallostasis.core.route.forks import Fork
 from vallostasis.core.route.hold_points import HoldNow, HoldState
 from vallostasis.core.route.open_points import OpenPoint, PointKind
 from vallostasis.core.route.route import Arc, OperationNow, Reopened, Route
-from vallostasis.core.trail import Phrase
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.route import RouteNow, SchoolChange
 
@@ -228,7 +228,7 @@ def route_view(now: RouteNow, event: int) -> RouteView:
     """Show the route of a job."""
     route, clocks = now.route, now.clocks
     return RouteView(
-        operations=[_operation_view(one, clocks, now.foreseen[one.kind.operation]) for one in route.operations],
+        operations=[_operation_view(now, one) for one in route.operations],
         next=None if route.next is None else route.next.kind.operation,
         holds=[HoldView.of(one) for one in route.holds],
         waits=[_wait_view(now, one) for one in clocks.waits],
@@ -251,7 +251,8 @@ def route_view(now: RouteNow, event: int) -> RouteView:
     )
 
 
-def _operation_view(one: OperationNow, clocks: Clocks, foreseen: tuple[Phrase, ...]) -> OperationView:
+def _operation_view(now: RouteNow, one: OperationNow) -> OperationView:
+    facts, clocks, foreseen = now.facts, now.clocks, now.foreseen[one.kind.operation]
     kind = one.kind
     return OperationView(
         operation=kind.operation,
@@ -267,9 +268,9 @@ def _operation_view(one: OperationNow, clocks: Clocks, foreseen: tuple[Phrase, .
         by_hand=kind.by_hand,
         irreversible=kind.irreversible,
         foreseen=[PhraseView.of(phrase) for phrase in foreseen],
-        asks=kind.asks,
+        asks=asks_of(facts, kind.operation),
         counts=kind.counts,
-        caution=list(kind.caution),
+        caution=list(cautions_of(facts, kind.operation)),
         risks=list(kind.risks),
         holes=[RouteHoleView(hole=mark.hole, **EvidenceView.of(mark.evidence).model_dump()) for mark in one.holes],
         holds=[HoldView.of(hold) for hold in one.holds],
