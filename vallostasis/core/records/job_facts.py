@@ -357,9 +357,7 @@ class JobFacts:
     def standing_readings(self, reading_set: ReadingSet) -> list[Reading]:
         """Readings of a set that are not struck."""
         readings = self.readings_by_set.get(reading_set.reading_set_id, [])
-        if not self.struck:
-            return list(readings)
-        return [reading for reading in readings if reading.reading_id not in self.struck]
+        return [one for one in readings if one.reading_id not in self.struck] if self.struck else list(readings)
 
     @cached_property
     def standing_notes(self) -> dict[UUID, list[ReadingNote]]:
