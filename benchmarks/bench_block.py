@@ -18,7 +18,7 @@ from psycopg.rows import dict_row
 from benchmarks.workshop import READINGS, database, large_job, served
 
 ROUNDS = 25
-AIM = 3.0
+AIM = 2.0
 
 # The columns that the tape shows of every reading.
 BARE_SQL = """
