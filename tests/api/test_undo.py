@@ -138,10 +138,20 @@ def test_a_set_up_taken_back_leaves_the_one_before_in_force(bench: Bench) -> Non
 
 def test_an_operation_marked_and_a_card_chosen_are_taken_back(bench: Bench) -> None:
     block = bench.block()
+
+    def done() -> bool:
+        return next(bool(leg["is_done"]) for leg in bench.block()["route"] if leg["operation"] == "decide")
+
+    _post(bench, "route/marks", operation="decide", kind="to be done again", words="the Trust wants two quotes")
+    assert not done()
+    assert bench.undo() == "Decide and agree: to be done again, the Trust wants two quotes"
+    assert done()
+    # A step that passed hold points goes back whole.
     _post(bench, "route/marks", operation="release", words="to the skipper", hold_reason="he waits on the quay")
     assert bench.block()["route"][-1]["is_done"]
-    assert bench.undo() == "Release: done, to the skipper"
+    assert bench.undo() == "an operation and a hold point"
     assert not bench.block()["route"][-1]["is_done"]
+    assert "he waits" not in bench.client.get(f"/api/jobs/{bench.job_id}/proof.html").text
     version = block["card"]["version"]
     card = bench.client.get(f"/api/spec-cards/{version['spec_card_id']}").json()
     saved = bench.client.post(

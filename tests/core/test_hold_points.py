@@ -26,7 +26,7 @@ from vallostasis.core.records.route_marks import (
     WaitEnd,
     Waiver,
 )
-from vallostasis.core.records.rows import Hole, Quantity
+from vallostasis.core.records.rows import Hole, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import Construction
 from vallostasis.core.route.as_found import as_found_left
 from vallostasis.core.route.clocks import clocks_of
@@ -37,6 +37,7 @@ from vallostasis.core.route.hold_points import HoldNow, HoldState, in_the_way, w
 from vallostasis.core.route.plan import Leg, plan_of
 from vallostasis.core.route.route import route_of
 from vallostasis.core.subjects import need_of_hole
+from vallostasis.core.uncertainty.decision import State
 
 O = Operation  # noqa: E741
 BY = "Wren"
@@ -80,6 +81,34 @@ def test_the_hole_that_wore_most_is_bored_first() -> None:
     assert HoldPoint.WORST_FIRST in _held(story.facts(), O.BORE, 1)
     story.survey(Quantity.BLOCK_BORE, {place: (100_500.0,) for place in BORE_PLACES}, hole_id=story.hole_id(2))
     assert HoldPoint.WORST_FIRST not in _held(story.facts(), O.BORE, 1)
+
+
+def test_the_worst_hole_is_told_by_sizes_whatever_the_gauges_were_zeroed_on() -> None:
+    """By hand: +30 on a zero of 100.000 is 100.030 mm, less than 100.060 read whole."""
+    story = story_of(Construction.PARENT_BORE, holes=2)
+    story.survey(Quantity.BLOCK_BORE, {place: (100_060.0,) for place in BORE_PLACES}, hole_id=story.hole_id(1))
+    story.set_up(Quantity.BLOCK_BORE, zeroed_on=ZeroedOn.NOMINAL, zero_um=Decimal(100_000), zero_typed="100")
+    story.survey(Quantity.BLOCK_BORE, {place: (30.0,) for place in BORE_PLACES}, hole_id=story.hole_id(2))
+    assert worst_hole(story.facts()) == story.hole_rows[0]
+    other = story_of(Construction.PARENT_BORE, holes=2)
+    other.survey(Quantity.BLOCK_BORE, {place: (100_020.0,) for place in BORE_PLACES}, hole_id=other.hole_id(1))
+    other.set_up(Quantity.BLOCK_BORE, zeroed_on=ZeroedOn.NOMINAL, zero_um=Decimal(100_000), zero_typed="100")
+    other.survey(Quantity.BLOCK_BORE, {place: (30.0,) for place in BORE_PLACES}, hole_id=other.hole_id(2))
+    assert worst_hole(other.facts()) == other.hole_rows[1]
+
+
+def test_a_contradiction_is_let_pass_at_the_release_by_name() -> None:
+    """Parts that give 90 µm against a reading of 20: the verdict stays, and who releases it answers for it."""
+    story = story_of(Construction.WET_TOP_FLANGE, holes=1)
+    liner = story.liner("L1")
+    fitting = story.fit(1, liner)
+    story.read(Quantity.PROTRUSION, fitting, (90, 91, 90, 89))
+    story.read(Quantity.FLANGE_THICKNESS, liner, (9_060,))
+    story.read(Quantity.COUNTERBORE_DEPTH, story.hole_rows[0].hole_id, (8_900, 8_900, 8_900, 8_900))
+    assert "disagree" in _held(story.facts(), O.RELEASE)[HoldPoint.PARTS_AGREE]
+    _pass(story, HoldPoint.PARTS_AGREE, O.RELEASE, 1)
+    assert HoldPoint.PARTS_AGREE not in _held(story.facts(), O.RELEASE)
+    assert judge_job(story.facts()).holes[0].state is State.CANNOT_TELL
 
 
 def test_nothing_is_fitted_that_was_not_made_ready_nor_hot_without_temperatures() -> None:

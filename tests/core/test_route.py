@@ -415,6 +415,20 @@ def test_soaked_is_within_five_kelvin_of_the_room() -> None:
     assert _far(story, O.SOAK)[0] is State.IN
 
 
+def test_a_temperature_taken_before_the_oven_proves_neither_heat_nor_cold() -> None:
+    story = story_of(Construction.WET_BOTTOM_SEAT)
+    story.choose(schools.GETTING_IN, schools.HEAT)
+    story.take_temperature("room", 20)
+    story.take_temperature("part", 20)
+    story.mark(O.HEAT)
+    assert _far(story, O.HEAT)[0] is State.NOT_MEASURED
+    story.mark(O.SOAK)
+    assert _far(story, O.SOAK)[0] is State.NOT_MEASURED
+    story.take_temperature("part", 80)
+    assert _far(story, O.HEAT)[0] is State.IN
+    assert _far(story, O.SOAK)[0] is State.OUT
+
+
 def test_left_proud_is_proud_all_round_until_it_is_decked() -> None:
     story = story_of(Construction.WET_TOP_FLANGE, holes=1)
     story.choose(schools.HEIGHT, schools.LEFT_PROUD)

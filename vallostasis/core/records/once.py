@@ -11,7 +11,7 @@ Answer = TypeVar("Answer")
 
 
 def once(work: Callable[Concatenate[JobFacts, What], Answer]) -> Callable[Concatenate[JobFacts, What], Answer]:
-    """Work something out of a job's facts once, however often it is asked for."""
+    """Work something out of a job's facts once, however often it is asked for. By definition: facts never change."""
 
     @wraps(work)
     def remembered(facts: JobFacts, /, *what: What.args, **how: What.kwargs) -> Answer:

@@ -218,11 +218,18 @@ def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
 
 
 def _heat(facts: JobFacts) -> Evidence:
-    """Marked, and how warm the block was written down since what was cold before."""
+    """Marked, and the block written down as warm: what was taken of it cold says nothing of the oven."""
     marked = _by_mark(facts, Operation.HEAT, None)
-    if marked.is_done and not standing_temperatures(facts, "part"):
+    if marked.is_done and not _was_read_warm(facts):
         return Evidence(State.NOT_MEASURED, "temperature of the block not written down", marked.at, marked.by)
     return marked
+
+
+def _was_read_warm(facts: JobFacts) -> bool:
+    """Whether a temperature of the block was taken that is more than 5 K above that of the room."""
+    room = standing_temperatures(facts, "room")
+    room_c = float(room[-1].celsius) if room else float(facts.room.mean_c)
+    return any(float(one.celsius) > room_c + COLD_WITHIN_K for one in standing_temperatures(facts, "part"))
 
 
 def _fit(facts: JobFacts, hole: Hole) -> Evidence:
@@ -240,7 +247,10 @@ def _soak(facts: JobFacts) -> Evidence:
     marked = _by_mark(facts, Operation.SOAK, None)
     if not marked.is_done:
         return marked
-    block, room = standing_temperatures(facts, "part"), standing_temperatures(facts, "room")
+    heated = [one.at for one in doings_of(facts) if one.operation is Operation.HEAT]
+    room = standing_temperatures(facts, "room")
+    # What was taken of the block before it was heated says nothing of how far it has come down.
+    block = [one for one in standing_temperatures(facts, "part") if not heated or one.taken_at > heated[-1]]
     if not block or not room:
         return Evidence(State.NOT_MEASURED, "temperatures of block and room not written down", marked.at, marked.by)
     block_c, room_c = float(block[-1].celsius), float(room[-1].celsius)

@@ -16,6 +16,7 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, MarkKind, Operation
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.records.spec_card import UNLINED, Construction
+from vallostasis.core.records.values import is_relative, value_used_um
 from vallostasis.core.route.evidence import Evidence, holes_words, is_made_ready
 from vallostasis.core.route.plan import plan_of
 from vallostasis.core.surveys.survey import survey_of
@@ -100,7 +101,9 @@ def worst_hole(facts: JobFacts) -> Hole | None:
     largest: dict[int, float] = {}
     for hole in facts.holes:
         sets = [one for one in facts.sets_of(Quantity.BLOCK_BORE) if one.hole_id == hole.hole_id]
-        read = [float(one.value_um) for one in facts.standing_readings(sets[0])] if sets else []
+        if not sets or is_relative(facts, sets[0]):
+            continue
+        read = [float(value_used_um(facts, sets[0], one)) for one in facts.standing_readings(sets[0])]
         if read:
             largest[hole.number] = max(read)
     worst = max(largest, key=lambda number: largest[number], default=None)
@@ -180,11 +183,11 @@ HOLDS: tuple[Hold, ...] = (
          _worst_first),
     Hold(HoldPoint.READY_TO_FIT, "No fitting before cleanliness and orientation are logged, and temperatures where "
          "it goes in hot", (Operation.FIT,), _ready_to_fit),
-    Hold(HoldPoint.PARTS_AGREE, "No verdict while parts and reading disagree", (Operation.PROVE,), _parts_agree),
+    Hold(HoldPoint.PARTS_AGREE, "No verdict while parts and reading disagree", (Operation.RELEASE,), _parts_agree),
     Hold(HoldPoint.PLATE, "No finish hone without the plate where the job asks for one", (Operation.HONE,), _plate),
     Hold(HoldPoint.HONING_FROZEN, "No ring gap and no wash while honing may come",
          (Operation.WASH, Operation.PISTONS), _honing_frozen, each_hole=False),
-    Hold(HoldPoint.THREE_AXES, "No “round” without three axes at several levels", (Operation.PROVE,), _three_axes),
+    Hold(HoldPoint.THREE_AXES, "No “round” without three axes at several levels", (Operation.RELEASE,), _three_axes),
     Hold(HoldPoint.HEIGHTS_COLD, "No release before seat heights are read cold", (Operation.RELEASE,),
          _heights_cold, each_hole=False),
 )  # fmt: skip

@@ -7,7 +7,7 @@ from vallostasis.core.features.parts import parts_of
 from vallostasis.core.operations.catalogue import OPERATIONS
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.route_marks import Operation
+from vallostasis.core.records.route_marks import HoldPoint, Operation
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION
 from vallostasis.core.route.as_found import as_found_left
@@ -15,6 +15,9 @@ from vallostasis.core.route.evidence import Evidence, holes_words
 from vallostasis.core.route.hold_points import HoldNow, HoldState
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import State
+
+# Hold points about what the proof says; the others are told by holes and operations.
+VERDICTS = (HoldPoint.PARTS_AGREE, HoldPoint.THREE_AXES)
 
 
 class PointKind(StrEnum):
@@ -59,7 +62,7 @@ def open_points_of(
     points += [
         OpenPoint(PointKind.HOLD, one.missing, State.NOT_MEASURED, one.hole)
         for one in holds
-        if one.state in (HoldState.OPEN, HoldState.WAITS) and one.before is Operation.PROVE
+        if one.state in (HoldState.OPEN, HoldState.WAITS) and one.hold in VERDICTS
     ]
     points += [
         OpenPoint(PointKind.WAIT, f"{OPERATIONS[one.operation].title} waits for {one.words}", State.NOT_MEASURED)

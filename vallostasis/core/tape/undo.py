@@ -151,5 +151,6 @@ def _counted(rows: list[TapeRow]) -> str:
     parts = []
     for kind in kinds:
         count = sum(row.kind is kind for row in rows)
-        parts.append(f"{count} {kind.value}s" if count > 1 else f"a {kind.value}")
+        article = "an" if kind.value[0] in "aeiou" else "a"
+        parts.append(f"{count} {kind.value}s" if count > 1 else f"{article} {kind.value}")
     return " and ".join(parts)
