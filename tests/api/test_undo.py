@@ -149,7 +149,7 @@ def test_an_operation_marked_and_a_card_chosen_are_taken_back(bench: Bench) -> N
     # A step that passed hold points goes back whole.
     _post(bench, "route/marks", operation="release", words="to the skipper", hold_reason="he waits on the quay")
     assert bench.block()["route"][-1]["is_done"]
-    assert bench.undo() == "an operation and a hold point"
+    assert bench.undo() == "an operation and 2 hold points"
     assert not bench.block()["route"][-1]["is_done"]
     assert "he waits" not in bench.client.get(f"/api/jobs/{bench.job_id}/proof.html").text
     version = block["card"]["version"]

@@ -74,7 +74,7 @@ def test_readings_as_csv_hold_every_reading_and_its_strike(client: TestClient) -
     assert [row["reading_id"] for row in rows] == [reading["reading_id"] for reading in block["readings"]]
     struck = [row for row in rows if row["struck"]]
     assert [(row["hole"], row["clock_h"], row["typed"]) for row in struck] == [("4", "3", "2.1 thou")]
-    assert {row["gauge"] for row in rows} == {"Depth sled 2", "Bench micrometer"}
+    assert {row["gauge"] for row in rows} == {"Depth sled 2", "Bench micrometer", "Deck indicator"}
 
 
 def test_whole_job_as_json_keeps_to_its_published_schema(client: TestClient) -> None:

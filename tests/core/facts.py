@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 from tests.core.card import FLAT, wet_card
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.preparation import Inspection, InspectionKind, InspectionOutcome, PrepKind, PrepStep
 from vallostasis.core.records.route_marks import (
     Finding,
     FindingKind,
@@ -71,6 +72,26 @@ class Story:
         self.gauge = GaugeVersion(uuid4(), uuid4(), "Sled", "depth gauge", 1, Decimal(str(self.resolution_um)),
                                   Decimal(str(self.repeatability_um)), "", "", **self.gauge_fields)  # fmt: skip
         self.setups = {quantity: self._setup(quantity) for quantity in Quantity}
+
+        self.look(InspectionKind.CORNER, None, InspectionOutcome.WAIVED)
+
+    def look(
+        self,
+        kind: InspectionKind,
+        hole: int | None,
+        outcome: InspectionOutcome = InspectionOutcome.SOUND,
+        figure_um: float | None = None,
+    ) -> int:
+        """Somebody looks at a hole, at the block or at all holes, or waives it; returns the event."""
+        event = self._next()
+        figure = None if figure_um is None else Decimal(str(figure_um))
+        self._add("inspections", Inspection(uuid4(), kind, self.hole_id(hole), outcome, "a test", figure, "", self.now,
+                                            self.person, event))  # fmt: skip
+        return event
+
+    def prepare(self, kind: PrepKind, count: int, place: str = "") -> None:
+        """A step of making the block ready is written down."""
+        self._add("prep_steps", PrepStep(uuid4(), kind, place, count, "", self.now, self.person, self._next()))
 
     def _next(self) -> int:
         self.event += 1
@@ -153,10 +174,12 @@ class Story:
         """The job follows a side of a question."""
         self._add("school_choices", SchoolChoice(question, side, "", self.now, self.person, self._next()))
 
-    def find(self, kind: FindingKind, hole: int | None, word: str, figure: Decimal | None = None) -> None:
+    def find(
+        self, kind: FindingKind, hole: int | None, word: str, figure: Decimal | None = None, part: str = "", **lies: Any
+    ) -> None:
         """Something is found as the engine is stripped."""
-        self._add("findings", Finding(uuid4(), self.hole_id(hole), kind, "", word, "", figure, "", self.now,
-                                      self.person, self._next()))  # fmt: skip
+        self._add("findings", Finding(uuid4(), self.hole_id(hole), kind, part, word, "", figure, "", self.now,
+                                      self.person, self._next(), **lies))  # fmt: skip
 
     def take_temperature(self, body: str, celsius: float) -> None:
         """Somebody takes a temperature of the block or the room."""

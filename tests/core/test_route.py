@@ -376,7 +376,7 @@ def test_plugs_that_went_in_come_out_and_grit_after_the_wash_wants_another() -> 
     story = story_of(Construction.PARENT_BORE)
     story.mark(O.PLUG, count=9)
     story.mark(O.WASH, count=8)
-    assert _far(story, O.WASH) == (State.OUT, "9 plugs went in, out: 8")
+    assert _far(story, O.WASH) == (State.OUT, "in all: 9 plugs went in, 8 came out")
     story.mark(O.WASH, count=9)
     assert _far(story, O.WASH)[0] is State.IN
     story.mark(O.HONE, 2)

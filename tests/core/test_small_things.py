@@ -13,11 +13,11 @@ from vallostasis.core.errors import NotationError, OutOfDomain
 from vallostasis.core.gauges.circumstances import cautions_of_setup
 from vallostasis.core.notation.odd_reading import ask_if_odd
 from vallostasis.core.notation.typed_lengths import as_entered, parse_length, unit_step
+from vallostasis.core.records.card_checks import check_card
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import (
     CardUnit,
     Length,
-    check_card,
     neighbours_under_one_head,
     typed_with_unit,
 )

@@ -9,6 +9,7 @@ from tests.core.facts import Story, level
 from vallostasis.core.features.parts import part_with_key, parts_of
 from vallostasis.core.features.plan import check_features
 from vallostasis.core.gauges.circumstances import how_read
+from vallostasis.core.records.card_checks import check_card
 from vallostasis.core.records.rows import Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
     ONE_AT_THE_FLYWHEEL,
@@ -19,7 +20,6 @@ from vallostasis.core.records.spec_card import (
     SourceStatus,
     SpecCard,
     bank_rows,
-    check_card,
 )
 from vallostasis.core.subjects import cross_checks
 from vallostasis.core.surveys.survey import Survey, survey_of

@@ -135,7 +135,7 @@ def test_the_tape_holds_every_kind_in_order() -> None:
     assert [row.event for row in rows] == sorted(row.event for row in rows)
     kinds = {row.kind for row in rows}
     assert kinds == {TapeKind.CARD, TapeKind.SETUP, TapeKind.FITTING, TapeKind.SET, TapeKind.ZERO_LOOK,
-                     TapeKind.ZERO_CORRECTION, TapeKind.UNREADABLE, TapeKind.LETTERS}  # fmt: skip
+                     TapeKind.ZERO_CORRECTION, TapeKind.UNREADABLE, TapeKind.LETTERS, TapeKind.INSPECTION}  # fmt: skip
     letters = next(row for row in rows if row.kind is TapeKind.LETTERS)
     assert (letters.where.hole, letters.words) == (1, "letters B")
 

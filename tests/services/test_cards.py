@@ -118,7 +118,7 @@ def test_all_problems_come_at_once() -> None:
 
 def test_bare_numbers_on_an_inch_card_are_thou_and_inch() -> None:
     card = replace(
-        _limits(least_without_shim=_own("2"), greatest_without_shim=_own("5")), unit=CardUnit.INCH,
+        _limits(least_without_shim=_own("2"), greatest_without_shim=_own("5")), unit=CardUnit.INCH, features=(),
     )  # fmt: skip
     seat = replace(card.seat, flange_nominal=Limit(Length("0.3504"), "book", SourceStatus.SPECIFICATION))
     read = spec_cards.read_card(replace(card, seat=seat))

@@ -13,7 +13,7 @@ from vallostasis.core.operations.schools import NO_PLATE, PLATE
 from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.tape.fact_kinds import newest_event
-from vallostasis.services import fitting, proof, readings, route, spec_cards, tape, zeros
+from vallostasis.services import findings, fitting, proof, readings, route, spec_cards, tape, zeros
 from vallostasis.services.block import block_of_job
 from vallostasis.services.job_import import import_job
 from vallostasis.services.refused import RefusalCode, Refused
@@ -47,7 +47,7 @@ def rich_job(demo: Conn, demo_job: UUID, wren: UUID) -> UUID:
     route.mark_operation(demo, demo_job, at(Operation.WASH), MarkKind.DONE, wren, "hot tank", 9, 60, "by the book")
     route.run_clock(demo, demo_job, at(Operation.WASH), True, wren)
     route.choose_school(demo, demo_job, PLATE, NO_PLATE, "a stiff block", wren, False)
-    route.waive(demo, demo_job, Quantity.PROTRUSION, "hole-6", True, "a stud in the way", wren)
+    findings.waive(demo, demo_job, Quantity.PROTRUSION, "hole-6", True, "a stud in the way", wren)
     saved = spec_cards.save_version(demo, facts.card_version.spec_card_id, 1, facts.card, wren)
     spec_cards.choose_version(demo, demo_job, saved, wren, False)
     return demo_job
@@ -101,7 +101,7 @@ def test_a_gauge_and_a_card_that_became_others_are_added(demo: Conn, rich_job: U
             text = text.replace(version.get(name, "\0"), str(uuid4()))
     copy = import_job(elsewhere, text.encode(), True, "again")
     names = {gauge.name for gauge in load_job_facts(elsewhere, copy.job_id).gauge_versions}
-    assert names == {"Depth sled 2 of again", "Bench micrometer of again"}
+    assert names == {"Depth sled 2 of again", "Bench micrometer of again", "Deck indicator of again"}
     cards = elsewhere.execute("SELECT count(*) FROM spec_card").fetchone()
     assert cards == (2,)
 

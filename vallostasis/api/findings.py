@@ -18,10 +18,15 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import Finding, FindingKind
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.route.as_found import as_found_left
-from vallostasis.services import route
+from vallostasis.core.tape.fact_kinds import READINGS
+from vallostasis.services import findings
 from vallostasis.store.job_facts import load_job_facts
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["findings"], responses=ERROR_RESPONSES)
+
+
+ClockHour = Annotated[float, Field(gt=0, le=12, allow_inf_nan=False)]
+_LIES = {"hour", "until_hour", "distance", "width", "reading_id"}
 
 
 class FindingBody(BaseModel):
@@ -36,6 +41,11 @@ class FindingBody(BaseModel):
     figure: LengthText = ""
     bare_unit: Unit = "mm"
     confirmed: bool = False
+    hour: ClockHour | None = None
+    until_hour: ClockHour | None = None
+    distance: LengthText = Field("", description="From the edge of the counterbore outward, as typed.")
+    width: LengthText = ""
+    reading_id: UUID | None = Field(None, description="The reading that it explains.")
     person_id: UUID
 
 
@@ -62,6 +72,11 @@ class FindingView(BaseModel):
     length_m: float | None
     typed: str
     sound: bool
+    hour: float | None
+    until_hour: float | None
+    distance_m: float | None
+    width_m: float | None
+    explains: str = Field(description="The reading that it explains, in words.")
     notes: int = Field(description="Notes and photos that stand on it.")
     photo: UUID | None = Field(description="The newest note with a photo that is here.")
     found_at: datetime
@@ -78,6 +93,7 @@ class FindingFormView(BaseModel):
     figure: str
     unit: str
     of_hole: bool
+    lies: bool = Field(description="It has a clock position, and may have a distance and a width.")
 
 
 class SuspectView(BaseModel):
@@ -133,10 +149,10 @@ def read_strip_record(job_id: UUID, conn: Conn) -> StripRecordView:
     """What was found, by hole and part, what it leads to suspect, and what is waived by name."""
     facts = load_job_facts(conn, job_id)
     return StripRecordView(
-        findings=[finding_view(facts, one) for one in facts.standing_findings],
+        findings=[finding_view(facts, one) for one in facts.standing(facts.findings)],
         forms=[
             FindingFormView(kind=form.kind, parts=list(form.parts), words=list(form.words), figure=form.figure,
-                            unit=form.unit, of_hole=form.of_hole)
+                            unit=form.unit, of_hole=form.of_hole, lies=form.lies)
             for form in FORMS.values()
         ],
         suspects=[
@@ -183,6 +199,11 @@ def finding_view(facts: JobFacts, one: Finding) -> FindingView:
         length_m=metres(one.figure) if one.figure is not None and not is_percent else None,
         typed=one.typed,
         sound=bool(form.sound) and one.word == form.sound,
+        hour=one.hour,
+        until_hour=one.until_hour,
+        distance_m=None if one.distance_um is None else metres(one.distance_um),
+        width_m=None if one.width_um is None else metres(one.width_um),
+        explains=_explains(facts, one),
         notes=len(notes),
         photo=next((note.note_id for note in reversed(notes) if note.photo_here), None),
         found_at=one.found_at,
@@ -191,16 +212,22 @@ def finding_view(facts: JobFacts, one: Finding) -> FindingView:
     )
 
 
+def _explains(facts: JobFacts, one: Finding) -> str:
+    reading = None if one.reading_id is None else facts.reading(one.reading_id)
+    return "" if reading is None else READINGS.words_of(facts, reading)
+
+
 @router.post("/strip-record/findings", status_code=201)
 def note_finding(job_id: UUID, body: FindingBody, conn: Conn) -> Done:
     """Write down something found; sending it again never doubles it."""
-    found = route.FindingWritten(**body.model_dump(exclude={"person_id"}))
-    route.note_finding(conn, job_id, found, body.person_id)
+    lies = findings.LiesAt(**body.model_dump(include=_LIES))
+    found = findings.FindingWritten(**body.model_dump(exclude={"person_id", *_LIES}), lies=lies)
+    findings.note_finding(conn, job_id, found, body.person_id)
     return Done(job_id=job_id)
 
 
 @router.post("/strip-record/waivers", status_code=201)
 def waive(job_id: UUID, body: WaiverBody, conn: Conn) -> Done:
     """Write down by name that a feature of a part is not read, or is to be read after all."""
-    route.waive(conn, job_id, body.quantity, body.part, body.waived, body.reason, body.person_id)
+    findings.waive(conn, job_id, body.quantity, body.part, body.waived, body.reason, body.person_id)
     return Done(job_id=job_id)

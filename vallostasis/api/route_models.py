@@ -12,11 +12,11 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, Operation, Wait, WaitCause
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.route.clocks import Clocks, WaitNow
-from vallostasis.core.route.evidence import Evidence
 from vallostasis.core.route.forks import Fork
 from vallostasis.core.route.hold_points import HoldNow, HoldState
 from vallostasis.core.route.open_points import OpenPoint, PointKind
 from vallostasis.core.route.route import Arc, OperationNow, Reopened, Route
+from vallostasis.core.route.shown import Evidence
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.services.route import RouteNow, SchoolChange
 

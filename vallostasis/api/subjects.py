@@ -15,6 +15,7 @@ from vallostasis.api import (
     imports,
     jobs,
     notes,
+    preparation,
     route,
     shop,
     spec_cards,
@@ -31,7 +32,7 @@ from vallostasis.api.compute import uncertainty as compute_uncertainty
 # What a subject of the register answers over HTTP. One that only has features is read by the surveys, as all are.
 OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "protrusion": (compute_protrusion.router,),
-    "counterbore": (counterbore.router, compute_counterbore.router),
+    "counterbore": (counterbore.router, preparation.router, compute_counterbore.router),
     "bores": (bores.router, compute_bores.router),
     "fits": (),
     "findings": (findings.router,),

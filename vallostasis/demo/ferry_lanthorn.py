@@ -5,21 +5,27 @@ written down as the flat land.
 """
 
 from dataclasses import replace
+from decimal import Decimal
 
+from vallostasis.core.records.preparation import InspectionKind, PrepKind
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
-from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
     Acceptance,
     Arrangement,
     CardUnit,
     Construction,
     Cutter,
+    DependentHeight,
+    FeatureSheet,
+    HeightKind,
     Land,
     Layout,
     Length,
     Limit,
     Limits,
     Measuring,
+    Obstruction,
     Seat,
     ShimSize,
     SourceStatus,
@@ -35,10 +41,13 @@ from vallostasis.demo.hidden_truth import (
     LinerTruth,
     TypedReading,
 )
-from vallostasis.demo.route_play import ClockPlay, FindingPlay, MarkPlay, RoutePlay, WaitPlay, found
+from vallostasis.demo.route_play import ClockPlay, FindingPlay, LookPlay, MarkPlay, RoutePlay, StepPlay, WaitPlay, found
+from vallostasis.demo.survey_play import INDICATOR, SurveyPlay, TypedPlace
 
 SEED = 26031
 FLAT, LIP = "flat land", "lip"
+GRID_ALONG = ("0", "168", "336", "504", "672", "840", "1008")
+GRID_ACROSS = ("-110", "0", "110")
 HOURS = (12.0, 3.0, 6.0, 9.0)
 BOOK = "Fennick 6W workshop book, 3rd edition, page 41"
 TALKING_GAUGE = SLED.name
@@ -87,8 +96,27 @@ def demo_job() -> DemoJob:
         before_fitting=tuple(before),
         shims={},
         after_fitting=tuple(after),
+        surveys=(_deck(bench),),
         route=_route(),
     )
+
+
+def deck_um(place: Place) -> float:
+    """True height of the deck at a point of its grid: a little hollow along the middle. [µm]"""
+    along, across = float(place.along_um or 0) / 1e6, float(place.across_um or 0) / 1e5
+    return 9.0 * (2 * along - 1) ** 2 + 3.0 * across - 4.0 * across**2
+
+
+def _deck(bench: Bench) -> SurveyPlay:
+    typed = []
+    for along in GRID_ALONG:
+        for across in GRID_ACROSS:
+            place = Place(along_um=Decimal(along) * 1000, across_um=Decimal(across) * 1000)
+            typed.append(
+                TypedPlace("Wren", "deck", place, f"{bench.read(deck_um(place), INDICATOR) / 10:.1f}", "0.01 mm")
+            )
+    return SurveyPlay(Quantity.DECK_FLATNESS, INDICATOR.name, ZeroedOn.PART, tuple(typed), method="indicator grid",
+                      load="block level on the machine", ago_h=24, before_fitting=True)  # fmt: skip
 
 
 def _route() -> RoutePlay:
@@ -101,12 +129,31 @@ def _route() -> RoutePlay:
             FindingPlay(FindingKind.LEAK_DOWN, "Tobiah", "cylinder", "past the rings", 4, figure="9 %"),
             FindingPlay(FindingKind.PRIOR_WORK, "Ines", "liner", "sleeved before", None,
                         "two makes of liner in one block, no papers"),
+            FindingPlay(FindingKind.MARK, "Wren", "deck", "pit", 2, "where the old gasket leaked", "0.06 mm", 4.0,
+                        "3 mm", "2 mm"),
+            FindingPlay(FindingKind.MARK, "Wren", "deck", "pit", 4, "by the water port", "0.4 mm", 8.0, "15 mm",
+                        "4 mm"),
+            FindingPlay(FindingKind.WEAR, "Tobiah", "liner below the flange", "cavitation line", 5,
+                        "a row of pits down the exhaust side", "0.3 mm", 12.0, "", "12 mm"),
+        ),
+        steps=(
+            StepPlay(PrepKind.SCRAPED, "Wren", 3, "scraper and solvent"),
+            StepPlay(PrepKind.SCRAPED, "Wren", 1, "flat stone", "machining marks kept"),
+            StepPlay(PrepKind.BOLT_HOLES, "Wren", 14),
+            StepPlay(PrepKind.DOWELS, "Wren", 0, words="left in, clear of the cutter"),
+            StepPlay(PrepKind.PLUGS_IN, "Tobiah", 6, "bores"),
+            StepPlay(PrepKind.PLUGS_IN, "Tobiah", 9, "oil holes"),
+            StepPlay(PrepKind.PLUGS_IN, "Tobiah", 7, "journals"),
+        ),
+        looks=(
+            LookPlay(InspectionKind.CRACK_LEDGE, "Tobiah", "dye, all six, ten minutes"),
+            LookPlay(InspectionKind.CRACK_DECK, "Tobiah", "dye, between the bores"),
+            LookPlay(InspectionKind.PRESSURE, "Ines", "2 bar, warm water, half an hour"),
+            LookPlay(InspectionKind.CORNER, "Tobiah", "radius gauge, all six", "0.4 mm"),
         ),
         marks=(
             MarkPlay(Operation.STRIP, "Wren", 74, "head nuts on the exhaust side were slack"),
             MarkPlay(Operation.DECIDE, "Ines", 29, "cut and shim number five, agreed with the Trust"),
-            MarkPlay(Operation.CLEAN, "Wren", 25, "bolt holes chased, dowels left in"),
-            MarkPlay(Operation.PLUG, "Tobiah", 3, "oil gallery and water ports", count=9),
         ),
         clocks=(
             ClockPlay(Operation.STRIP, "Wren", 75.5, 74),
@@ -184,6 +231,8 @@ def spec_card() -> SpecCard:
             ledge_at_nominal=_book("6.0"),
             ledge_least=_book("5.2"),
             cleanup_least=Limit(Length("0.025"), "an even witness all round", practice),
+            sealing_land=_book("7"),
+            flange_edge=_book("0.8"),
         ),
         measuring=Measuring(
             land=FLAT,
@@ -202,8 +251,25 @@ def spec_card() -> SpecCard:
             for size, stock, price in (("0.10", 2, None), ("0.15", 0, None), ("0.20", 3, None), ("0.25", 3, None),
                                        ("0.50", 1, None))
         ),
-        cutter=Cutter("portable counterbore cutter", Length("0.020"), Length("0.025"), 5.0),
+        cutter=Cutter("portable counterbore cutter", Length("0.020"), Length("0.025"), 5.0,
+                      Limit(Length("0.4"), "as ground", practice)),
+        stroke=_book("146"),
+        clearance_volume_cm3=125.0,
+        heights=(
+            DependentHeight(HeightKind.STAND_OUT, Length("0.62"), _book("0.45"), _book("0.75")),
+            DependentHeight(HeightKind.INJECTOR, Length("2.10"), _book("1.90"), none),
+            DependentHeight(HeightKind.VALVE, Length("1.35"), _book("1.20"), none),
+        ),
+        obstructions=(
+            Obstruction(1, "gear case", 8.0, 10.0, "cut it late: the bar has to be turned back and forth"),
+            Obstruction(6, "lifting eye", 2.0, 4.0, "take it off first"),
+        ),
         currency="",
+        features=(
+            FeatureSheet(Quantity.DECK_FLATNESS, greatest=_book("0.05"),
+                         along=tuple(Length(one) for one in GRID_ALONG),
+                         across=tuple(Length(one) for one in GRID_ACROSS)),
+        ),
         acceptance=Acceptance.GUARDED,
         coverage_factor=2.0,
     )  # fmt: skip

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from datetime import timedelta
 
+from vallostasis.core.records.preparation import InspectionKind, InspectionOutcome, PrepKind
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity
 
@@ -56,6 +57,31 @@ class FindingPlay:
     hole: int | None = None
     words: str = ""
     figure: str = ""
+    hour: float | None = None
+    distance: str = ""
+    width: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class StepPlay:
+    """A step of making the block ready to be cut."""
+
+    kind: PrepKind
+    by: str
+    count: int
+    place: str = ""
+    words: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class LookPlay:
+    """A look at all holes or at the block, or that it is waived by name; the radius of a corner as it was typed."""
+
+    kind: InspectionKind
+    by: str
+    words: str = ""
+    radius: str = ""
+    outcome: InspectionOutcome = InspectionOutcome.SOUND
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,6 +115,8 @@ class RoutePlay:
     waits: tuple[WaitPlay, ...] = ()
     waivers: tuple[WaiverPlay, ...] = ()
     fitted_with: str = ""
+    steps: tuple[StepPlay, ...] = ()
+    looks: tuple[LookPlay, ...] = ()
 
 
 def seconds(hours: float) -> float:

@@ -4,6 +4,7 @@ Everything here is invented. The deliberate mistake: the shim under hole 3 was w
 thou and is one of 8. Number six sinks; numbers seven and eight are not read to the end yet.
 """
 
+from vallostasis.core.records.preparation import InspectionKind
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import (
@@ -34,7 +35,7 @@ from vallostasis.demo.hidden_truth import (
     ShimWritten,
     TypedReading,
 )
-from vallostasis.demo.route_play import ClockPlay, FindingPlay, MarkPlay, RoutePlay, WaitPlay, found
+from vallostasis.demo.route_play import ClockPlay, FindingPlay, LookPlay, MarkPlay, RoutePlay, WaitPlay, found
 
 SEED = 26044
 FLAT = "flat land"
@@ -116,6 +117,7 @@ def _route() -> RoutePlay:
                 FindingKind.PRIOR_WORK, "Ines", "liner", "shimmed before", None, "shims of three makes under 2, 3 and 7"
             ),
         ),
+        looks=(LookPlay(InspectionKind.CORNER, "Tobiah", "radius gauge, all eight", "0.3 mm"),),
         marks=(MarkPlay(Operation.STRIP, "Tobiah", 98, "driver says it pulls to the left when hot"),),
         clocks=(ClockPlay(Operation.STRIP, "Tobiah", 100, 98), ClockPlay(Operation.MEASURE, "Tobiah", 4, 1)),
         waits=(WaitPlay(Operation.DECIDE, WaitCause.CUSTOMER, "number six, or all eight?", "Ines", 2),),

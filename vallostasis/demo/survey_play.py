@@ -68,7 +68,10 @@ class TypedPlace:
 
 @dataclass(frozen=True, slots=True)
 class SurveyPlay:
-    """A feature as people read it: how, how warm everything was, every reading, and what the zero showed after."""
+    """A feature as people read it: how, how warm everything was, every reading, and what the zero showed after.
+
+    One ``before_fitting`` was read while the block was bare.
+    """
 
     quantity: Quantity
     gauge: str
@@ -82,3 +85,4 @@ class SurveyPlay:
     method: str = ""
     zero_found: str = ""
     ago_h: float = 0.0
+    before_fitting: bool = False

@@ -8,9 +8,9 @@ from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.operations.schools import school_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import Finding, Operation
-from vallostasis.core.route.evidence import Evidence, mark_of
 from vallostasis.core.route.hold_points import HoldNow, HoldState
 from vallostasis.core.route.route import OperationNow, Reopened, route_of
+from vallostasis.core.route.shown import Evidence, mark_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +53,7 @@ def proof_route(facts: JobFacts) -> ProofRoute:
         reopened=route.reopened,
         schools=tuple(_schools(facts)),
         findings=tuple(
-            ("block" if one.hole_id is None else numbers[one.hole_id], one) for one in facts.standing_findings
+            ("block" if one.hole_id is None else numbers[one.hole_id], one) for one in facts.standing(facts.findings)
         ),
         release=released.evidence if released is not None and has_mark else None,
     )
@@ -62,7 +62,7 @@ def proof_route(facts: JobFacts) -> ProofRoute:
 def _concessions(facts: JobFacts, holds: tuple[HoldNow, ...]) -> Iterator[Concession]:
     words = {one.hold: one.words for one in holds}
     numbers = {hole.hole_id: hole.number for hole in facts.holes}
-    for one in facts.standing_hold_passes:
+    for one in facts.standing(facts.hold_passes):
         where = "" if one.hole_id is None else f", hole {numbers[one.hole_id]}"
         said = words.get(one.hold, one.hold.value)
         yield Concession(f"Hold point passed: {said}{where}", one.passed_by, one.passed_at, one.reason)

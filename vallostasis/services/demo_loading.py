@@ -14,7 +14,13 @@ from vallostasis.demo.shop_life import part_of_study_um
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, setups, spec_cards, surveys, zeros
-from vallostasis.services.demo_route import play_clocks_and_waits, play_findings, play_mark, play_schools
+from vallostasis.services.demo_route import (
+    play_clocks_and_waits,
+    play_findings,
+    play_mark,
+    play_preparation,
+    play_schools,
+)
 from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import gauge_links as gauge_link_rows
@@ -47,8 +53,11 @@ def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
     for liner in demo.block.liners:
         jobs.add_liner(conn, job_id, liner.mark, liner.make, liner.batch)
     _take_readings(conn, job_id, people, demo.before_fitting)
+    for survey in (one for one in demo.surveys if one.before_fitting):
+        _play_survey(conn, job_id, people, survey)
     play_schools(conn, job_id, people, demo.route)
     play_findings(conn, job_id, people, demo.route)
+    play_preparation(conn, job_id, people, demo.route)
     for hole in job_rows.list_holes(conn, job_id):
         if hole.number not in demo.block.fitted:
             continue
@@ -58,8 +67,10 @@ def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
         fitting.record_fitting(conn, hole.hole_id, uuid4(), demo.block.fitted[hole.number], shims, people["Wren"],
                                made_ready=ready)  # fmt: skip
     _take_readings(conn, job_id, people, demo.after_fitting)
-    for ago_h in sorted({one.ago_h for one in demo.surveys} | {one.ago_h for one in demo.route.marks}, reverse=True):
-        for survey in (one for one in demo.surveys if one.ago_h == ago_h):
+    later = [one for one in demo.surveys if not one.before_fitting]
+    times = {one.ago_h for one in later} | {one.ago_h for one in demo.route.marks}
+    for ago_h in sorted(times, reverse=True):
+        for survey in (one for one in later if one.ago_h == ago_h):
             _play_survey(conn, job_id, people, survey)
         for mark in (one for one in demo.route.marks if one.ago_h == ago_h):
             play_mark(conn, job_id, people, mark)

@@ -5,7 +5,7 @@ from uuid import UUID, uuid4
 
 from vallostasis.core.records.route_marks import MarkKind
 from vallostasis.demo.route_play import MarkPlay, RoutePlay, seconds
-from vallostasis.services import route
+from vallostasis.services import findings, preparation, route
 from vallostasis.services.route import AtOperation
 from vallostasis.store.fact_rows import list_facts
 from vallostasis.store.rows import Conn
@@ -20,11 +20,30 @@ def play_schools(conn: Conn, job_id: UUID, people: dict[str, UUID], play: RouteP
 def play_findings(conn: Conn, job_id: UUID, people: dict[str, UUID], play: RoutePlay) -> None:
     """Write down what was found, and what is not read by name."""
     for one in play.findings:
-        written = route.FindingWritten(uuid4(), one.kind, one.hole, one.part, one.word, one.words, one.figure)
-        route.note_finding(conn, job_id, written, people[one.by])
+        written = findings.FindingWritten(
+            uuid4(),
+            one.kind,
+            one.hole,
+            one.part,
+            one.word,
+            one.words,
+            one.figure,
+            lies=findings.LiesAt(one.hour, None, one.distance, one.width),
+        )
+        findings.note_finding(conn, job_id, written, people[one.by])
     for waiver in play.waivers:
         for part in waiver.parts:
-            route.waive(conn, job_id, waiver.quantity, part, True, waiver.reason, people[waiver.by])
+            findings.waive(conn, job_id, waiver.quantity, part, True, waiver.reason, people[waiver.by])
+
+
+def play_preparation(conn: Conn, job_id: UUID, people: dict[str, UUID], play: RoutePlay) -> None:
+    """Write down how the block was made ready to be cut, and what was looked at."""
+    for step in play.steps:
+        done = preparation.StepDone(uuid4(), step.kind, step.place, step.count, step.words)
+        preparation.note_step(conn, job_id, done, people[step.by])
+    for one in play.looks:
+        look = preparation.LookTaken(uuid4(), one.kind, None, one.outcome, one.words, one.radius)
+        preparation.note_inspection(conn, job_id, look, people[one.by])
 
 
 def play_mark(conn: Conn, job_id: UUID, people: dict[str, UUID], mark: MarkPlay) -> None:

@@ -1,22 +1,19 @@
-"""The route of a job: marks, clocks, waits, hold points, schools, findings and waivers."""
+"""The route of a job: marks, clocks, waits, hold points, schools."""
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from uuid import UUID
 
-from vallostasis.core.features.parts import part_with_key
-from vallostasis.core.findings.kinds import FORMS, PERCENT, read_figure
-from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.schools import SCHOOLS, School, schools_of, side_of
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.preparation import PrepKind
 from vallostasis.core.records.route_marks import (
-    FindingKind,
     MarkKind,
     Operation,
     WaitCause,
 )
-from vallostasis.core.records.rows import Hole, Quantity
+from vallostasis.core.records.rows import Hole
 from vallostasis.core.route.clocks import Clocks, clocks_of
 from vallostasis.core.route.evidence import evidence_of_route
 from vallostasis.core.route.foresight import foresee
@@ -25,19 +22,17 @@ from vallostasis.core.route.hold_points import HoldNow, in_the_way
 from vallostasis.core.route.plan import plan_of
 from vallostasis.core.route.route import Reopened, Route, reopened_of, route_of
 from vallostasis.core.trail import Phrase
-from vallostasis.services.refused import RefusalCode, Refused, typed_at
+from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import people, schools
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.new_facts import (
     NewClockMark,
-    NewFinding,
     NewHoldPass,
     NewOperationMark,
     NewSchoolChoice,
     NewWait,
     NewWaitEnd,
-    NewWaiver,
 )
 from vallostasis.store.rows import Conn
 
@@ -103,13 +98,18 @@ def mark_operation(
             raise Refused(
                 f"{operation.title} is done when the facts show it, not by a mark: record what was done.", "operation"
             )
-        if operation.counts and count is None:
+        if operation.counts and count is None and not _counted_by_place(facts, at.operation):
             raise Refused(f"Count the {operation.counts}: type how many.", "count")
         pass_or_refuse(conn, facts, at.operation, hole, by, hold_reason)
     if kind is MarkKind.AGAIN and not words:
         raise Refused("Say why it is to be done again.", "words")
     hole_id = None if hole is None else hole.hole_id
     record_fact(conn, NewOperationMark(job_id, at.operation, hole_id, kind, _then(ago_s), words, count), by)
+
+
+def _counted_by_place(facts: JobFacts, operation: Operation) -> bool:
+    kind = PrepKind.PLUGS_IN if operation is Operation.PLUG else PrepKind.PLUGS_OUT
+    return any(one.kind is kind for one in facts.standing(facts.prep_steps))
 
 
 def pass_or_refuse(conn: Conn, facts: JobFacts, operation: Operation, hole: Hole | None, by: UUID, reason: str) -> None:
@@ -129,7 +129,6 @@ def pass_or_refuse(conn: Conn, facts: JobFacts, operation: Operation, hole: Hole
 
 def _pass(conn: Conn, facts: JobFacts, hold: HoldNow, by: UUID, reason: str) -> None:
     hole = None if hold.hole is None else facts.hole_numbered(hold.hole)
-    hole_id = None if hole is None else hole.hole_id
     hole_id = None if hole is None else hole.hole_id
     record_fact(conn, NewHoldPass(facts.job.job_id, hold.hold, hold.before, hole_id, reason), by)
 
@@ -193,7 +192,7 @@ def note_wait(
 def end_wait(conn: Conn, job_id: UUID, wait_id: UUID, words: str, by: UUID) -> None:
     """Write down that what was waited for is here."""
     facts = lock_job_facts(conn, job_id)
-    if not any(one.wait_id == wait_id for one in facts.standing_waits):
+    if not any(one.wait_id == wait_id for one in facts.standing(facts.waits)):
         raise Refused("There is no such wait on this job any more: look at the route again.", "wait_id")
     if wait_id in facts.standing_wait_ends:
         raise Refused("That wait has come to its end already.", "wait_id", RefusalCode.STALE)
@@ -249,57 +248,3 @@ def follow_the_shop(conn: Conn, facts: JobFacts, by: UUID) -> None:
     for chosen in schools.list_shop_schools(conn):
         if chosen.question in asked:
             record_fact(conn, NewSchoolChoice(facts.job.job_id, chosen.question, chosen.side, "as the shop does"), by)
-
-
-@dataclass(frozen=True, slots=True)
-class FindingWritten:
-    """Something found, as it was written down; a figure as typed, with the unit of a bare number."""
-
-    finding_id: UUID
-    kind: FindingKind
-    hole: int | None
-    part: str
-    word: str
-    words: str
-    figure: str
-    bare_unit: Unit = "mm"
-    confirmed: bool = False
-
-
-def note_finding(conn: Conn, job_id: UUID, found: FindingWritten, by: UUID) -> None:
-    """Write down something found; sending it again never doubles it."""
-    facts = lock_job_facts(conn, job_id)
-    if any(one.finding_id == found.finding_id for one in facts.findings):
-        return
-    form = FORMS[found.kind]
-    hole = None if found.hole is None else facts.hole_numbered(found.hole)
-    if found.hole is not None and hole is None:
-        raise Refused(f"There is no hole {found.hole} in this block.", "hole")
-    if form.of_hole and hole is None and found.kind is not FindingKind.CONDITION:
-        raise Refused(f"Name the hole: {found.kind.value} is of one.", "hole")
-    with typed_at("figure"):
-        figure = read_figure(found.kind, found.figure, found.bare_unit, found.confirmed)
-    if not (found.word or found.words or figure is not None):
-        raise Refused("Say what was found: choose a word, or write it.", "word")
-    typed = "" if figure is None else _typed(found, form.unit)
-    record_fact(conn, NewFinding(job_id, None if hole is None else hole.hole_id, found.kind, found.part, found.word,
-                                 found.words, figure, typed, found.finding_id), by)  # fmt: skip
-
-
-def _typed(found: FindingWritten, unit: str) -> str:
-    text = found.figure.strip()
-    if not text[-1:].isdigit():
-        return text
-    return f"{text} %" if unit == PERCENT else f"{text} {found.bare_unit}"
-
-
-def waive(conn: Conn, job_id: UUID, quantity: Quantity, part: str, waived: bool, reason: str, by: UUID) -> None:
-    """Write down by name that a feature of a part is not read, or is to be read after all."""
-    facts = lock_job_facts(conn, job_id)
-    if part_with_key(facts, quantity, part) is None:
-        raise Refused(f"This job has no {part} to read {quantity.value} on.", "part")
-    if not reason.strip():
-        raise Refused("Say why it is not read." if waived else "Say why it is to be read after all.", "reason")
-    if ((quantity, part) in facts.standing_waivers) is waived:
-        raise Refused("That is so already.", "waived", RefusalCode.STALE)
-    record_fact(conn, NewWaiver(job_id, quantity, part, waived, reason), by)

@@ -111,7 +111,7 @@ def survey_now(conn: Conn, job_id: UUID, quantity: Quantity, key: str) -> Survey
         settling = what_would_settle(survey.rules, quantity, cabinet, facts.card.coverage_factor)
     doubts = tuple(doubt for doubt in open_doubts(facts) if doubt.setup.quantity is quantity)
     setup = facts.present_setup(quantity)
-    letters = [one.letters for one in facts.standing_stamps if one.part == stamp_key(part)]
+    letters = [one.letters for one in facts.standing(facts.stamps) if one.part == stamp_key(part)]
     return SurveyNow(
         facts,
         survey,

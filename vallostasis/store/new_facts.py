@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID, uuid4
 
+from vallostasis.core.records.preparation import InspectionKind, InspectionOutcome, PrepKind
 from vallostasis.core.records.route_marks import FindingKind, HoldPoint, MarkKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity, ZeroedOn
 
@@ -285,7 +286,7 @@ class NewSchoolChoice:
 
 @dataclass(frozen=True, slots=True)
 class NewFinding:
-    """Something found as the engine was stripped."""
+    """Something found as the engine was stripped; where it lies, where it lies somewhere."""
 
     rows: ClassVar = "findings"
     job_id: UUID
@@ -297,6 +298,39 @@ class NewFinding:
     figure: Decimal | None
     typed: str
     finding_id: UUID = field(default_factory=uuid4)
+    hour: float | None = None
+    until_hour: float | None = None
+    distance_um: Decimal | None = None
+    width_um: Decimal | None = None
+    reading_id: UUID | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class NewPrepStep:
+    """A step of making the block ready to be cut."""
+
+    rows: ClassVar = "prep_steps"
+    prep_step_id: UUID
+    job_id: UUID
+    kind: PrepKind
+    place: str
+    count: int
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewInspection:
+    """A look at the block or a hole before metal is taken off, or that it is waived."""
+
+    rows: ClassVar = "inspections"
+    inspection_id: UUID
+    job_id: UUID
+    kind: InspectionKind
+    hole_id: UUID | None
+    outcome: InspectionOutcome
+    words: str
+    figure_um: Decimal | None
+    typed: str
 
 
 @dataclass(frozen=True, slots=True)

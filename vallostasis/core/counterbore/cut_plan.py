@@ -52,7 +52,8 @@ class CutterTrust:
 class CutParts:
     """What a cut is planned from: present depths of the ledge, flange, what lies between, and a shim's half width. [m]
 
-    ``after`` is how surely the depth will be known once it is measured after the cut.
+    ``after`` is how surely the depth will be known once it is measured after the cut, ``pits_m`` how deep below the
+    deck the bottoms of pits on the ledge lie.
     """
 
     depths: tuple[Estimate, ...]
@@ -60,6 +61,7 @@ class CutParts:
     between: tuple[StackPart, ...]
     shim_standard_m: float
     after: Estimate
+    pits_m: tuple[float, ...] = ()
 
     @property
     def depths_m(self) -> tuple[float, ...]:
@@ -124,6 +126,7 @@ class Shortfall(StrEnum):
     """What a shim size falls short of."""
 
     CLEAN_UP = "clean-up at the deepest spot"
+    PIT = "depth that takes the deepest pit"
     LEDGE = "depth that the ledge allows"
 
 
@@ -188,7 +191,7 @@ def plan_cut(
     Returns
     -------
     CutPlan or CutRefusal
-        The thinnest shim for which every position is cut by at least the clean-up and the depth is
+        The thinnest shim for which every position is cut by at least the clean-up, no pit is left and the depth is
         not exceeded; otherwise the reason for each size.
 
     Raises
@@ -211,6 +214,9 @@ def plan_cut(
         least_cut = depth - max(depths_m)
         if least_cut < limits.cleanup_m - ROUNDING:
             tried.append(TriedShim(shim, Shortfall.CLEAN_UP, least_cut, limits.cleanup_m))
+            continue
+        if parts.pits_m and depth < max(parts.pits_m) - ROUNDING:
+            tried.append(TriedShim(shim, Shortfall.PIT, depth, max(parts.pits_m)))
             continue
         if limits.greatest_depth_m is not None and depth > limits.greatest_depth_m + ROUNDING:
             tried.append(TriedShim(shim, Shortfall.LEDGE, depth, limits.greatest_depth_m))
@@ -387,4 +393,6 @@ def _trail(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cuts:
 def _why_none(tried: list[TriedShim]) -> str:
     if all(shim.what is Shortfall.CLEAN_UP for shim in tried):
         return "No shim that can be had is thick enough to let the cut clean up the ledge."
+    if all(shim.what in (Shortfall.CLEAN_UP, Shortfall.PIT) for shim in tried):
+        return "No shim that can be had is thick enough to let the cut take the pit in the ledge."
     return "No shim lets the cut clean up the ledge and leave enough of it: consider a repair insert."

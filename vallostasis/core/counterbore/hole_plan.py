@@ -17,7 +17,9 @@ from vallostasis.core.counterbore.cut_plan import (
     fixed_cut_outcomes,
     plan_cut,
 )
+from vallostasis.core.counterbore.deck_marks import Pit, pits_of
 from vallostasis.core.counterbore.ledge_report import ledge_left
+from vallostasis.core.counterbore.seat_corner import corner_in_the_way
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.measured import (
@@ -77,6 +79,7 @@ class CutBasis:
     positions: tuple[PlaceRead, ...] = ()
     flange: Stated | None = None
     ledge_least_m: float | None = None
+    pits: tuple[Pit, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -194,7 +197,8 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
     card, survey = facts.card, depths_of(facts, hole)
     flange = None if liner is None else flange_part(facts, liner, card.measuring.land)
     stated_flange = None if flange is None else flange.stated(card.coverage_factor)
-    basis = CutBasis(card.measuring.land, liner, survey.read, stated_flange, card.seat.ledge_least.metres)
+    pits = pits_of(facts, hole)
+    basis = CutBasis(card.measuring.land, liner, survey.read, stated_flange, card.seat.ledge_least.metres, pits)
     why_not = _why_not_yet(facts, hole, liner)
     if why_not or flange is None:
         return HoleRefusal(basis, why_not)
@@ -205,7 +209,8 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
     assert survey.reading_set is not None
     gauge = facts.newest_gauge(facts.setup(survey.reading_set.setup_id).gauge_id)
     after = reading_of_gauge(gauge, "after the cut", "after the cut")
-    parts = CutParts(tuple(survey.estimates), flange, between_parts(card), rectangular(UNMEASURED_SHIM_M), after)
+    parts = CutParts(tuple(survey.estimates), flange, between_parts(card), rectangular(UNMEASURED_SHIM_M), after,
+                     tuple(one.bottom_m for one in pits))  # fmt: skip
     outcome = _with_shims_on_the_shelf(facts, parts, limits)
     if isinstance(outcome, CutRefusal):
         return HoleRefusal(basis, outcome.reason, outcome.tried)
@@ -258,7 +263,7 @@ def _why_not_yet(facts: JobFacts, hole: Hole, liner: Liner | None) -> str:
             "Parts and reading disagree by more than their joint uncertainty: one of the numbers a cut would "
             "stand on is wrong. Find out which before anything is cut."
         )
-    return ""
+    return corner_in_the_way(facts, hole)
 
 
 def shims_left(facts: JobFacts) -> dict[Decimal, int]:

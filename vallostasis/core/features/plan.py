@@ -10,9 +10,9 @@ from enum import StrEnum
 
 from vallostasis.core.features.catalogue import Feature, PatternKind, feature_of, is_surveyed
 from vallostasis.core.features.pattern import Pattern, PatternLevel
+from vallostasis.core.records.card_checks import NAME_THE_SOURCE
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import (
-    NAME_THE_SOURCE,
     Construction,
     FeatureSheet,
     FieldProblem,

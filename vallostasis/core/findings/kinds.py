@@ -20,7 +20,8 @@ class FindingForm:
     """How a kind of finding is written down.
 
     ``parts`` and ``words`` are offered, others can be typed; ``unit`` is that of its figure, empty where it has none, a
-    length in µm where it is "mm"; ``sound`` is the word that says nothing is wrong.
+    length in µm where it is "mm"; ``sound`` is the word that says nothing is wrong. One that ``lies`` somewhere has a
+    clock position, and may have a distance from the edge of the counterbore, an end and a width.
     """
 
     kind: FindingKind
@@ -31,6 +32,7 @@ class FindingForm:
     figure: str = ""
     of_hole: bool = True
     sound: str = ""
+    lies: bool = False
 
 
 FORMS: dict[FindingKind, FindingForm] = {
@@ -67,6 +69,15 @@ FORMS: dict[FindingKind, FindingForm] = {
             FindingKind.STUD_HOLE, ("stud hole",),
             ("blind", "through to water, sealed", "through to water, not sealed", "pulled thread"), "mm",
             ExpectedRange(Decimal(2_000), Decimal(300_000)), "depth", sound="blind",
+        ),
+        FindingForm(
+            FindingKind.MARK, ("deck", "ledge"), ("pit", "score", "fire-ring mark"), "mm",
+            ExpectedRange(Decimal(5), Decimal(3_000)), "depth", lies=True,
+        ),
+        FindingForm(
+            FindingKind.WEAR, ("ledge", "under the flange", "liner below the flange"),
+            ("worn ring", "worn under the flange", "cavitation line", "fretted"), "mm",
+            ExpectedRange(Decimal(5), Decimal(3_000)), "depth", lies=True,
         ),
     )
 }  # fmt: skip

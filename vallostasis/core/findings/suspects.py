@@ -110,7 +110,7 @@ def _said(facts: JobFacts) -> Iterator[tuple[str, str, int | None]]:
     """Yield everything said of the engine: where it was told, the text to look in, the hole it is of."""
     yield "complaint", facts.job.complaint.casefold(), None
     numbers = {hole.hole_id: hole.number for hole in facts.holes}
-    for one in facts.standing_findings:
+    for one in facts.standing(facts.findings):
         hole = None if one.hole_id is None else numbers[one.hole_id]
         if one.word and one.word == FORMS[one.kind].sound:
             continue

@@ -70,7 +70,7 @@ def shift_for(moved_um: Decimal, drift: Drift, gauge: GaugeVersion) -> ZeroShift
 
 def drift_of(facts: JobFacts, correction: ZeroCorrection) -> tuple[ZeroCheck, Drift] | None:
     """Return the look a correction follows from, and how the zero was said to have moved; None for a whole set's."""
-    check = next((one for one in facts.standing_zero_checks if one.event == correction.until_event), None)
+    check = next((one for one in facts.standing(facts.zero_checks) if one.event == correction.until_event), None)
     if check is None:
         return None
     return check, Drift.AT_ONCE if correction.correction_um == -check.moved_um else Drift.SOMEWHERE
@@ -98,7 +98,7 @@ def _zeroed_at(facts: JobFacts, quantity: Quantity, gauge_id: UUID) -> tuple[int
     standing = [setup for setup in setups.values() if setup.event not in facts.struck_events]
     events = [setup.event for setup in standing if setup.corrects is None]
     gauge = facts.newest_gauge(gauge_id)
-    looks = [one for one in facts.standing_zero_checks if one.setup_id in setups]
+    looks = [one for one in facts.standing(facts.zero_checks) if one.setup_id in setups]
     events += [look.event for look in looks if not zero_holds(look.moved_um, gauge)]
     seen: set[Hashable] = set()
     for one in facts.sets_of(quantity):
@@ -127,7 +127,7 @@ def is_zero_looked_at(facts: JobFacts, reading_set: ReadingSet) -> bool:
     readings = facts.standing_readings(reading_set)
     newest = readings[-1].event if readings else reading_set.event
     quantity = facts.setup(reading_set.setup_id).quantity
-    looks = [one for one in facts.standing_zero_checks if facts.setup(one.setup_id).quantity is quantity]
+    looks = [one for one in facts.standing(facts.zero_checks) if facts.setup(one.setup_id).quantity is quantity]
     return any(look.event > newest for look in looks)
 
 
@@ -144,7 +144,7 @@ def doubtful_readings(facts: JobFacts) -> dict[UUID, Doubt]:
 
 def _doubts(facts: JobFacts) -> Iterator[Doubt]:
     good_since: dict[UUID, int] = {}
-    for check in facts.standing_zero_checks:
+    for check in facts.standing(facts.zero_checks):
         setup = facts.first_setup(check.setup_id)
         since = good_since.get(setup.setup_id, setup.event)
         if zero_holds(check.moved_um, facts.newest_gauge(setup.gauge_id)):

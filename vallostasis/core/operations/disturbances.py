@@ -53,7 +53,7 @@ def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
     ]
     found += [
         Doing(mark.operation, None if mark.hole_id is None else numbers[mark.hole_id], mark.done_at, mark.marked_by)
-        for mark in facts.standing_operation_marks
+        for mark in facts.standing(facts.operation_marks)
         if mark.kind is MarkKind.DONE
     ]
     return tuple(sorted(found, key=lambda one: (one.at, one.operation, one.hole or 0, one.by)))

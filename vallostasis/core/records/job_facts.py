@@ -10,12 +10,13 @@ from dataclasses import dataclass, fields, replace
 from decimal import Decimal
 from functools import cached_property
 from itertools import pairwise
-from typing import Any
+from typing import Any, Protocol, TypeVar
 from uuid import UUID
 
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.route_marks import (
     ClockMark,
     Finding,
@@ -47,6 +48,17 @@ from vallostasis.core.records.rows import (
 )
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.records.temperatures import Material, RoomAssumed, Temperature
+
+
+class Eventful(Protocol):
+    """A row with its number in the order of everything recorded."""
+
+    @property
+    def event(self) -> int:
+        """Its number."""
+
+
+EventfulT = TypeVar("EventfulT", bound=Eventful)
 
 
 @dataclass(frozen=True)
@@ -86,6 +98,8 @@ class JobFacts:
     school_choices: tuple[SchoolChoice, ...] = ()
     findings: tuple[Finding, ...] = ()
     waivers: tuple[Waiver, ...] = ()
+    prep_steps: tuple[PrepStep, ...] = ()
+    inspections: tuple[Inspection, ...] = ()
 
     def __post_init__(self) -> None:
         """Put rows in the order in which they were recorded, in whatever order they came."""
@@ -136,66 +150,27 @@ class JobFacts:
     @cached_property
     def standing_corrections(self) -> tuple[ZeroCorrection, ...]:
         """Zero corrections that are not struck, oldest first."""
-        return self._standing(self.corrections)
-
-    @cached_property
-    def standing_zero_checks(self) -> tuple[ZeroCheck, ...]:
-        """Looks at a zero that are not struck, oldest first."""
-        return self._standing(self.zero_checks)
-
-    @cached_property
-    def standing_unreadables(self) -> tuple[Unreadable, ...]:
-        """What stands of what was said about places that cannot be read, oldest first."""
-        return self._standing(self.unreadables)
-
-    @cached_property
-    def standing_stamps(self) -> tuple[Stamp, ...]:
-        """Letters on parts that are not struck, oldest first."""
-        return self._standing(self.stamps)
-
-    @cached_property
-    def standing_operation_marks(self) -> tuple[OperationMark, ...]:
-        """Marks of operations that are not struck, oldest first."""
-        return self._standing(self.operation_marks)
-
-    @cached_property
-    def standing_clock_marks(self) -> tuple[ClockMark, ...]:
-        """Starts and stops of the working clock that are not struck, oldest first."""
-        return self._standing(self.clock_marks)
-
-    @cached_property
-    def standing_waits(self) -> tuple[Wait, ...]:
-        """Waits that are not struck, oldest first."""
-        return self._standing(self.waits)
+        return self.standing(self.corrections)
 
     @cached_property
     def standing_wait_ends(self) -> dict[UUID, WaitEnd]:
         """How waits ended that did; the newest end of a wait holds."""
-        return {one.wait_id: one for one in self._standing(self.wait_ends)}
-
-    @cached_property
-    def standing_hold_passes(self) -> tuple[HoldPass, ...]:
-        """Hold points passed by name that are not struck, oldest first."""
-        return self._standing(self.hold_passes)
+        return {one.wait_id: one for one in self.standing(self.wait_ends)}
 
     @cached_property
     def schools(self) -> dict[str, SchoolChoice]:
         """The side that holds of every question this job has chosen one of."""
-        return {one.question: one for one in self._standing(self.school_choices)}
-
-    @cached_property
-    def standing_findings(self) -> tuple[Finding, ...]:
-        """What was found and is not struck, oldest first."""
-        return self._standing(self.findings)
+        return {one.question: one for one in self.standing(self.school_choices)}
 
     @cached_property
     def standing_waivers(self) -> dict[tuple[Quantity, str], Waiver]:
         """Features of parts that are not read, by name."""
-        newest = {(one.quantity, one.part): one for one in self._standing(self.waivers)}
+        newest = {(one.quantity, one.part): one for one in self.standing(self.waivers)}
         return {what: one for what, one in newest.items() if one.waived}
 
-    def _standing(self, rows: tuple[Any, ...]) -> tuple[Any, ...]:
-        return tuple(row for row in rows if row.event not in self.struck_events)
+    def standing(self, rows: tuple[EventfulT, ...]) -> tuple[EventfulT, ...]:
+        """Rows of one kind that are not struck, oldest first; for kinds that a strike names by their event."""
+        return tuple(row for row in rows if row.event not in self.struck_events) if self.struck_events else rows
 
     def came_with_engine(self, fitting: Fitting) -> bool:
         """Whether a fitting is the liner that stood in its hole as the engine came in, marked by its number.

@@ -132,6 +132,9 @@ class HoldPoint(StrEnum):
     HONING_FROZEN = "honing frozen"
     THREE_AXES = "three axes"
     COMMON_CAUSES = "common causes"
+    DECK_JUDGED = "deck judged"
+    LOOKED_FOR_CRACKS = "looked for cracks"
+    PLUGS_OUT = "plugs out"
     SECOND_PERSON = "second person"
 
 
@@ -193,13 +196,17 @@ class FindingKind(StrEnum):
     LEAK_DOWN = "leak-down"
     RING = "ring"
     STUD_HOLE = "stud hole"
+    MARK = "mark on deck or ledge"
+    WEAR = "wear of the seat"
 
 
 @dataclass(frozen=True, slots=True)
 class Finding:
     """One thing found: of a hole or of the block, on which part, how it is, with a figure where one was taken.
 
-    ``figure`` has the unit that goes with its kind: percent of a leak-down, mm of a ring's free gap or a stud hole.
+    ``figure`` has the unit that goes with its kind: percent of a leak-down, else a length. [µm] What lies somewhere
+    on deck or ledge has its clock position, a line where it ends too [h], its distance outward from the edge of the
+    counterbore, and its width; ``reading_id`` is the reading that it explains.
     """
 
     finding_id: UUID
@@ -213,3 +220,8 @@ class Finding:
     found_at: datetime
     found_by: str
     event: int
+    hour: float | None = None
+    until_hour: float | None = None
+    distance_um: Decimal | None = None
+    width_um: Decimal | None = None
+    reading_id: UUID | None = None

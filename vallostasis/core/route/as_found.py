@@ -55,7 +55,7 @@ def as_found_left(facts: JobFacts) -> tuple[Unread, ...]:
 def was_read(facts: JobFacts, quantity: Quantity, part: Part) -> bool:
     """Whether a feature of a part was ever read in full: what is cut later was still read before. House rule."""
     places = set(pattern_of(facts.card, quantity)[0].places)
-    unreadable = {one.place for one in facts.standing_unreadables if one.quantity is quantity and one.unreadable}
+    unreadable = {one.place for one in facts.standing(facts.unreadables) if one.quantity is quantity and one.unreadable}
     for one in facts.sets_of(quantity):
         if not _is_of(facts, quantity, one, part):
             continue

@@ -68,8 +68,8 @@ def clocks_of(facts: JobFacts, now: datetime) -> Clocks:
         Each person's work counts, that of two at once twice; time that two things were waited for counts once.
         By definition of the two.
     """
-    worked, running = _worked(facts.standing_clock_marks, now)
-    waits = tuple(WaitNow(one, facts.standing_wait_ends.get(one.wait_id)) for one in facts.standing_waits)
+    worked, running = _worked(facts.standing(facts.clock_marks), now)
+    waits = tuple(WaitNow(one, facts.standing_wait_ends.get(one.wait_id)) for one in facts.standing(facts.waits))
     spans = [(one.wait.since, now if one.end is None else one.end.ended) for one in waits]
     return Clocks(sum(worked.values()), worked, running, waits, _union_h(spans))
 

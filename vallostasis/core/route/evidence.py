@@ -3,58 +3,25 @@
 An operation is done where its state is in. States stand in the order of computation of a hole: read again before out.
 """
 
-from collections.abc import Callable, Iterable
-from dataclasses import dataclass
-from datetime import datetime
+from collections.abc import Callable
 
-from vallostasis.core.counterbore.ledge_report import report_ledge
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.disturbances import COLD_WITHIN_K, doings_of, warmth_words
 from vallostasis.core.operations.schools import side_of
-from vallostasis.core.protrusion.measured import deciding_bore, depths_of, judge_job, protrusion_of
+from vallostasis.core.protrusion.measured import deciding_bore, judge_job, protrusion_of
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.route_marks import FindingKind, MarkKind, Operation, OperationMark
+from vallostasis.core.records.route_marks import FindingKind, MarkKind, Operation
 from vallostasis.core.records.rows import Hole, Quantity, ReadingSet
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION, sheet_of
 from vallostasis.core.route.as_found import as_found_left
+from vallostasis.core.route.cutting_evidence import clean, cut_of, plug, wash
 from vallostasis.core.route.plan import is_to_be_cut, plan_of
+from vallostasis.core.route.shown import Evidence, by_mark, holes_words, mark_of, of_survey, worst_of
 from vallostasis.core.surveys.set_budget import standing_temperatures
 from vallostasis.core.surveys.survey import Survey, survey_of
 from vallostasis.core.uncertainty.decision import State
-
-# What is worst comes first: what is called of several is called so of all.
-WORST_FIRST = (State.READ_AGAIN, State.OUT, State.CANNOT_TELL, State.NOT_MEASURED, State.IN)
-# What makes grit, so that a wash before it has to be done again.
-GRIT = (Operation.BORE_BLOCK, Operation.HONE_BLOCK, Operation.CUT, Operation.DECK, Operation.BORE, Operation.HONE,
-        Operation.ALIGN)  # fmt: skip
-
-
-@dataclass(frozen=True, slots=True)
-class Evidence:
-    """How far an operation is: its state and why, when and by whom it was done."""
-
-    state: State
-    words: str
-    at: datetime | None = None
-    by: str = ""
-
-    @property
-    def is_done(self) -> bool:
-        """Whether it is done."""
-        return self.state is State.IN
-
-
-def worst_of(found: Iterable[Evidence]) -> Evidence:
-    """Return the one that keeps several from being done; done where all are, at the time of the last. House rule."""
-    every = list(found)
-    for state in WORST_FIRST[:-1]:
-        of_state = [one for one in every if one.state is state]
-        if of_state:
-            return of_state[0]
-    done = [one for one in every if one.at is not None]
-    return max(done, key=lambda one: one.at or datetime.min, default=Evidence(State.IN, "done"))
 
 
 def evidence_of(facts: JobFacts, operation: Operation, hole: Hole | None) -> Evidence:
@@ -78,27 +45,7 @@ def evidence_of(facts: JobFacts, operation: Operation, hole: Hole | None) -> Evi
     if own is not None and hole is not None:
         return own(facts, hole)
     block = _OF_BLOCK.get(operation)
-    return block(facts) if block is not None else _by_mark(facts, operation, hole)
-
-
-def mark_of(facts: JobFacts, operation: Operation, hole: Hole | None) -> OperationMark | None:
-    """Return the mark of an operation that holds: the newest by its own time."""
-    hole_id = None if hole is None else hole.hole_id
-    marks = [
-        one
-        for one in facts.standing_operation_marks
-        if one.operation is operation and one.hole_id == hole_id and one.kind is not MarkKind.LOOKED_OVER
-    ]
-    return max(marks, key=lambda one: (one.done_at, one.event), default=None)
-
-
-def _by_mark(facts: JobFacts, operation: Operation, hole: Hole | None) -> Evidence:
-    mark = mark_of(facts, operation, hole)
-    if mark is None:
-        return Evidence(State.NOT_MEASURED, "not done yet")
-    if mark.kind is MarkKind.AGAIN:
-        return Evidence(State.READ_AGAIN, mark.words or "to be done again", mark.done_at, mark.marked_by)
-    return Evidence(State.IN, mark.words or "done", mark.done_at, mark.marked_by)
+    return block(facts) if block is not None else by_mark(facts, operation, hole)
 
 
 def _take_in(facts: JobFacts) -> Evidence:
@@ -111,11 +58,11 @@ def _take_in(facts: JobFacts) -> Evidence:
 
 def _strip(facts: JobFacts) -> Evidence:
     """Marked, and something written down for every hole: how it was, or how its gasket was."""
-    marked = _by_mark(facts, Operation.STRIP, None)
+    marked = by_mark(facts, Operation.STRIP, None)
     if not marked.is_done:
         return marked
     kinds = (FindingKind.CONDITION, FindingKind.GASKET)
-    known = {one.hole_id for one in facts.standing_findings if one.kind in kinds}
+    known = {one.hole_id for one in facts.standing(facts.findings) if one.kind in kinds}
     missing = [str(hole.number) for hole in facts.holes if hole.hole_id not in known]
     if missing:
         return Evidence(State.NOT_MEASURED, f"nothing written down of {holes_words(missing)}", marked.at, marked.by)
@@ -134,7 +81,7 @@ def _measure(facts: JobFacts) -> Evidence:
 
 
 def _order(facts: JobFacts) -> Evidence:
-    waits = [one for one in facts.standing_waits if one.operation is Operation.ORDER]
+    waits = [one for one in facts.standing(facts.waits) if one.operation is Operation.ORDER]
     open_waits = [one for one in waits if one.wait_id not in facts.standing_wait_ends]
     if open_waits:
         return Evidence(State.NOT_MEASURED, f"waits for {open_waits[0].words}")
@@ -142,26 +89,12 @@ def _order(facts: JobFacts) -> Evidence:
     return Evidence(State.IN, "parts are here", max(ends, default=None))
 
 
-def _clean(facts: JobFacts) -> Evidence:
-    """Marked, and the deck read for flatness at any time where the card asks for it."""
-    marked = _by_mark(facts, Operation.CLEAN, None)
-    unread = [one for one in as_found_left(facts) if one.quantity is Quantity.DECK_FLATNESS]
-    if marked.is_done and unread:
-        return Evidence(State.NOT_MEASURED, "deck flatness not read", marked.at, marked.by)
-    return marked
-
-
-def _of_survey(survey: Survey) -> Evidence:
-    times = [one.taken_at for row in survey.read for one in row.readings]
-    return Evidence(survey.state, survey.reason, max(times, default=None))
-
-
 def _worked_and_read(facts: JobFacts, operation: Operation, hole: Hole, *surveys: Survey) -> Evidence:
     """Marked as done, and what shows it read since: what was read before is disturbed by it."""
-    marked = _by_mark(facts, operation, hole)
+    marked = by_mark(facts, operation, hole)
     if not marked.is_done:
         return marked
-    return worst_of([*(_of_survey(one) for one in surveys), marked])
+    return worst_of([*(of_survey(one) for one in surveys), marked])
 
 
 def _survey_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> Survey:
@@ -181,20 +114,6 @@ def _hone_block(facts: JobFacts, hole: Hole) -> Evidence:
     return _worked_and_read(facts, Operation.HONE_BLOCK, hole, *surveys)
 
 
-def _cut(facts: JobFacts, hole: Hole) -> Evidence:
-    """Cut recorded, its ledge read all round since, and no position that tells of a burr or a worn spot."""
-    cut = facts.last_cut(hole.hole_id)
-    if cut is None:
-        return Evidence(State.NOT_MEASURED, "not cut yet")
-    depths = depths_of(facts, hole)
-    if depths.missing or not depths.read:
-        return Evidence(State.NOT_MEASURED, "cut, ledge not read all round since", cut.cut_at, cut.cut_by)
-    report = report_ledge(facts, hole)
-    if report is not None and (report.uneven or report.worn_hours or report.proud_hours):
-        return Evidence(State.CANNOT_TELL, "the ledge is no plane: read it again", cut.cut_at, cut.cut_by)
-    return Evidence(State.IN, f"cut to {cut.typed}, ledge read", cut.cut_at, cut.cut_by)
-
-
 def is_made_ready(facts: JobFacts, hole: Hole) -> bool:
     """Whether a hole was logged as ready since it was last cut or fitted: each liner that goes in wants its own look.
 
@@ -210,7 +129,7 @@ def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
     """Marked since the last cut: chips of a later one are not wiped out yet."""
     if is_to_be_cut(facts, hole):
         return Evidence(State.NOT_MEASURED, "to be cut first")
-    marked = _by_mark(facts, Operation.FIT_PREP, hole)
+    marked = by_mark(facts, Operation.FIT_PREP, hole)
     cut = facts.last_cut(hole.hole_id)
     if marked.is_done and cut is not None and marked.at is not None and marked.at < cut.cut_at:
         return Evidence(State.READ_AGAIN, "cut since: make it ready again", marked.at, marked.by)
@@ -219,7 +138,7 @@ def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
 
 def _heat(facts: JobFacts) -> Evidence:
     """Marked, and the block written down as warm: what was taken of it cold says nothing of the oven."""
-    marked = _by_mark(facts, Operation.HEAT, None)
+    marked = by_mark(facts, Operation.HEAT, None)
     if marked.is_done and not _was_read_warm(facts):
         return Evidence(State.NOT_MEASURED, "temperature of the block not written down", marked.at, marked.by)
     return marked
@@ -244,7 +163,7 @@ def _fit(facts: JobFacts, hole: Hole) -> Evidence:
 
 def _soak(facts: JobFacts) -> Evidence:
     """Marked, and the block no more than 5 K from the room by the last temperatures taken of both."""
-    marked = _by_mark(facts, Operation.SOAK, None)
+    marked = by_mark(facts, Operation.SOAK, None)
     if not marked.is_done:
         return marked
     heated = [one.at for one in doings_of(facts) if one.operation is Operation.HEAT]
@@ -262,7 +181,7 @@ def _soak(facts: JobFacts) -> Evidence:
 def _seat(facts: JobFacts, hole: Hole) -> Evidence:
     """Protrusion is in; where liners are left proud, proud of the deck all round until it is decked."""
     if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
-        return _by_mark(facts, Operation.SEAT, hole)
+        return by_mark(facts, Operation.SEAT, hole)
     survey = protrusion_of(facts, hole)
     judged = next(one for one in judge_job(facts).holes if one.hole == hole.number)
     times = [one.taken_at for row in survey.read for one in row.readings]
@@ -279,22 +198,22 @@ def _seat(facts: JobFacts, hole: Hole) -> Evidence:
 
 def _deck(facts: JobFacts) -> Evidence:
     """Marked, and the deck read flat since where the card asks for it."""
-    marked = _by_mark(facts, Operation.DECK, None)
+    marked = by_mark(facts, Operation.DECK, None)
     if not marked.is_done or sheet_of(facts.card, Quantity.DECK_FLATNESS) is None:
         return marked
     return worst_of([*_surveys(facts, Quantity.DECK_FLATNESS), marked])
 
 
 def _surveys(facts: JobFacts, quantity: Quantity) -> list[Evidence]:
-    return [_of_survey(survey_of(facts, quantity, part)) for part in parts_of(facts, quantity)]
+    return [of_survey(survey_of(facts, quantity, part)) for part in parts_of(facts, quantity)]
 
 
 def _bore(facts: JobFacts, hole: Hole) -> Evidence:
     """Marked, and the bore read all over since: it is smaller than its limits by the stock that is left."""
-    marked = _by_mark(facts, Operation.BORE, hole)
+    marked = by_mark(facts, Operation.BORE, hole)
     bore = deciding_bore(facts, hole)
     if not marked.is_done or bore.disturbed is not None:
-        return marked if not marked.is_done else _of_survey(bore)
+        return marked if not marked.is_done else of_survey(bore)
     if bore.missing or bore.doubt or not bore.read:
         return Evidence(State.NOT_MEASURED, "bored, not read all over since", marked.at, marked.by)
     return marked
@@ -329,22 +248,7 @@ def _mains(facts: JobFacts) -> Evidence:
 
 
 def _align(facts: JobFacts) -> Evidence:
-    return worst_of([_by_mark(facts, Operation.ALIGN, None), *_surveys(facts, Quantity.MAIN_BORE)])
-
-
-def _wash(facts: JobFacts) -> Evidence:
-    """Marked, as many plugs out as went in, and no grit made since."""
-    mark, marked = mark_of(facts, Operation.WASH, None), _by_mark(facts, Operation.WASH, None)
-    if mark is None or not marked.is_done:
-        return marked
-    since = [one for one in doings_of(facts) if one.operation in GRIT and one.at > mark.done_at]
-    if since:
-        return Evidence(State.READ_AGAIN, f"{since[-1].words} since: wash it again", marked.at, marked.by)
-    plugs = mark_of(facts, Operation.PLUG, None)
-    if plugs is not None and plugs.count is not None and mark.count != plugs.count:
-        out = "none counted" if mark.count is None else str(mark.count)
-        return Evidence(State.OUT, f"{plugs.count} plugs went in, out: {out}", marked.at, marked.by)
-    return marked
+    return worst_of([by_mark(facts, Operation.ALIGN, None), *_surveys(facts, Quantity.MAIN_BORE)])
 
 
 def _pistons(facts: JobFacts, hole: Hole) -> Evidence:
@@ -356,7 +260,7 @@ def _pistons(facts: JobFacts, hole: Hole) -> Evidence:
 _OF_HOLE: dict[Operation, Callable[[JobFacts, Hole], Evidence]] = {
     Operation.BORE_BLOCK: _bore_block,
     Operation.HONE_BLOCK: _hone_block,
-    Operation.CUT: _cut,
+    Operation.CUT: cut_of,
     Operation.FIT_PREP: _fit_prep,
     Operation.FIT: _fit,
     Operation.SEAT: _seat,
@@ -370,19 +274,15 @@ _OF_BLOCK: dict[Operation, Callable[[JobFacts], Evidence]] = {
     Operation.STRIP: _strip,
     Operation.MEASURE: _measure,
     Operation.ORDER: _order,
-    Operation.CLEAN: _clean,
+    Operation.CLEAN: clean,
+    Operation.PLUG: plug,
     Operation.HEAT: _heat,
     Operation.SOAK: _soak,
     Operation.DECK: _deck,
     Operation.MAINS: _mains,
     Operation.ALIGN: _align,
-    Operation.WASH: _wash,
+    Operation.WASH: wash,
 }
-
-
-def holes_words(numbers: list[str]) -> str:
-    """Name holes: hole 2, or holes 2, 3."""
-    return f"hole{'s' if len(numbers) > 1 else ''} {', '.join(numbers)}"
 
 
 def evidence_of_route(facts: JobFacts) -> dict[tuple[Operation, int | None], Evidence]:

@@ -6,6 +6,8 @@ from datetime import datetime
 from enum import StrEnum
 
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
+from vallostasis.core.counterbore.preparation import preparation_of
+from vallostasis.core.counterbore.seat_corner import inspection_of
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope, operation_of
@@ -13,12 +15,14 @@ from vallostasis.core.operations.disturbances import doings_of
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import deciding_bore, measured_hole
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.preparation import InspectionKind, InspectionOutcome
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, MarkKind, Operation
 from vallostasis.core.records.rows import Hole, Quantity
-from vallostasis.core.records.spec_card import UNLINED, Construction
+from vallostasis.core.records.spec_card import UNLINED, Construction, sheet_of
 from vallostasis.core.records.values import is_relative, value_used_um
-from vallostasis.core.route.evidence import Evidence, holes_words, is_made_ready
+from vallostasis.core.route.evidence import is_made_ready
 from vallostasis.core.route.plan import plan_of
+from vallostasis.core.route.shown import Evidence, holes_words
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import RuleKind, State
 
@@ -172,11 +176,45 @@ def _common_causes(facts: JobFacts, hole: Hole | None, _far: Far) -> str:
     return ""
 
 
+def _deck_judged(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
+    """Depths are counted from the deck: one that is not flat is another datum at every hole."""
+    if sheet_of(facts.card, Quantity.DECK_FLATNESS) is None:
+        return ""
+    for part in parts_of(facts, Quantity.DECK_FLATNESS):
+        survey = survey_of(facts, Quantity.DECK_FLATNESS, part)
+        if survey.state is not State.IN:
+            return f"{part.title} is {survey.state.value} by its flatness: {survey.reason}"
+    return ""
+
+
+def _looked_for_cracks(facts: JobFacts, hole: Hole | None, _far: Far) -> str:
+    if hole is None:
+        return ""
+    looks = ((InspectionKind.CRACK_LEDGE, hole), (InspectionKind.CRACK_DECK, None), (InspectionKind.PRESSURE, None))
+    missing = []
+    for kind, where in looks:
+        look = inspection_of(facts, kind, where)
+        at = "" if where is None else f" of hole {hole.number}"
+        if look is None:
+            missing.append(f"no {kind.value}{at}")
+        elif look.outcome is InspectionOutcome.FAULT:
+            missing.append(f"{kind.value}{at} not sound: {look.words}")
+    return ", ".join(missing)
+
+
+def _plugs_out(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
+    return preparation_of(facts).plugs_missing
+
+
 HOLDS: tuple[Hold, ...] = (
     Hold(HoldPoint.PISTON_FIRST, "No boring or honing before the piston is measured",
          (Operation.BORE, Operation.HONE), _piston),
     Hold(HoldPoint.DATUM_AND_PREDICTION, "No cut before the datum is declared and the prediction is in its window",
          (Operation.CUT,), _datum_and_prediction),
+    Hold(HoldPoint.DECK_JUDGED, "No cut before the deck that depths are counted from is judged flat",
+         (Operation.CUT,), _deck_judged, each_hole=False),
+    Hold(HoldPoint.LOOKED_FOR_CRACKS, "No cut before ledge and deck were looked at for cracks, and the block held "
+         "pressure", (Operation.CUT,), _looked_for_cracks),
     Hold(HoldPoint.COMMON_CAUSES, "No machining for an anomaly before common causes were tested",
          (Operation.CUT, Operation.DECK, Operation.BORE), _common_causes),
     Hold(HoldPoint.WORST_FIRST, "No second hole bored until the worst has cleaned up", (Operation.BORE,),
@@ -187,6 +225,8 @@ HOLDS: tuple[Hold, ...] = (
     Hold(HoldPoint.PLATE, "No finish hone without the plate where the job asks for one", (Operation.HONE,), _plate),
     Hold(HoldPoint.HONING_FROZEN, "No ring gap and no wash while honing may come",
          (Operation.WASH, Operation.PISTONS), _honing_frozen, each_hole=False),
+    Hold(HoldPoint.PLUGS_OUT, "No wash and no release while a plug that went in is not out",
+         (Operation.WASH, Operation.RELEASE), _plugs_out, each_hole=False),
     Hold(HoldPoint.THREE_AXES, "No “round” without three axes at several levels", (Operation.RELEASE,), _three_axes),
     Hold(HoldPoint.HEIGHTS_COLD, "No release before seat heights are read cold", (Operation.RELEASE,),
          _heights_cold, each_hole=False),
@@ -250,7 +290,7 @@ def _looked_over(facts: JobFacts, operation: Operation, hole: Hole | None) -> li
     last = _last_doing(facts, operation, hole)
     return [
         one.marked_by
-        for one in facts.standing_operation_marks
+        for one in facts.standing(facts.operation_marks)
         if one.operation is operation
         and one.kind is MarkKind.LOOKED_OVER
         and one.hole_id == (None if hole is None else hole.hole_id)
@@ -269,10 +309,13 @@ def _hold_now(facts: JobFacts, hold: Hold, operation: Operation, hole: Hole | No
     done = far.get((operation, number))
     passes = [
         one
-        for one in facts.standing_hold_passes
+        for one in facts.standing(facts.hold_passes)
         if one.hold is hold.hold and one.before is operation and one.hole_id == (None if hole is None else hole.hole_id)
     ]
-    is_done = done is not None and done.is_done
+    if hole is None and OPERATIONS[operation].scope is Scope.HOLE:
+        is_done = _all_done(far, operation)
+    else:
+        is_done = done is not None and done.is_done
     last = _last_doing(facts, operation, hole)
     # A pass is for the next time: what was done once with it needs another to be done again.
     valid = [one for one in passes if is_done or last is None or one.passed_at > last]
@@ -289,6 +332,7 @@ def _hold_now(facts: JobFacts, hold: Hold, operation: Operation, hole: Hole | No
 
 
 def _all_done(far: Far, operation: Operation) -> bool:
+    """Whether an operation is done at all its holes; what the route does not have is."""
     return all(one.is_done for (of, _), one in far.items() if of is operation)
 
 

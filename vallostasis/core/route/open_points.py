@@ -11,8 +11,8 @@ from vallostasis.core.records.route_marks import HoldPoint, Operation
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION
 from vallostasis.core.route.as_found import as_found_left
-from vallostasis.core.route.evidence import Evidence, holes_words
 from vallostasis.core.route.hold_points import HoldNow, HoldState
+from vallostasis.core.route.shown import Evidence, holes_words
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import State
 
@@ -66,7 +66,7 @@ def open_points_of(
     ]
     points += [
         OpenPoint(PointKind.WAIT, f"{OPERATIONS[one.operation].title} waits for {one.words}", State.NOT_MEASURED)
-        for one in facts.standing_waits
+        for one in facts.standing(facts.waits)
         if one.wait_id not in facts.standing_wait_ends
     ]
     return tuple(points)

@@ -10,6 +10,7 @@ from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
+from vallostasis.core.records.preparation import PrepKind
 from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.records.spec_card import (
@@ -107,16 +108,16 @@ def _after(facts: JobFacts, operation: Operation) -> tuple[Operation, ...]:
 def _has(facts: JobFacts, operation: Operation, holes: tuple[Hole, ...]) -> bool:
     """Whether a job's route has an operation. Common practice, no published source."""
     card = facts.card
-    if operation in _ALWAYS or any(one.operation is operation for one in facts.standing_operation_marks):
+    if operation in _ALWAYS or any(one.operation is operation for one in facts.standing(facts.operation_marks)):
         return True
     if OPERATIONS[operation].scope is Scope.HOLE:
         return bool(holes)
     cutting = any(_holes_of(facts, one) for one in (Operation.CUT, Operation.BORE, Operation.BORE_BLOCK))
     return {
         Operation.CAPS: card.main_bores > 0 or card.construction in (*UNLINED, *schools.DRY),
-        Operation.ORDER: any(one.operation is Operation.ORDER for one in facts.standing_waits),
+        Operation.ORDER: any(one.operation is Operation.ORDER for one in facts.standing(facts.waits)),
         Operation.CLEAN: card.construction in (*CONSTRUCTIONS_WITH_PROTRUSION, Construction.WET_BOTTOM_SEAT),
-        Operation.PLUG: cutting,
+        Operation.PLUG: cutting or any(one.kind is PrepKind.PLUGS_IN for one in facts.standing(facts.prep_steps)),
         Operation.HEAT: _fits_hot(facts),
         Operation.SOAK: _fits_hot(facts),
         Operation.DECK: _is_decked(facts),
@@ -131,7 +132,7 @@ def _holes_of(facts: JobFacts, operation: Operation) -> tuple[Hole, ...]:
     card, kind = facts.card, OPERATIONS[operation]
     if kind.scope is Scope.BLOCK:
         return ()
-    marked = {one.hole_id for one in facts.standing_operation_marks if one.operation is operation}
+    marked = {one.hole_id for one in facts.standing(facts.operation_marks) if one.operation is operation}
     lined, dry = card.construction not in UNLINED, card.construction in schools.DRY
 
     def asked(hole: Hole) -> bool:

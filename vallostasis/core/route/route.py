@@ -10,10 +10,11 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.route_marks import Operation, Wait
 from vallostasis.core.records.rows import Quantity
-from vallostasis.core.route.evidence import Evidence, evidence_of_route, holes_words, worst_of
+from vallostasis.core.route.evidence import evidence_of_route
 from vallostasis.core.route.hold_points import HoldNow, HoldState, hold_points_of
 from vallostasis.core.route.open_points import OpenPoint, open_points_of
 from vallostasis.core.route.plan import Leg, plan_of
+from vallostasis.core.route.shown import Evidence, holes_words, worst_of
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import State
 
@@ -158,7 +159,7 @@ def _now(
     holds: tuple[HoldNow, ...],
 ) -> OperationNow:
     operation = leg.operation
-    waits = (one for one in facts.standing_waits if one.operation is operation)
+    waits = (one for one in facts.standing(facts.waits) if one.operation is operation)
     return OperationNow(
         OPERATIONS[operation],
         leg,

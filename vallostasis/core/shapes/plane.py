@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from functools import lru_cache
-from math import atan2, degrees, hypot
+from math import atan2, cos, degrees, hypot, radians, sin
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -47,6 +47,11 @@ class PlaneFit:
     def rms_residual_m(self) -> float:
         """Root of the mean squared residual, divided by the number of readings. [m] By definition."""
         return float(np.sqrt(np.mean(self.residuals_m**2)))
+
+    def at(self, angle_deg: float) -> float:
+        """Height of the plane in a direction, a + b·cosθ + c·sinθ in the sense of the fit. [m] Closed form."""
+        theta = radians(angle_deg)
+        return self.mean_m + self.b_m * cos(theta) + self.c_m * sin(theta)
 
     @property
     def supporting_mean_m(self) -> float:

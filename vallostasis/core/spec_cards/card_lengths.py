@@ -10,7 +10,8 @@ from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.features.plan import check_features
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.notation.typed_lengths import parse_diameter, parse_length
-from vallostasis.core.records.spec_card import CardUnit, FieldProblem, Length, SpecCard, check_card
+from vallostasis.core.records.card_checks import check_card
+from vallostasis.core.records.spec_card import CardUnit, FieldProblem, Length, SpecCard
 
 # Which fields of a card are sizes; everything else is a small length, in thou on an inch card.
 SIZES = (
@@ -20,6 +21,8 @@ SIZES = (
     "seat.flange_nominal",
     "seat.counterbore_nominal",
     "seat.ledge",
+    "seat.sealing_land",
+    "stroke",
 )
 LONGEST_FIELD = 400
 LONGEST_UM = Decimal(10_000_000)

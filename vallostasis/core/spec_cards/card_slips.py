@@ -13,6 +13,7 @@ from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_LEDGE, CardUni
 # What a length of each kind usually is, least and greatest without its sign. [µm]
 _SMALL = (Decimal(2), Decimal(600))
 _THICK = (Decimal(300), Decimal(60_000))
+_EDGE = (Decimal(50), Decimal(3_000))
 _SHIM = (Decimal(10), Decimal(6_000))
 _BORE = (Decimal(20_000), Decimal(1_200_000))
 _STEP = (Decimal("0.5"), Decimal(200))
@@ -40,7 +41,7 @@ def _lengths(card: SpecCard) -> Iterator[tuple[str, Decimal, tuple[Decimal, Deci
         if limit.length is not None:
             yield f"limits.{name}", limit.length.um, _SMALL
     seat = {"flange_nominal": _THICK, "counterbore_nominal": _THICK, "ledge_at_nominal": _THICK,
-            "ledge_least": _THICK, "cleanup_least": _SMALL}  # fmt: skip
+            "ledge_least": _THICK, "cleanup_least": _SMALL, "sealing_land": _THICK, "flange_edge": _EDGE}  # fmt: skip
     for name, usual in seat.items():
         limit = getattr(card.seat, name)
         if limit.length is not None:

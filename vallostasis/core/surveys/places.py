@@ -168,7 +168,7 @@ def unreadable_places(facts: JobFacts, quantity: Quantity, part: Part) -> dict[P
     """Places of a part that cannot be read now, with the reason."""
     said: dict[Place, str] = {}
     target = part.target
-    for one in facts.standing_unreadables:
+    for one in facts.standing(facts.unreadables):
         if one.quantity is not quantity or target is None:
             continue
         if (one.fitting_id, one.hole_id, one.liner_id, one.part) == (

@@ -19,6 +19,7 @@ from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.once import once
+from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
 from vallostasis.core.records.route_marks import (
     ClockMark,
     Finding,
@@ -74,6 +75,8 @@ class TapeKind(StrEnum):
     SCHOOL = "school"
     FINDING = "finding"
     WAIVER = "waiver"
+    PREPARED = "prepared"
+    INSPECTION = "inspection"
 
 
 class Owner(StrEnum):
@@ -126,6 +129,10 @@ class FactKind:
         """Return what a strike names a row by. House rule."""
         row: UUID | int = getattr(fact, self.struck_by or "event")
         return row
+
+    def words_of(self, facts: JobFacts, fact: Any) -> str:  # noqa: ANN401
+        """Return how a row is called on the tape; nothing where it is no line of it. House rule."""
+        return "" if self.on_tape is None else self.on_tape.words(facts, fact)
 
     def recorded(self, fact: Any) -> tuple[datetime, str]:  # noqa: ANN401
         """Return when a row was recorded, and by whom. House rule: the time stands beside the name."""
@@ -255,7 +262,9 @@ def _card_words(_facts: JobFacts, choice: CardChosen) -> str:
     return f"judged by {choice.name}, version {choice.version}" + (f": {choice.reason}" if choice.reason else "")
 
 
-def _where_on_the_route(facts: JobFacts, fact: OperationMark | ClockMark | Wait | HoldPass | Finding) -> Whereabouts:
+def _where_on_the_route(
+    facts: JobFacts, fact: OperationMark | ClockMark | Wait | HoldPass | Finding | Inspection
+) -> Whereabouts:
     return Whereabouts() if fact.hole_id is None else _hole_with(facts, fact.hole_id)
 
 
@@ -300,6 +309,15 @@ def _waiver_words(_facts: JobFacts, waiver: Waiver) -> str:
     return f"{waiver.quantity.value} {'is not read' if waiver.waived else 'is to be read after all'}: {waiver.reason}"
 
 
+def _prepared_words(_facts: JobFacts, step: PrepStep) -> str:
+    where = {PrepKind.SCRAPED: "with the", PrepKind.PLUGS_IN: "of the", PrepKind.PLUGS_OUT: "of the"}.get(step.kind, "")
+    return _with(f"{step.count} {step.kind.value} {where} {step.place}".strip(), step.words)
+
+
+def _inspection_words(_facts: JobFacts, look: Inspection) -> str:
+    return _with(f"{look.kind.value}: {look.outcome.value} {look.typed}".strip(), look.words)
+
+
 def _with(said: str, more: str) -> str:
     return f"{said}, {more}" if more else said
 
@@ -342,6 +360,10 @@ FACT_KINDS = (
              OnTape(TapeKind.HOLD_POINT, _hold_words, _where_on_the_route)),
     FactKind("school_choices", SchoolChoice, "school_choice", Owner.JOB,
              OnTape(TapeKind.SCHOOL, _school_words, _job_wide)),
+    FactKind("prep_steps", PrepStep, "prep_step", Owner.JOB,
+             OnTape(TapeKind.PREPARED, _prepared_words, _job_wide)),
+    FactKind("inspections", Inspection, "inspection", Owner.JOB,
+             OnTape(TapeKind.INSPECTION, _inspection_words, _where_on_the_route)),
     FactKind("waivers", Waiver, "waiver", Owner.JOB, OnTape(TapeKind.WAIVER, _waiver_words, _where_it_is_waived)),
 )  # fmt: skip
 

@@ -1644,7 +1644,7 @@ export type CutPlanRequest = {
 /**
  * Cutter
  *
- * The counterbore cutter: one graduation, and how truly its stop stands (± half width).
+ * The counterbore cutter: one graduation, how truly its stop stands (± half width), the corner its bit leaves.
  */
 export type Cutter = {
     /**
@@ -1657,6 +1657,7 @@ export type Cutter = {
      * Graduation Error Percent
      */
     graduation_error_percent?: number;
+    bit_corner?: Limit;
 };
 
 /**
@@ -1736,6 +1737,76 @@ export type DecisionRequest = {
      * Upper Limit M
      */
     upper_limit_m?: number | null;
+};
+
+/**
+ * DeckMarkView
+ *
+ * A mark on deck or ledge, and what it asks for. [m]
+ */
+export type DeckMarkView = {
+    finding: FindingView;
+    verdict: MarkVerdict;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Skim M
+     */
+    skim_m: number;
+};
+
+/**
+ * DependentHeight
+ *
+ * A height that a skim of the deck changes: what it is now, and its limits.
+ */
+export type DependentHeight = {
+    kind: HeightKind;
+    present: Length;
+    least?: Limit;
+    greatest?: Limit;
+};
+
+/**
+ * DependentView
+ *
+ * A height that depends on the deck: now, and what the skim and a shim do to it. [m]
+ */
+export type DependentView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Now M
+     */
+    now_m: number | null;
+    /**
+     * By Skim M
+     */
+    by_skim_m: number;
+    /**
+     * By Shim M
+     */
+    by_shim_m: number;
+    /**
+     * After M
+     */
+    after_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Keeps
+     */
+    keeps: boolean | null;
 };
 
 /**
@@ -2114,6 +2185,30 @@ export type FindingBody = {
      */
     confirmed?: boolean;
     /**
+     * Hour
+     */
+    hour?: number | null;
+    /**
+     * Until Hour
+     */
+    until_hour?: number | null;
+    /**
+     * Distance
+     *
+     * From the edge of the counterbore outward, as typed.
+     */
+    distance?: string;
+    /**
+     * Width
+     */
+    width?: string;
+    /**
+     * Reading Id
+     *
+     * The reading that it explains.
+     */
+    reading_id?: string | null;
+    /**
      * Person Id
      */
     person_id: string;
@@ -2146,6 +2241,12 @@ export type FindingFormView = {
      * Of Hole
      */
     of_hole: boolean;
+    /**
+     * Lies
+     *
+     * It has a clock position, and may have a distance and a width.
+     */
+    lies: boolean;
 };
 
 /**
@@ -2153,7 +2254,7 @@ export type FindingFormView = {
  *
  * What is written down when an engine is stripped.
  */
-export type FindingKind = 'condition' | 'gasket and fire ring' | 'symptom' | 'prior work' | 'leak-down' | 'ring' | 'stud hole';
+export type FindingKind = 'condition' | 'gasket and fire ring' | 'symptom' | 'prior work' | 'leak-down' | 'ring' | 'stud hole' | 'mark on deck or ledge' | 'wear of the seat';
 
 /**
  * FindingView
@@ -2198,6 +2299,28 @@ export type FindingView = {
      * Sound
      */
     sound: boolean;
+    /**
+     * Hour
+     */
+    hour: number | null;
+    /**
+     * Until Hour
+     */
+    until_hour: number | null;
+    /**
+     * Distance M
+     */
+    distance_m: number | null;
+    /**
+     * Width M
+     */
+    width_m: number | null;
+    /**
+     * Explains
+     *
+     * The reading that it explains, in words.
+     */
+    explains: string;
     /**
      * Notes
      *
@@ -2326,6 +2449,31 @@ export type FixedCutView = {
      * Verdict
      */
     verdict: string;
+};
+
+/**
+ * FlatnessView
+ *
+ * How a deck is judged by its flatness.
+ */
+export type FlatnessView = {
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Asked
+     */
+    asked: boolean;
+    state: State;
+    /**
+     * Reason
+     */
+    reason: string;
 };
 
 /**
@@ -2900,11 +3048,18 @@ export type Health = {
 };
 
 /**
+ * HeightKind
+ *
+ * Heights that depend on where the deck stands.
+ */
+export type HeightKind = 'piston stand-out' | 'piston to injector' | 'piston to valve';
+
+/**
  * HoldPoint
  *
  * Places in the route that need a name to pass. Common practice, no published source.
  */
-export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'second person';
+export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'second person';
 
 /**
  * HoldState
@@ -3205,6 +3360,100 @@ export type ImportedRow = {
      * Message
      */
     message: string;
+};
+
+/**
+ * InspectionBody
+ *
+ * A look at the block, at one hole or at all; waived with the reason.
+ */
+export type InspectionBody = {
+    /**
+     * Inspection Id
+     */
+    inspection_id: string;
+    kind: InspectionKind;
+    /**
+     * Hole
+     */
+    hole?: number | null;
+    outcome: InspectionOutcome;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Radius
+     */
+    radius?: string;
+    /**
+     * Undercut
+     */
+    undercut?: boolean;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * InspectionKind
+ *
+ * What is looked at before metal is taken off. Common practice, no published source.
+ */
+export type InspectionKind = 'crack check of the ledge' | 'crack check of the deck' | 'pressure test' | 'corner of the ledge';
+
+/**
+ * InspectionOutcome
+ *
+ * What a look gave; one that was not taken is waived, by name and reason.
+ */
+export type InspectionOutcome = 'sound' | 'not sound' | 'waived';
+
+/**
+ * InspectionView
+ *
+ * The newest look of its kind at a hole, or at the block.
+ */
+export type InspectionView = {
+    kind: InspectionKind;
+    /**
+     * Hole
+     */
+    hole: number | null;
+    outcome: InspectionOutcome;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Radius M
+     */
+    radius_m: number | null;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+    /**
+     * Event
+     */
+    event: number;
 };
 
 /**
@@ -3807,6 +4056,13 @@ export type Mark = {
 export type MarkKind = 'done' | 'to be done again' | 'looked over';
 
 /**
+ * MarkVerdict
+ *
+ * What a mark asks for.
+ */
+export type MarkVerdict = 'may stay' | 'skim or repair' | 'too near to tell' | 'depth not read' | 'no land on the card' | 'a cut takes it';
+
+/**
  * MasterBody
  *
  * A setting master or its next version; its expanded uncertainty is of k = 2.
@@ -4241,6 +4497,34 @@ export type Noted = {
      * Job Id
      */
     job_id: string;
+};
+
+/**
+ * Obstruction
+ *
+ * Something that keeps the handle of the cutter from going round at a hole, between two clock positions. [h]
+ */
+export type Obstruction = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * From Hour
+     */
+    from_hour: number;
+    /**
+     * Until Hour
+     */
+    until_hour: number;
+    /**
+     * Remedy
+     */
+    remedy?: string;
 };
 
 /**
@@ -5165,11 +5449,196 @@ export type PlannedLevel = {
 };
 
 /**
+ * PlugsView
+ *
+ * Plugs of one place: how many went in, and how many came out.
+ */
+export type PlugsView = {
+    /**
+     * Place
+     */
+    place: string;
+    /**
+     * Went In
+     */
+    went_in: number;
+    /**
+     * Came Out
+     */
+    came_out: number;
+};
+
+/**
  * PointKind
  *
  * What kind of thing is open.
  */
 export type PointKind = 'operation' | 'hole' | 'survey' | 'unread' | 'hold point' | 'wait';
+
+/**
+ * PrepKind
+ *
+ * A step of making a block ready. Common practice, no published source.
+ */
+export type PrepKind = 'deck scraped' | 'bolt holes chased' | 'dowels drawn' | 'plugs in' | 'plugs out';
+
+/**
+ * PrepStepBody
+ *
+ * A step of making the block ready; the client makes the id.
+ */
+export type PrepStepBody = {
+    /**
+     * Prep Step Id
+     */
+    prep_step_id: string;
+    kind: PrepKind;
+    /**
+     * Place
+     *
+     * With what the deck was scraped, where plugs are.
+     */
+    place?: string;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PrepStepView
+ *
+ * A step that stands.
+ */
+export type PrepStepView = {
+    kind: PrepKind;
+    /**
+     * Place
+     */
+    place: string;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+    /**
+     * Event
+     */
+    event: number;
+};
+
+/**
+ * PreparationView
+ *
+ * What was done to make the block ready, what is wrong with its faces, what is missing.
+ */
+export type PreparationView = {
+    /**
+     * Steps
+     */
+    steps: Array<PrepStepView>;
+    /**
+     * Tools
+     */
+    tools: Array<string>;
+    /**
+     * Scraped
+     */
+    scraped: number;
+    /**
+     * Bolt Holes
+     */
+    bolt_holes: number | null;
+    /**
+     * Dowels
+     */
+    dowels: number | null;
+    /**
+     * Uncleaned
+     */
+    uncleaned: Array<string>;
+    /**
+     * Plugs
+     */
+    plugs: Array<PlugsView>;
+    /**
+     * Unplugged
+     */
+    unplugged: Array<string>;
+    /**
+     * Plugs Missing
+     */
+    plugs_missing: string;
+    /**
+     * Inspections
+     */
+    inspections: Array<InspectionView>;
+    /**
+     * Marks
+     */
+    marks: Array<DeckMarkView>;
+    /**
+     * Wear
+     */
+    wear: Array<FindingView>;
+    /**
+     * Land M
+     */
+    land_m: number | null;
+    /**
+     * Edge Radius M
+     */
+    edge_radius_m: number;
+    /**
+     * Flatness
+     */
+    flatness: Array<FlatnessView>;
+    /**
+     * Skim M
+     *
+     * What would have to come off for the deepest mark inside the land. [m]
+     */
+    skim_m: number;
+    /**
+     * Dependents
+     */
+    dependents: Array<DependentView>;
+    /**
+     * Compression Before
+     */
+    compression_before: number | null;
+    /**
+     * Compression After
+     */
+    compression_after: number | null;
+    /**
+     * Readings
+     */
+    readings: Array<ReadingToExplain>;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+};
 
 /**
  * Problem
@@ -5575,6 +6044,26 @@ export type ReadingRow = {
 };
 
 /**
+ * ReadingToExplain
+ *
+ * A reading that wear can explain.
+ */
+export type ReadingToExplain = {
+    /**
+     * Reading Id
+     */
+    reading_id: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Words
+     */
+    words: string;
+};
+
+/**
  * ReadyTick
  *
  * What has to be looked at before a liner goes in. Common practice, no published source.
@@ -5940,6 +6429,9 @@ export type Scope = 'block' | 'hole';
  * Seat
  *
  * Flange and counterbore as drawn, and how much of the ledge may be spent.
+ *
+ * ``sealing_land`` is the width of the deck that seals, outward from the edge of the counterbore; ``flange_edge`` how
+ * far the lower edge of the flange is broken off.
  */
 export type Seat = {
     flange_nominal: Limit;
@@ -5947,6 +6439,8 @@ export type Seat = {
     ledge_at_nominal: Limit;
     ledge_least: Limit;
     cleanup_least: Limit;
+    sealing_land?: Limit;
+    flange_edge?: Limit;
 };
 
 /**
@@ -6563,6 +7057,19 @@ export type SpecCard = {
      * Piston Material
      */
     piston_material?: string;
+    stroke?: Limit;
+    /**
+     * Clearance Volume Cm3
+     */
+    clearance_volume_cm3?: number | null;
+    /**
+     * Heights
+     */
+    heights?: Array<DependentHeight>;
+    /**
+     * Obstructions
+     */
+    obstructions?: Array<Obstruction>;
 };
 
 /**
@@ -7393,7 +7900,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection';
 
 /**
  * TapeLine
@@ -9082,6 +9589,180 @@ export type DrawLinerResponses = {
 };
 
 export type DrawLinerResponse = DrawLinerResponses[keyof DrawLinerResponses];
+
+export type ReadPreparationData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/preparation';
+};
+
+export type ReadPreparationErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPreparationError = ReadPreparationErrors[keyof ReadPreparationErrors];
+
+export type ReadPreparationResponses = {
+    /**
+     * Successful Response
+     */
+    200: PreparationView;
+};
+
+export type ReadPreparationResponse = ReadPreparationResponses[keyof ReadPreparationResponses];
+
+export type NotePrepStepData = {
+    body: PrepStepBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/preparation/steps';
+};
+
+export type NotePrepStepErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NotePrepStepError = NotePrepStepErrors[keyof NotePrepStepErrors];
+
+export type NotePrepStepResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type NotePrepStepResponse = NotePrepStepResponses[keyof NotePrepStepResponses];
+
+export type NoteInspectionData = {
+    body: InspectionBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/preparation/inspections';
+};
+
+export type NoteInspectionErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteInspectionError = NoteInspectionErrors[keyof NoteInspectionErrors];
+
+export type NoteInspectionResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type NoteInspectionResponse = NoteInspectionResponses[keyof NoteInspectionResponses];
 
 export type ComputeCutPlanData = {
     body: CutPlanRequest;
