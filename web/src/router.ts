@@ -35,6 +35,11 @@ export const router = createRouter({
           name: 'cut',
           component: () => import('@/features/counterbore/CutPage.vue'),
         },
+        {
+          path: 'prepare',
+          name: 'prepare',
+          component: () => import('@/features/preparation/PreparePage.vue'),
+        },
         { path: 'route', name: 'route', component: () => import('@/features/route/RoutePage.vue') },
         {
           path: 'strip-record',

@@ -50,6 +50,7 @@ export function clockLensOf(param: unknown): { name: ClockLens; quantity: Quanti
 export const JOB_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
   { label: 'Block', name: 'home', of: ['block', 'cut'] },
   { label: 'Route', name: 'route', of: ['route'] },
+  { label: 'Prepare', name: 'prepare', of: ['prepare'] },
   { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
   { label: 'Liners', name: 'liners', of: ['liners'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },

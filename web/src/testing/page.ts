@@ -27,6 +27,7 @@ const NAMES = [
   'liners',
   'proof',
   'route',
+  'prepare',
   'strip-record',
 ]
 const SHOP = ['shop', 'cabinet', 'studies', 'schools']

@@ -29,7 +29,10 @@ const draft = useLocalStorage(`vallo-finding-${job.jobId}`, { ...empty })
 const { refusal, busy, send, answer } = useForm()
 
 const form = computed(() => props.forms.find((one) => one.kind === draft.value.kind))
-const kinds = computed(() => props.forms.map((one) => ({ value: one.kind, label: one.kind })))
+/** What lies somewhere is pointed to on the picture of the deck. */
+const kinds = computed(() =>
+  props.forms.filter((one) => !one.lies).map((one) => ({ value: one.kind, label: one.kind })),
+)
 const holeChoices = computed(() => [
   { value: '', label: 'the whole block' },
   ...props.holes.map((hole) => ({ value: String(hole), label: `hole ${hole}` })),

@@ -95,7 +95,14 @@ const leaks = (hole: number): FindingView | null =>
                     <FindingCells
                       :findings="data.findings"
                       :hole="hole"
-                      :kinds="['ring', 'stud hole', 'symptom', 'prior work']"
+                      :kinds="[
+                        'ring',
+                        'stud hole',
+                        'symptom',
+                        'prior work',
+                        'mark on deck or ledge',
+                        'wear of the seat',
+                      ]"
                       @notes="noted = $event"
                     />
                   </td>

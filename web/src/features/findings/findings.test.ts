@@ -29,6 +29,11 @@ function finding(more: Partial<FindingView>): FindingView {
     length_m: null,
     typed: '',
     sound: true,
+    hour: null,
+    until_hour: null,
+    distance_m: null,
+    width_m: null,
+    explains: '',
     notes: 0,
     photo: null,
     found_at: '2026-11-20T10:00:00Z',
@@ -45,6 +50,7 @@ const forms: StripRecordView['forms'] = [
     figure: '',
     unit: '',
     of_hole: true,
+    lies: false,
   },
   {
     kind: 'leak-down',
@@ -53,6 +59,7 @@ const forms: StripRecordView['forms'] = [
     figure: 'leak-down',
     unit: '%',
     of_hole: true,
+    lies: false,
   },
 ]
 const record = (more: Partial<StripRecordView> = {}): StripRecordView => ({

@@ -48,6 +48,9 @@ const goes = computed(() => {
       return { name: 'cut', params: { ...params, hole: hole.value ?? open.value[0] ?? 1 } }
     case 'measure':
       return { name: 'strip-record', params }
+    case 'clean':
+    case 'plug':
+      return { name: 'prepare', params }
     case 'seat':
       return { name: 'home', params: { ...params, hole: hole.value ?? '' } }
     case 'prove':
@@ -105,7 +108,7 @@ defineExpose({ toggleClock: () => void props.now.clock(props.one.operation, !run
           {{ running ? 'Stop the clock' : 'Begin: start the clock' }}
         </button>
         <RouterLink
-          v-if="!one.by_hand"
+          v-if="!one.by_hand || one.operation === 'clean' || one.operation === 'plug'"
           :to="goes"
           class="inline-flex min-h-11 items-center text-plate-act underline underline-offset-4"
         >

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import type { Limit } from '@/api/generated'
 import TextField from '@/shared/ui/TextField.vue'
 
 import { useCard } from './cardDraft'
 import LengthField from './LengthField.vue'
+import LimitRow from './LimitRow.vue'
 import RowList from './RowList.vue'
 
 /** Shims that can be had, and the cutter with its stop. */
@@ -67,6 +69,13 @@ const currency = computed(() => draft.value.card.currency || 'price')
       label="Graduation error ± [%]"
       path="cutter.graduation_error_percent"
       :usual="5"
+    />
+    <LimitRow
+      v-model="draft.card.cutter.bit_corner as Limit"
+      class="col-span-full"
+      label="corner that the bit leaves"
+      path="cutter.bit_corner"
+      :unit="small"
     />
   </fieldset>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Limits, Seat } from '@/api/generated'
+import type { Limit, Limits, Seat } from '@/api/generated'
 
 import { useCard } from './cardDraft'
 import LimitRow from './LimitRow.vue'
@@ -28,6 +28,8 @@ const SEAT: [keyof Seat, string, 'small' | 'size'][] = [
   ['ledge_at_nominal', 'ledge at that depth', 'size'],
   ['ledge_least', 'least ledge left', 'size'],
   ['cleanup_least', 'least clean-up cut', 'small'],
+  ['sealing_land', 'sealing land, wide', 'size'],
+  ['flange_edge', "flange's edge, broken", 'small'],
 ]
 </script>
 
@@ -51,7 +53,7 @@ const SEAT: [keyof Seat, string, 'small' | 'size'][] = [
     <LimitRow
       v-for="[key, label, kind] in SEAT"
       :key="key"
-      v-model="draft.card.seat[key]"
+      v-model="draft.card.seat[key] as Limit"
       :label="label"
       :path="`seat.${key}`"
       :unit="kind === 'size' ? size : small"

@@ -13,6 +13,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import CardCutting from './CardCutting.vue'
+import CardDeck from './CardDeck.vue'
 import { CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
 import CardEngine from './CardEngine.vue'
 import CardFeatures from './CardFeatures.vue'
@@ -143,6 +144,7 @@ function takeTheirs(): void {
       <CardLimits />
       <CardMeasuring />
       <CardCutting />
+      <CardDeck />
       <CardFeatures />
       <div
         v-if="refusal?.code === 'stale' && versions?.cards[0]"

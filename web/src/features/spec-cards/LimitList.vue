@@ -12,12 +12,19 @@ import { bareOf, LIMIT_NAMES, type LimitName, wordsOf } from './cardDraft'
 /** Every limit of a card in the card's own unit, with source and status. */
 const props = defineProps<{ card: SpecCard }>()
 const rows = computed(() => {
-  const all = { ...props.card.limits, ...props.card.seat } as Record<string, Limit>
+  const more = { stroke: props.card.stroke, bit_corner: props.card.cutter.bit_corner }
+  const all = { ...props.card.limits, ...props.card.seat, ...more } as Record<string, Limit>
   return Object.entries(all).map(([key, limit]) => ({ key, limit }))
 })
 const bareUnit = (key: string) => {
   if (props.card.unit === 'mm') return 'mm'
-  return ['flange_nominal', 'counterbore_nominal', 'ledge_at_nominal', 'ledge_least'].includes(key)
+  return [
+    'flange_nominal',
+    'counterbore_nominal',
+    'ledge_at_nominal',
+    'ledge_least',
+    'sealing_land',
+  ].includes(key)
     ? 'inch'
     : 'thou'
 }

@@ -82,6 +82,8 @@ export function emptyCard(): SpecCard {
       ledge_at_nominal: limit(),
       ledge_least: limit(),
       cleanup_least: { length: null, source: 'an even witness all round', status: 'common practice' },
+      sealing_land: limit(),
+      flange_edge: limit(),
     },
     measuring: {
       land: 'flat land',
@@ -93,13 +95,23 @@ export function emptyCard(): SpecCard {
     },
     lands: [{ name: 'flat land', raised: length('0'), note: '' }],
     shims: [],
-    cutter: { name: '', graduation: length(), stop_accuracy: length(), graduation_error_percent: 5 },
+    cutter: {
+      name: '',
+      graduation: length(),
+      stop_accuracy: length(),
+      graduation_error_percent: 5,
+      bit_corner: limit(),
+    },
     currency: '',
     acceptance: 'guarded',
     coverage_factor: 2,
     features: [],
     main_bores: 0,
     piston_material: 'aluminium',
+    stroke: limit(),
+    clearance_volume_cm3: null,
+    heights: [],
+    obstructions: [],
   }
 }
 

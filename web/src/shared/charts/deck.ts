@@ -41,9 +41,15 @@ interface Row {
   name: string
 }
 
+/** Banks of a V by name; a block in line has one row and no name for it. */
+export function bankNames(card: Pick<LayoutOf, 'arrangement' | 'banks'>): string[] {
+  const isV = card.arrangement === 'V' && card.banks.length > 1
+  return card.banks.map((_, index) => (isV ? `bank ${BANK_NAMES[index] ?? index + 1}` : ''))
+}
+
 /** Banks one above the other, the second shifted by its offset; a long row goes on in the next. */
 function rowsOf(card: LayoutOf): Row[] {
-  const isV = card.arrangement === 'V' && card.banks.length > 1
+  const names = bankNames(card)
   return card.banks.flatMap((bank, index) => {
     const parts = Math.max(1, Math.ceil(bank.length / MOST_IN_A_ROW))
     const inRow = Math.ceil(bank.length / parts)
@@ -51,7 +57,7 @@ function rowsOf(card: LayoutOf): Row[] {
     return Array.from({ length: parts }, (_, part) => ({
       numbers: bank.slice(part * inRow, (part + 1) * inRow),
       shift: Number.isFinite(offset) ? Math.max(0, Math.min(PITCH, offset)) : 0,
-      name: isV ? `bank ${BANK_NAMES[index] ?? index + 1}` : '',
+      name: names[index] ?? '',
     }))
   })
 }
