@@ -16,9 +16,9 @@ from vallostasis.core.counterbore.cut_plan import (
     CutterTrust,
     SeatLimits,
     depth_by_the_stop,
-    fixed_cut_outcomes,
     plan_cut,
 )
+from vallostasis.core.counterbore.fixed_cuts import fixed_cut_outcomes
 from vallostasis.core.counterbore.passes import count_passes
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.protrusion.stack import stack_part

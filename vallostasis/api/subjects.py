@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from vallostasis.api import (
+    block_plans,
     bores,
     cabinet,
     changes,
@@ -21,6 +22,7 @@ from vallostasis.api import (
     spec_cards,
     surveys,
 )
+from vallostasis.api.compute import block_plan as compute_block_plan
 from vallostasis.api.compute import bores as compute_bores
 from vallostasis.api.compute import counterbore as compute_counterbore
 from vallostasis.api.compute import gauges as compute_gauges
@@ -32,7 +34,13 @@ from vallostasis.api.compute import uncertainty as compute_uncertainty
 # What a subject of the register answers over HTTP. One that only has features is read by the surveys, as all are.
 OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "protrusion": (compute_protrusion.router,),
-    "counterbore": (counterbore.router, preparation.router, compute_counterbore.router),
+    "counterbore": (
+        counterbore.router,
+        preparation.router,
+        block_plans.router,
+        compute_block_plan.router,
+        compute_counterbore.router,
+    ),
     "bores": (bores.router, compute_bores.router),
     "fits": (),
     "findings": (findings.router,),

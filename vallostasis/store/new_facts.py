@@ -319,6 +319,25 @@ class NewPrepStep:
 
 
 @dataclass(frozen=True, slots=True)
+class NewPlannedHole:
+    """What the plan that is chosen does to one hole."""
+
+    rows: ClassVar = "planned_holes"
+    job_id: UUID
+    plan_id: UUID
+    hole_id: UUID
+    rule: str
+    datum: str
+    undecided_too: bool
+    lock: str
+    lock_shim_um: Decimal | None
+    target_um: Decimal | None
+    depth_um: Decimal | None
+    shim_um: Decimal | None
+    place: int | None
+
+
+@dataclass(frozen=True, slots=True)
 class NewInspection:
     """A look at the block or a hole before metal is taken off, or that it is waived."""
 

@@ -18,15 +18,8 @@ from vallostasis.api.ranges import (
     Uncertainty,
 )
 from vallostasis.api.trail import StepView
-from vallostasis.core.counterbore.cut_plan import (
-    CutParts,
-    CutRefusal,
-    CutterTrust,
-    FixedCut,
-    SeatLimits,
-    fixed_cut_outcomes,
-    plan_cut,
-)
+from vallostasis.core.counterbore.cut_plan import CutParts, CutRefusal, CutterTrust, SeatLimits, plan_cut
+from vallostasis.core.counterbore.fixed_cuts import FixedCut, fixed_cut_outcomes
 from vallostasis.core.protrusion.stack import stack_part
 from vallostasis.core.uncertainty.budget import exactly
 

@@ -9,7 +9,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from enum import StrEnum
-from statistics import fmean
+
+import numpy as np
 
 from vallostasis.core.counterbore.passes import Passes, count_passes
 from vallostasis.core.errors import OutOfDomain, require_finite, require_not_negative
@@ -18,11 +19,14 @@ from vallostasis.core.protrusion.stack import StackPart
 from vallostasis.core.trail import Step, Term
 from vallostasis.core.uncertainty.budget import Estimate, Shape, Source, Stated, estimate, stated, value_of, weighted
 from vallostasis.core.uncertainty.decision import ROUNDING, chance_inside
-from vallostasis.core.uncertainty.extremes import farthest_factor
+from vallostasis.core.uncertainty.extremes import farthest_factor, probability_of
 from vallostasis.core.uncertainty.half_widths import rectangular
+from vallostasis.core.uncertainty.monte_carlo import DRAWS, draw_jointly
 
 # A plan that lands inside less often than this is said to. Common practice, no published source.
 LEAST_CHANCE = 0.9
+# Name of the one error that every cut of a cutter shares.
+GRADUATIONS = ("graduations",)
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +85,7 @@ class CutParts:
     def shim(self, shim_m: float) -> Estimate:
         """A shim of a size, with what is not known of it. [m]"""
         source = Source("shim", self.shim_standard_m, shape=Shape.RECTANGULAR, basis="nominal size, not measured",
-                        error=("planned shim",))  # fmt: skip
+                        error=("planned shim", self.flange.name))  # fmt: skip
         return estimate(shim_m, (source,))
 
 
@@ -111,6 +115,7 @@ class CutPlan:
     by_stop: Stated
     by_stop_estimate: Estimate
     by_gauge: Stated
+    by_gauge_estimate: Estimate
     depth_by_stop: Stated
     chance_by_stop: float
     cautions: tuple[Caution, ...]
@@ -146,24 +151,6 @@ class CutRefusal:
 
     reason: str
     tried: tuple[TriedShim, ...] = ()
-
-
-class Verdict(StrEnum):
-    """How a fixed cut comes out."""
-
-    IN = "in limits"
-    BELOW = "below minimum"
-    ABOVE = "above maximum"
-
-
-@dataclass(frozen=True, slots=True)
-class FixedCut:
-    """What "cut so much, fit that shim" gives, counted from one reference on the ledge. [m]"""
-
-    counted_from: str
-    protrusion_m: float
-    least_cut_m: float
-    verdict: Verdict
 
 
 def plan_cut(
@@ -205,7 +192,7 @@ def plan_cut(
     touch-off = D − least present depth: common practice, no published source.
     """
     depths_m = parts.depths_m
-    _check(depths_m, parts.flange_m, parts.between_m, shims_m, limits)
+    check_inputs(depths_m, parts.flange_m, parts.between_m, shims_m, limits)
     if not shims_m:
         return CutRefusal("No shim can be had: enter stock on the spec card or order shims.", ())
     tried: list[TriedShim] = []
@@ -221,55 +208,8 @@ def plan_cut(
         if limits.greatest_depth_m is not None and depth > limits.greatest_depth_m + ROUNDING:
             tried.append(TriedShim(shim, Shortfall.LEDGE, depth, limits.greatest_depth_m))
             continue
-        return _plan(shim, depth, parts, limits, cutter, coverage_factor)
+        return landed(cut_to(shim, depth, parts, limits, cutter, coverage_factor), limits, coverage_factor)
     return CutRefusal(_why_none(tried), tuple(tried))
-
-
-def fixed_cut_outcomes(
-    depths_m: tuple[float, ...],
-    flange_m: float,
-    between_m: float,
-    cut_m: float,
-    shim_m: float,
-    limits: SeatLimits,
-) -> tuple[FixedCut, ...]:
-    """Say what a fixed cut and a fixed shim give, depending on where the cutter was zeroed.
-
-    Parameters
-    ----------
-    depths_m, flange_m, between_m, limits
-        As in plan_cut. [m]
-    cut_m, shim_m : float
-        The cut below the reference, and the shim fitted. [m]
-
-    Returns
-    -------
-    tuple of FixedCut
-        Counted from the shallowest, the mean and the deepest reading. [m]
-
-    Raises
-    ------
-    OutOfDomain
-        If there is no depth reading or a value is not finite.
-
-    Notes
-    -----
-    "Cut 29, fit 30" gains its one thou only when the cutter was zeroed on the high spot.
-    Common practice, no published source.
-    """
-    _check(depths_m, flange_m, between_m, (shim_m,), limits)
-    references = {"shallowest": min(depths_m), "mean": fmean(depths_m), "deepest": max(depths_m)}
-    outcomes = []
-    for name, reference in references.items():
-        depth = reference + cut_m
-        protrusion = flange_m + shim_m - between_m - depth
-        verdict = Verdict.IN
-        if protrusion < limits.least_m - ROUNDING:
-            verdict = Verdict.BELOW
-        elif protrusion > limits.greatest_m + ROUNDING:
-            verdict = Verdict.ABOVE
-        outcomes.append(FixedCut(name, protrusion, depth - max(depths_m), verdict))
-    return tuple(outcomes)
 
 
 def depth_by_the_stop(
@@ -317,17 +257,28 @@ def depth_by_the_stop(
     stop = (
         Source("stop of the cutter", rectangular(cutter.stop_accuracy_m), shape=Shape.RECTANGULAR,
                basis="accuracy on the card", error=("stop", depth_m)),
-        Source("graduations of the cutter", rectangular(cutter.graduation_error * max(cut, 0.0)),
-               shape=Shape.RECTANGULAR, basis="share of the cut", error=("graduations", depth_m)),
     )  # fmt: skip
+    # What a graduation is off is so in every hole that this cutter cuts, as a share of each cut.
+    share = Source("graduations of the cutter", rectangular(cutter.graduation_error), unit="1",
+                   shape=Shape.RECTANGULAR, basis="share of the cut", error=GRADUATIONS)  # fmt: skip
+    stopped = estimate(0.0, stop)
+    if cutter.graduation_error > 0:
+        stopped = Estimate(0.0, {**stopped.errors, GRADUATIONS: (share, max(cut, 0.0))})
     # Half of a move of the zero is off what was read there; it is so of what is cut from it.
     from_there = depth_m + touched.value_m - min(values)
-    return weighted(((1.0, replace(touched, value_m=from_there, errors=errors)), (1.0, estimate(0.0, stop))))
+    return weighted(((1.0, replace(touched, value_m=from_there, errors=errors)), (1.0, stopped)))
 
 
-def _check(
+def check_inputs(
     depths_m: tuple[float, ...], flange_m: float, between_m: float, shims_m: tuple[float, ...], limits: SeatLimits
 ) -> None:
+    """Refuse what no cut can be planned from.
+
+    Raises
+    ------
+    OutOfDomain
+        Naming what is missing or cannot be. [m]
+    """
     if not depths_m:
         raise OutOfDomain("measure the counterbore depth first", "depths_m")
     for depth in depths_m:
@@ -340,7 +291,8 @@ def _check(
         raise OutOfDomain("the target lies outside the with-shim window: correct the card", "target_m")
 
 
-def _plan(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cutter: CutterTrust, k: float) -> CutPlan:
+def cut_to(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cutter: CutterTrust, k: float) -> CutPlan:
+    """Say what a cut to a depth with a shim gives, whatever it was aimed at. [m] The sum of the stack; GUM 5.1.2."""
     cuts = tuple(depth - present for present in parts.depths_m)
     touch_off = max(max(cuts), 0.0)
     passes = count_passes(micrometres(touch_off), micrometres(cutter.graduation_m))
@@ -352,9 +304,7 @@ def _plan(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cutter
     protrusion = stated("protrusion by the stop", by_stop, k)
     without = protrusion.value_m + float(passes.rest_um / Decimal(1_000_000))
     chance = chance_inside(protrusion.value_m, protrusion.standard_m, limits.least_m, limits.greatest_m)
-    cautions = [Caution.CHANCE] if chance < LEAST_CHANCE else []
-    if without > limits.greatest_m + ROUNDING:
-        cautions.append(Caution.WITHOUT_PART_PASS)
+    cautions = [Caution.WITHOUT_PART_PASS] if without > limits.greatest_m + ROUNDING else []
     return CutPlan(
         shim_m=shim,
         depth_m=depth,
@@ -365,10 +315,46 @@ def _plan(shim: float, depth: float, parts: CutParts, limits: SeatLimits, cutter
         by_stop=protrusion,
         by_stop_estimate=by_stop,
         by_gauge=stated("protrusion once the ledge is measured", measured, k),
+        by_gauge_estimate=measured,
         depth_by_stop=stated("depth by the stop", at_depth, k),
         chance_by_stop=chance,
         cautions=tuple(cautions),
         trail=_trail(shim, depth, parts, limits, cuts),
+    )
+
+
+def landed(plan: CutPlan, limits: SeatLimits, coverage_factor: float) -> CutPlan:
+    """Say how far a cut lands from where it is aimed while only the stop says so, by drawing it.
+
+    Parameters
+    ----------
+    plan : CutPlan
+        The cut, its ± as k·u.
+    limits : SeatLimits
+        The window that it has to land in. [m]
+    coverage_factor : float
+        k, for whose probability the ± is taken.
+
+    Returns
+    -------
+    CutPlan
+        The same cut with ±, chance and cautions as they were drawn. [m], [1]
+
+    Notes
+    -----
+    A stop is as good as its ±, no better and no worse, in every place of it: k·u of such errors covers too much, the
+    drawn interval as much as it says. JCGM 101:2008, 7.7.
+    """
+    by_stop, bounds = plan.by_stop, sum(one.half_width_m for one in plan.by_stop.budget.bounds)
+    drawn = draw_jointly([plan.by_stop_estimate], DRAWS)[:, 0]
+    half = float(np.quantile(np.abs(drawn - by_stop.value_m), probability_of(coverage_factor)))
+    coverage = coverage_factor if by_stop.standard_m == 0 else max(0.0, half - bounds) / by_stop.standard_m
+    chance = float(np.mean((drawn >= limits.least_m - ROUNDING) & (drawn <= limits.greatest_m + ROUNDING)))
+    return replace(
+        plan,
+        by_stop=replace(by_stop, budget=replace(by_stop.budget, coverage=coverage)),
+        chance_by_stop=chance,
+        cautions=((Caution.CHANCE,) if chance < LEAST_CHANCE else ()) + plan.cautions,
     )
 
 

@@ -11,13 +11,12 @@ from vallostasis.core.counterbore.cut_plan import (
     CutPlan,
     CutRefusal,
     CutterTrust,
-    FixedCut,
     SeatLimits,
     TriedShim,
-    fixed_cut_outcomes,
     plan_cut,
 )
 from vallostasis.core.counterbore.deck_marks import Pit, pits_of
+from vallostasis.core.counterbore.fixed_cuts import FixedCut, fixed_cut_outcomes
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.seat_corner import corner_in_the_way
 from vallostasis.core.errors import OutOfDomain
@@ -199,18 +198,13 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
     stated_flange = None if flange is None else flange.stated(card.coverage_factor)
     pits = pits_of(facts, hole)
     basis = CutBasis(card.measuring.land, liner, survey.read, stated_flange, card.seat.ledge_least.metres, pits)
-    why_not = _why_not_yet(facts, hole, liner)
-    if why_not or flange is None:
-        return HoleRefusal(basis, why_not)
+    parts = cut_parts(facts, hole, liner)
+    if isinstance(parts, str):
+        return HoleRefusal(basis, parts)
     try:
         limits = seat_limits(card)
     except OutOfDomain as missing:
         return HoleRefusal(basis, str(missing))
-    assert survey.reading_set is not None
-    gauge = facts.newest_gauge(facts.setup(survey.reading_set.setup_id).gauge_id)
-    after = reading_of_gauge(gauge, "after the cut", "after the cut")
-    parts = CutParts(tuple(survey.estimates), flange, between_parts(card), rectangular(UNMEASURED_SHIM_M), after,
-                     tuple(one.bottom_m for one in pits))  # fmt: skip
     outcome = _with_shims_on_the_shelf(facts, parts, limits)
     if isinstance(outcome, CutRefusal):
         return HoleRefusal(basis, outcome.reason, outcome.tried)
@@ -227,6 +221,19 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
         neighbours=neighbours,
         cautions=(*outcome.cautions, *_cautions_of(neighbours)),
     )  # fmt: skip
+
+
+def cut_parts(facts: JobFacts, hole: Hole, liner: Liner | None) -> CutParts | str:
+    """Return what a cut of a hole is planned from, or why it cannot be planned yet. [m] House rule."""
+    why_not = _why_not_yet(facts, hole, liner)
+    card, survey = facts.card, depths_of(facts, hole)
+    flange = None if liner is None else flange_part(facts, liner, card.measuring.land)
+    if why_not or flange is None or survey.reading_set is None:
+        return why_not
+    gauge = facts.newest_gauge(facts.setup(survey.reading_set.setup_id).gauge_id)
+    after = reading_of_gauge(gauge, ("after the cut", hole.number), "after the cut")
+    pits = tuple(one.bottom_m for one in pits_of(facts, hole))
+    return CutParts(tuple(survey.estimates), flange, between_parts(card), rectangular(UNMEASURED_SHIM_M), after, pits)
 
 
 def _cautions_of(neighbours: Sequence[NeighbourAfter]) -> tuple[Caution, ...]:

@@ -13,6 +13,7 @@ from itertools import pairwise
 from typing import Any, Protocol, TypeVar
 from uuid import UUID
 
+from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.notes import ReadingNote
@@ -100,6 +101,7 @@ class JobFacts:
     waivers: tuple[Waiver, ...] = ()
     prep_steps: tuple[PrepStep, ...] = ()
     inspections: tuple[Inspection, ...] = ()
+    planned_holes: tuple[PlannedHole, ...] = ()
 
     def __post_init__(self) -> None:
         """Put rows in the order in which they were recorded, in whatever order they came."""

@@ -12,9 +12,10 @@ from typing import Any
 from uuid import UUID
 
 from vallostasis.core.features.pattern import place_words
-from vallostasis.core.notation.lengths import both_temperatures
+from vallostasis.core.notation.lengths import both_size, both_temperatures
 from vallostasis.core.notation.typed_lengths import as_entered
 from vallostasis.core.operations.catalogue import operation_of
+from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
@@ -77,6 +78,7 @@ class TapeKind(StrEnum):
     WAIVER = "waiver"
     PREPARED = "prepared"
     INSPECTION = "inspection"
+    PLAN = "plan of the block"
 
 
 class Owner(StrEnum):
@@ -166,7 +168,7 @@ def _hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
     return Whereabouts(number, f"hole-{number}")
 
 
-def _in_its_hole(facts: JobFacts, fact: Cut | Fitting) -> Whereabouts:
+def _in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole) -> Whereabouts:
     return _hole_with(facts, fact.hole_id)
 
 
@@ -314,6 +316,12 @@ def _prepared_words(_facts: JobFacts, step: PrepStep) -> str:
     return _with(f"{step.count} {step.kind.value} {where} {step.place}".strip(), step.words)
 
 
+def _planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
+    if planned.depth_um is None or planned.shim_um is None:
+        return f"planned by “{planned.rule}”: left as it is"
+    return f"planned by “{planned.rule}”: cut to {both_size(planned.depth_um)}, {both_size(planned.shim_um)} shim"
+
+
 def _inspection_words(_facts: JobFacts, look: Inspection) -> str:
     return _with(f"{look.kind.value}: {look.outcome.value} {look.typed}".strip(), look.words)
 
@@ -360,6 +368,8 @@ FACT_KINDS = (
              OnTape(TapeKind.HOLD_POINT, _hold_words, _where_on_the_route)),
     FactKind("school_choices", SchoolChoice, "school_choice", Owner.JOB,
              OnTape(TapeKind.SCHOOL, _school_words, _job_wide)),
+    FactKind("planned_holes", PlannedHole, "planned_hole", Owner.JOB,
+             OnTape(TapeKind.PLAN, _planned_words, _in_its_hole)),
     FactKind("prep_steps", PrepStep, "prep_step", Owner.JOB,
              OnTape(TapeKind.PREPARED, _prepared_words, _job_wide)),
     FactKind("inspections", Inspection, "inspection", Owner.JOB,

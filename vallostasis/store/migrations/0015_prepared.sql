@@ -24,6 +24,25 @@ CREATE TABLE inspection (
     event      bigint NOT NULL DEFAULT nextval('event_number'),
     CONSTRAINT waived_with_a_reason CHECK (outcome <> 'waived' OR words <> '')
 );
+-- The plan of a block that somebody chose: a row for each hole, all of one plan under one id.
+CREATE TABLE planned_hole (
+    plan_id    uuid NOT NULL,
+    job_id     uuid NOT NULL REFERENCES job,
+    hole_id    uuid NOT NULL REFERENCES hole,
+    rule       text NOT NULL,
+    datum      text NOT NULL,
+    undecided_too  boolean NOT NULL,
+    lock       text NOT NULL,
+    lock_shim_um  numeric,
+    target_um  numeric,
+    depth_um   numeric,
+    shim_um    numeric,
+    place      int,
+    chosen_at  timestamptz NOT NULL DEFAULT now(),
+    chosen_by  uuid NOT NULL REFERENCES person,
+    event      bigint NOT NULL DEFAULT nextval('event_number'),
+    PRIMARY KEY (plan_id, hole_id)
+);
 -- What is found somewhere on deck or ledge says where it lies, and which reading it explains.
 ALTER TABLE finding
     ADD COLUMN hour         numeric CHECK (hour > 0 AND hour <= 12),
@@ -36,7 +55,7 @@ DO $$
 DECLARE
     name text;
 BEGIN
-    FOREACH name IN ARRAY ARRAY['prep_step', 'inspection'] LOOP
+    FOREACH name IN ARRAY ARRAY['prep_step', 'inspection', 'planned_hole'] LOOP
         EXECUTE format('CREATE INDEX ON %I (job_id, event)', name);
         EXECUTE format(
             'CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON %I FOR EACH ROW EXECUTE FUNCTION refuse_change()',

@@ -113,6 +113,295 @@ export type BlockNeedView = {
 };
 
 /**
+ * BlockPlanAnswer
+ *
+ * The plan by the rule asked for.
+ */
+export type BlockPlanAnswer = {
+    /**
+     * Holes
+     */
+    holes: Array<HoleAnswer>;
+    /**
+     * Order
+     */
+    order: Array<number>;
+    /**
+     * Aims
+     */
+    aims: {
+        [key: string]: number;
+    };
+    /**
+     * Holes Open
+     */
+    holes_open: number;
+    /**
+     * Holes Cut
+     */
+    holes_cut: number;
+    /**
+     * Ledge Spent M
+     */
+    ledge_spent_m: number;
+    /**
+     * All Inside
+     */
+    all_inside: number;
+    /**
+     * Proven Best
+     */
+    proven_best: boolean;
+};
+
+/**
+ * BlockPlanRequest
+ *
+ * Holes, shims, rules of the card, and how truly the cutter stops.
+ */
+export type BlockPlanRequest = {
+    /**
+     * Holes
+     */
+    holes: Array<HoleAsked>;
+    /**
+     * Shims
+     */
+    shims: Array<ShimAsked>;
+    /**
+     * Heads
+     *
+     * Holes under each; none: all.
+     */
+    heads?: Array<Array<number>>;
+    /**
+     * Target Protrusion M
+     *
+     * [m]
+     */
+    target_protrusion_m: number;
+    /**
+     * Min Protrusion M
+     *
+     * [m]
+     */
+    min_protrusion_m: number;
+    /**
+     * Max Protrusion M
+     *
+     * [m]
+     */
+    max_protrusion_m: number;
+    /**
+     * Min Without Shim M
+     *
+     * Limits of a hole that is left; those on a shim else.
+     */
+    min_without_shim_m?: number | null;
+    /**
+     * Max Without Shim M
+     */
+    max_without_shim_m?: number | null;
+    /**
+     * Min Cleanup Cut M
+     *
+     * [m]
+     */
+    min_cleanup_cut_m: number;
+    /**
+     * Max Depth M
+     */
+    max_depth_m?: number | null;
+    /**
+     * Max Neighbour Difference M
+     */
+    max_neighbour_difference_m?: number | null;
+    /**
+     * Min Head Average M
+     */
+    min_head_average_m?: number | null;
+    /**
+     * Max Head Average M
+     */
+    max_head_average_m?: number | null;
+    /**
+     * Between M
+     *
+     * [m]
+     */
+    between_m?: number;
+    /**
+     * Graduation M
+     */
+    graduation_m?: number;
+    /**
+     * Stop Accuracy M
+     *
+     * [m]
+     */
+    stop_accuracy_m?: number;
+    /**
+     * Graduation Error
+     */
+    graduation_error?: number;
+    /**
+     * U Flange M
+     *
+     * [m]
+     */
+    u_flange_m?: number;
+    /**
+     * U Depth M
+     *
+     * [m]
+     */
+    u_depth_m?: number;
+    /**
+     * U Shim M
+     *
+     * [m]
+     */
+    u_shim_m?: number;
+    /**
+     * U Protrusion M
+     *
+     * [m]
+     */
+    u_protrusion_m?: number;
+    /**
+     * Coverage K
+     */
+    coverage_k?: number;
+    rule?: PlanRule;
+    /**
+     * May Order
+     */
+    may_order?: boolean;
+    /**
+     * Guarded
+     */
+    guarded?: boolean;
+};
+
+/**
+ * BlockPlanView
+ *
+ * The plan by one rule, and what follows from it.
+ */
+export type BlockPlanView = {
+    rule: PlanRule;
+    /**
+     * Holes
+     */
+    holes: Array<PlanHoleView>;
+    /**
+     * Order
+     */
+    order: Array<number>;
+    /**
+     * All Inside
+     *
+     * Share of cuts in which all are in, neighbours too, by the stop. [1]
+     */
+    all_inside: number;
+    /**
+     * Greatest Apart M
+     */
+    greatest_apart_m: number | null;
+    /**
+     * Ledge Spent M
+     */
+    ledge_spent_m: number;
+    /**
+     * Shims
+     */
+    shims: Array<ShimUseView>;
+    /**
+     * Price
+     */
+    price: number;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Passes
+     */
+    passes: number;
+    /**
+     * Depth M
+     */
+    depth_m: number | null;
+    /**
+     * Proven Best
+     */
+    proven_best: boolean;
+    /**
+     * Gap
+     *
+     * What was not proven, with its gap; empty where all was.
+     */
+    gap: string;
+};
+
+/**
+ * BlockPlansView
+ *
+ * The three rules side by side, the wishes they keep to, and the plan that was chosen.
+ */
+export type BlockPlansView = {
+    /**
+     * Plans
+     */
+    plans: Array<BlockPlanView>;
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Wishes
+     */
+    wishes: Array<WishView>;
+    /**
+     * Undecided Too
+     */
+    undecided_too: boolean;
+    chosen: ChosenPlanView | null;
+    /**
+     * Obstructions
+     */
+    obstructions: Array<ObstructionView>;
+    /**
+     * Shim Sizes M
+     */
+    shim_sizes_m: Array<number>;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Target M
+     */
+    target_m: number | null;
+    /**
+     * Neighbour M
+     */
+    neighbour_m: number | null;
+    /**
+     * Ledge Least M
+     */
+    ledge_least_m: number | null;
+    /**
+     * Currency
+     */
+    currency: string;
+};
+
+/**
  * BlockView
  *
  * A job's block with everything the screen shows of it.
@@ -1159,6 +1448,74 @@ export type ChangedState = {
 };
 
 /**
+ * ChoosePlanBody
+ *
+ * The plan that is chosen: its rule, and the face that depths are counted from.
+ */
+export type ChoosePlanBody = {
+    /**
+     * Holes
+     */
+    holes?: Array<HoleWishBody>;
+    /**
+     * Undecided Too
+     *
+     * “Only those outside” takes those that cannot be told as well.
+     */
+    undecided_too?: boolean;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    rule: PlanRule;
+    /**
+     * Datum
+     */
+    datum?: 'deck' | 'touch-off';
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * ChosenPlanView
+ *
+ * The plan that was chosen: by whom and when, which version, and what differs when it is worked out anew.
+ */
+export type ChosenPlanView = {
+    rule: PlanRule;
+    /**
+     * Datum
+     */
+    datum: string;
+    /**
+     * Version
+     */
+    version: number;
+    /**
+     * Chosen By
+     */
+    chosen_by: string;
+    /**
+     * Chosen At
+     */
+    chosen_at: string;
+    /**
+     * Order
+     */
+    order: Array<number>;
+    /**
+     * Next Hole
+     */
+    next_hole: number | null;
+    /**
+     * Differences
+     */
+    differences: Array<string>;
+};
+
+/**
  * ClockBody
  *
  * The working clock of a person, started or stopped.
@@ -1421,6 +1778,70 @@ export type CutBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * CutInPlan
+ *
+ * The cut of one hole in a plan: its depth by both datums, what it gives, how sure that is. [m]
+ */
+export type CutInPlan = {
+    /**
+     * Shim M
+     */
+    shim_m: number;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * From Touch Off M
+     */
+    from_touch_off_m: number;
+    /**
+     * Other Datum M
+     *
+     * Protrusion if the same setting were counted from the deepest spot. [m]
+     */
+    other_datum_m: number;
+    /**
+     * Passes
+     */
+    passes: number;
+    /**
+     * Part Pass M
+     */
+    part_pass_m: number;
+    /**
+     * Protrusion M
+     */
+    protrusion_m: number;
+    /**
+     * By Stop Expanded M
+     */
+    by_stop_expanded_m: number;
+    /**
+     * By Gauge Expanded M
+     */
+    by_gauge_expanded_m: number;
+    /**
+     * Chance
+     */
+    chance: number;
+    /**
+     * Ledge Left M
+     */
+    ledge_left_m: number | null;
+    /**
+     * Place
+     */
+    place: number;
+    /**
+     * Pit M
+     *
+     * Bottom of the deepest pit that the cut has to take. [m]
+     */
+    pit_m: number | null;
 };
 
 /**
@@ -3104,6 +3525,91 @@ export type HoldView = {
 };
 
 /**
+ * HoleAnswer
+ *
+ * What the plan does to one hole. [m]
+ */
+export type HoleAnswer = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Cut
+     */
+    cut: boolean;
+    /**
+     * Shim M
+     */
+    shim_m?: number | null;
+    /**
+     * Target Depth M
+     */
+    target_depth_m?: number | null;
+    /**
+     * From Touch Off M
+     */
+    from_touch_off_m?: number | null;
+    /**
+     * Protrusion M
+     */
+    protrusion_m?: number | null;
+    /**
+     * Chance Inside
+     */
+    chance_inside?: number | null;
+    /**
+     * Open
+     */
+    open: boolean;
+    /**
+     * Why Open
+     */
+    why_open?: string;
+};
+
+/**
+ * HoleAsked
+ *
+ * One hole: depths of its ledge, its flange, its protrusion as it stands, what was decided of it. [m]
+ */
+export type HoleAsked = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Present Depths M
+     */
+    present_depths_m: Array<number>;
+    /**
+     * Flange M
+     *
+     * [m]
+     */
+    flange_m: number;
+    /**
+     * Protrusion M
+     */
+    protrusion_m?: number | null;
+    /**
+     * Pits M
+     *
+     * Bottoms of pits below the deck. [m]
+     */
+    pits_m?: Array<number>;
+    /**
+     * Target Protrusion M
+     */
+    target_protrusion_m?: number | null;
+    lock?: LockKind;
+    /**
+     * Lock Shim M
+     */
+    lock_shim_m?: number | null;
+};
+
+/**
  * HoleNeedView
  *
  * What one hole needs, in a sentence.
@@ -3315,6 +3821,31 @@ export type HoleWhyView = {
      * Settling
      */
     settling: Array<SettlingView>;
+};
+
+/**
+ * HoleWishBody
+ *
+ * What is decided of a hole before the plan is made.
+ */
+export type HoleWishBody = {
+    /**
+     * Hole
+     */
+    hole: number;
+    lock?: LockKind;
+    /**
+     * Shim
+     *
+     * Cut it on that shim, where it is cut.
+     */
+    shim?: string;
+    /**
+     * Target
+     *
+     * Protrusion that it is aimed at; empty for that of the card.
+     */
+    target?: string;
 };
 
 /**
@@ -4018,6 +4549,13 @@ export type LinerView = {
 export type LinkState = 'connecting' | 'live' | 'silent' | 'lost' | 'not understood' | 'wrong unit';
 
 /**
+ * LockKind
+ *
+ * What somebody decided of a hole before the plan is made.
+ */
+export type LockKind = 'free' | 'leave it' | 'cut it';
+
+/**
  * Mark
  *
  * Mean of the readings at one clock position, and what it decides.
@@ -4525,6 +5063,34 @@ export type Obstruction = {
      * Remedy
      */
     remedy?: string;
+};
+
+/**
+ * ObstructionView
+ *
+ * What keeps the handle from going round at a hole. [h]
+ */
+export type ObstructionView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * From Hour
+     */
+    from_hour: number;
+    /**
+     * Until Hour
+     */
+    until_hour: number;
+    /**
+     * Remedy
+     */
+    remedy: string;
 };
 
 /**
@@ -5233,6 +5799,51 @@ export type PlanBody = {
     in_row: number;
     risk?: Risk;
 };
+
+/**
+ * PlanHoleView
+ *
+ * One hole in a plan: as it stands, and its cut where it has one.
+ */
+export type PlanHoleView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    state: State;
+    /**
+     * Now M
+     */
+    now_m: number | null;
+    /**
+     * Now Expanded M
+     */
+    now_expanded_m: number | null;
+    /**
+     * Present Depth M
+     */
+    present_depth_m: number | null;
+    /**
+     * Ledge Left M
+     */
+    ledge_left_m: number | null;
+    cut: CutInPlan | null;
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Why Open
+     */
+    why_open: string;
+};
+
+/**
+ * PlanRule
+ *
+ * Which holes of a block are cut. Common practice, no published source.
+ */
+export type PlanRule = 'only those outside' | 'best' | 'all to one depth';
 
 /**
  * PlanView
@@ -6764,6 +7375,28 @@ export type SetupView = {
 export type Shape = 'normal' | 'rectangular';
 
 /**
+ * ShimAsked
+ *
+ * A shim size, how many there are, and what one costs. [m]
+ */
+export type ShimAsked = {
+    /**
+     * Size M
+     *
+     * [m]
+     */
+    size_m: number;
+    /**
+     * Stock
+     */
+    stock: number;
+    /**
+     * Price
+     */
+    price?: number;
+};
+
+/**
  * ShimBody
  *
  * A shim as fitted.
@@ -6830,6 +7463,26 @@ export type ShimSize = {
      * Price
      */
     price?: number | string | null;
+};
+
+/**
+ * ShimUseView
+ *
+ * Shims of one size that a plan needs. [m]
+ */
+export type ShimUseView = {
+    /**
+     * Size M
+     */
+    size_m: number;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * To Order
+     */
+    to_order: number;
 };
 
 /**
@@ -7900,7 +8553,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block';
 
 /**
  * TapeLine
@@ -8524,6 +9177,49 @@ export type WarmthView = {
      * Until the part is as warm as the room; null where it cannot be told.
      */
     soak_s: number | null;
+};
+
+/**
+ * WishView
+ *
+ * What was decided of a hole before the plan was made. [m]
+ */
+export type WishView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    lock: LockKind;
+    /**
+     * Shim M
+     */
+    shim_m: number | null;
+    /**
+     * Target M
+     */
+    target_m: number | null;
+};
+
+/**
+ * WishesBody
+ *
+ * Wishes for the plan of a block; nothing is recorded of them until a plan is chosen.
+ */
+export type WishesBody = {
+    /**
+     * Holes
+     */
+    holes?: Array<HoleWishBody>;
+    /**
+     * Undecided Too
+     *
+     * “Only those outside” takes those that cannot be told as well.
+     */
+    undecided_too?: boolean;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
 };
 
 /**
@@ -9763,6 +10459,233 @@ export type NoteInspectionResponses = {
 };
 
 export type NoteInspectionResponse = NoteInspectionResponses[keyof NoteInspectionResponses];
+
+export type ReadBlockPlanData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/block-plan';
+};
+
+export type ReadBlockPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBlockPlanError = ReadBlockPlanErrors[keyof ReadBlockPlanErrors];
+
+export type ReadBlockPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: BlockPlansView;
+};
+
+export type ReadBlockPlanResponse = ReadBlockPlanResponses[keyof ReadBlockPlanResponses];
+
+export type ChooseBlockPlanData = {
+    body: ChoosePlanBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/block-plan';
+};
+
+export type ChooseBlockPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChooseBlockPlanError = ChooseBlockPlanErrors[keyof ChooseBlockPlanErrors];
+
+export type ChooseBlockPlanResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type ChooseBlockPlanResponse = ChooseBlockPlanResponses[keyof ChooseBlockPlanResponses];
+
+export type TryBlockPlanData = {
+    body: WishesBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/block-plan/try';
+};
+
+export type TryBlockPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TryBlockPlanError = TryBlockPlanErrors[keyof TryBlockPlanErrors];
+
+export type TryBlockPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: BlockPlansView;
+};
+
+export type TryBlockPlanResponse = TryBlockPlanResponses[keyof TryBlockPlanResponses];
+
+export type ComputeBlockPlanData = {
+    body: BlockPlanRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/block-plan';
+};
+
+export type ComputeBlockPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeBlockPlanError = ComputeBlockPlanErrors[keyof ComputeBlockPlanErrors];
+
+export type ComputeBlockPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: BlockPlanAnswer;
+};
+
+export type ComputeBlockPlanResponse = ComputeBlockPlanResponses[keyof ComputeBlockPlanResponses];
 
 export type ComputeCutPlanData = {
     body: CutPlanRequest;

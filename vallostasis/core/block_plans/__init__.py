@@ -1,0 +1,1 @@
+"""One plan for the cuts of a whole block."""
