@@ -10,6 +10,7 @@ from vallostasis.core.block_plans.problem import LockKind
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.passes import Passes
 from vallostasis.core.notation.lengths import metres
+from vallostasis.core.protrusion.measured import depths_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.uncertainty.budget import Stated, stated, value_of
 from vallostasis.core.uncertainty.decision import State
@@ -190,7 +191,9 @@ def _plan(facts: JobFacts, plan: BlockPlan) -> BlockPlanView:
 def _hole(facts: JobFacts, one: HoleInPlan) -> PlanHoleView:
     hole, k = one.hole, facts.card.coverage_factor
     now = None if hole.now is None else stated("protrusion now", hole.now, k)
-    deepest = None if hole.parts is None else max(hole.parts.depths, key=value_of)
+    own = facts.hole_numbered(hole.hole)
+    read = [] if own is None else [row.estimate for row in depths_of(facts, own).read if row.estimate is not None]
+    deepest = max(read, key=value_of, default=None)
     depth = None if deepest is None else stated("depth now", deepest, k)
     return PlanHoleView(
         hole=hole.hole,

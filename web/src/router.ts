@@ -36,6 +36,11 @@ export const router = createRouter({
           component: () => import('@/features/counterbore/CutPage.vue'),
         },
         {
+          path: 'cut-plan',
+          name: 'cut-plan',
+          component: () => import('@/features/block-plan/BlockPlanPage.vue'),
+        },
+        {
           path: 'prepare',
           name: 'prepare',
           component: () => import('@/features/preparation/PreparePage.vue'),

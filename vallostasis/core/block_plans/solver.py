@@ -33,10 +33,6 @@ from vallostasis.core.uncertainty.budget import difference_of, value_of
 
 # One aim is given up after that long, and what was found until then is told with its gap. [s]
 LONGEST_S = 5.0
-# No ledge lies deeper. [nm]
-DEEPEST_NM = 10**9
-# How far a protrusion may lie from what it is aimed at, in the solver. [nm]
-FARTHEST_NM = 10**8
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +76,10 @@ class _Model:
         self.open = [self.model.new_bool_var("") for _ in ways]
         self.order = [self.model.new_int_var(0, len(ways) if problem.may_order else 0, "") for _ in problem.shims]
         self.used = [self.model.new_bool_var("") for _ in problem.shims]
-        self.depth = self.model.new_int_var(0, DEEPEST_NM if one_depth else 0, "")
+        self.deepest = max((way.height_nm or 0 for own in ways for way in own), default=0) if one_depth else 0
+        shallow = [least_depth_m(problem, hole.parts) for hole in problem.holes if hole.parts is not None]
+        shallowest = nanometres(min(shallow, default=0.0)) if one_depth else 0
+        self.depth = self.model.new_int_var(shallowest, max(self.deepest, shallowest), "")
         self.place = {hole.hole: at for at, hole in enumerate(problem.holes)}
         for own, taken, is_open in zip(ways, self.taken, self.open, strict=True):
             self.model.add_exactly_one(taken)
@@ -167,7 +166,7 @@ class _Model:
 
     def _depth_of(self, at: int) -> cp_model.IntVar:
         """The one depth where a hole is cut, nought where it is left."""
-        own = self.model.new_int_var(0, DEEPEST_NM, "")
+        own = self.model.new_int_var(0, max(self.deepest, 0), "")
         for way, switch in zip(self.ways[at], self.taken[at], strict=True):
             self.model.add(own == (0 if way.cut is None else self.depth)).only_enforce_if(switch)
         return own
@@ -252,7 +251,7 @@ def solve_one_depth(problem: BlockProblem) -> tuple[Solved, float | None]:
 
     Notes
     -----
-    Fewest open, fewest to order, fewest sizes, least greatest distance from what each hole aims at, least depth, least
+    Fewest open, fewest sizes, fewest to order, least greatest distance from what each hole aims at, least depth, least
     price; CP-SAT [1]_ of the module, the depth a whole number of nanometres.
     """
     ways = [_at_nought(problem, hole) for hole in problem.holes]
@@ -260,7 +259,7 @@ def solve_one_depth(problem: BlockProblem) -> tuple[Solved, float | None]:
         return solve_given(problem, [False] * len(ways)), None
     built = _Model(problem, ways, one_depth=True)
     limits, model = problem.rules.limits, built.model
-    off = model.new_int_var(0, FARTHEST_NM, "")
+    off = model.new_int_var(0, max(built.deepest, 0), "")
     for hole, own, taken, is_open in zip(problem.holes, ways, built.taken, built.open, strict=True):
         if hole.parts is None:
             continue
@@ -278,9 +277,10 @@ def solve_one_depth(problem: BlockProblem) -> tuple[Solved, float | None]:
             model.add(off >= stands - aimed).only_enforce_if(switch)
             model.add(off >= aimed - stands).only_enforce_if(switch)
     aims = [*built.wanted, ("holes that stay open", sum(built.open))]
+    aims.append(("shim sizes", sum(built.used)))
     if problem.may_order:
         aims.append(("shims to order", sum(built.order)))
-    aims += [("shim sizes", sum(built.used)), ("farthest from the aim", off), ("depth", built.depth),
+    aims += [("farthest from the aim", off), ("depth", built.depth),
              ("price of the shims", built.price)]  # fmt: skip
     solved = _one_after_the_other(built, aims)
     depths = [aim.value for aim in solved.aims if aim.what == "depth"]
@@ -321,6 +321,8 @@ def _one_after_the_other(built: _Model, aims: Sequence[tuple[str, cp_model.Linea
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = 1
+    # The one depth is tied to every hole: its relaxation tells sooner that nothing is better.
+    solver.parameters.linearization_level = 2
     solver.parameters.max_time_in_seconds = LONGEST_S
     found, picked, is_open = [], [0] * len(built.ways), [True] * len(built.ways)
     for what, expression in aims:

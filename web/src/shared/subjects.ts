@@ -48,9 +48,10 @@ export function clockLensOf(param: unknown): { name: ClockLens; quantity: Quanti
 
 /** Views of one job; `of` are the addresses that belong to each. */
 export const JOB_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
-  { label: 'Block', name: 'home', of: ['block', 'cut'] },
+  { label: 'Block', name: 'home', of: ['block'] },
   { label: 'Route', name: 'route', of: ['route'] },
   { label: 'Prepare', name: 'prepare', of: ['prepare'] },
+  { label: 'Cut plan', name: 'cut-plan', of: ['cut-plan', 'cut'] },
   { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
   { label: 'Liners', name: 'liners', of: ['liners'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },

@@ -28,6 +28,7 @@ const NAMES = [
   'proof',
   'route',
   'prepare',
+  'cut-plan',
   'strip-record',
 ]
 const SHOP = ['shop', 'cabinet', 'studies', 'schools']

@@ -6,6 +6,7 @@ import { type HolePlanView, readHoleBudgets } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { hourText } from '@/shared/format/clock'
 import { exactSmall, lengthText, SIZE_WITH, otherSmall, sizeText, smallText } from '@/shared/format/lengths'
+import { percentText } from '@/shared/format/others'
 import { unit } from '@/shared/state/preferences'
 import BudgetButton from '@/shared/ui/BudgetButton.vue'
 import SmallLength from '@/shared/ui/SmallLength.vue'
@@ -20,7 +21,7 @@ const props = defineProps<{ plan: HolePlanView; holeId: string }>()
 const cut = computed(() => props.plan.plan)
 const chance = computed(() => {
   const share = cut.value?.chance_by_stop ?? 0
-  return share > 0.995 ? 'above 99 %' : `${(100 * share).toFixed(0)} %`
+  return percentText(share)
 })
 const passes = computed(() => {
   if (!cut.value) return ''

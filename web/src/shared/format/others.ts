@@ -25,3 +25,10 @@ export function torqueText(newtonMetres: number | string): string {
   const value = Number(newtonMetres)
   return `${value} N·m (${Math.round(value / NM_PER_LBF_FT)} lbf·ft)`
 }
+
+/** A share as percent, never rounded up to certain. */
+export function percentText(share: number): string {
+  if (share > 0.99 && share < 1) return '>99 %'
+  if (share > 0 && share < 0.01) return '<1 %'
+  return `${Math.round(share * 100)} %`
+}
