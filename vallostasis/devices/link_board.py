@@ -5,6 +5,7 @@ from uuid import UUID
 
 from vallostasis.core.notation.gauge_line import GaugeValue
 from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings
+from vallostasis.devices.pass_switch import PassSwitch, is_same
 
 
 class LinkBoard:
@@ -12,6 +13,7 @@ class LinkBoard:
 
     def __init__(self) -> None:
         self._links: dict[UUID, GaugeLink] = {}
+        self._switch: PassSwitch | None = None
         self._lock = threading.Lock()
 
     def set_up(self, gauge_id: UUID, settings: LinkSettings) -> None:
@@ -45,11 +47,26 @@ class LinkBoard:
         if link is not None:
             link.place_tip(line)
 
+    def switch(self, url: str, simulated: bool) -> PassSwitch:
+        """Return the switch at an address, listened to from now on; another one is hung up."""
+        with self._lock:
+            present = self._switch
+            if present is not None and is_same(present, url, simulated):
+                return present
+            found = self._switch = PassSwitch(url, simulated)
+        if present is not None:
+            present.close()
+        found.open()
+        return found
+
     def close(self) -> None:
         """Hang up everywhere."""
         with self._lock:
             links = list(self._links.values())
+            if self._switch is not None:
+                links.append(self._switch)
             self._links.clear()
+            self._switch = None
         # All are told first: a line that is being dialled lets go only after a while.
         for link in links:
             link.stop()

@@ -20,7 +20,7 @@ from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import Refused
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
-from vallostasis.store.new_facts import NewPlannedHole
+from vallostasis.store.new_cut_facts import NewPlannedHole
 from vallostasis.store.rows import Conn
 
 DATUMS = ("deck", "touch-off")

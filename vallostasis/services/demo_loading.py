@@ -12,6 +12,7 @@ from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED, DemoJob, GaugeTruth
 from vallostasis.demo.route_play import seconds
 from vallostasis.demo.shop_life import part_of_study_um
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
+from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_route import (
@@ -23,8 +24,8 @@ from vallostasis.services.demo_route import (
 )
 from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
+from vallostasis.store import cutters, gauges, setting_masters, thermometers
 from vallostasis.store import gauge_links as gauge_link_rows
-from vallostasis.store import gauges, setting_masters, thermometers
 from vallostasis.store import jobs as job_rows
 from vallostasis.store.new_facts import NewSetup
 from vallostasis.store.rows import Conn
@@ -116,6 +117,9 @@ def link_demo_gauge(conn: Conn, port: int) -> None:
         link = None if gauge is None else gauge_link_rows.find_gauge_link(conn, gauge.gauge_id)
         if gauge is not None and (link is None or (link.simulated and link.url != url)):
             gauge_links.set_up_link(conn, gauge.gauge_id, url, ferry.GAUGE_LINE_PATTERN, "mm", simulated=True)
+    switch, url = cutters.present_switch(conn), f"socket://127.0.0.1:{port + len(TALKING) + len(THERMOMETERS)}"
+    if switch is None or (switch.simulated and switch.url != url):
+        cutters.set_up_switch(conn, url, simulated=True)
     known = {one.name: one for one in thermometers.list_thermometers(conn)}
     for place, (name, lies_on) in enumerate(THERMOMETERS, start=len(TALKING)):
         url, present = f"socket://127.0.0.1:{port + place}", known.get(name)
@@ -124,7 +128,7 @@ def link_demo_gauge(conn: Conn, port: int) -> None:
 
 
 def demo_devices(port: int, seed: int) -> list[SimulatedGauge]:
-    """Open the demo's devices at ports from that one on: depth gauge, bore gauge, micrometer, two thermometers."""
+    """Open the demo's devices at ports from that one on: gauges, two thermometers, the switch of the cutter."""
 
     def gauge(place: int, truth: GaugeTruth, rocked: bool = False) -> SimulatedGauge:
         noise = truth.repeatability_um * NOISE_SHARE
@@ -139,6 +143,7 @@ def demo_devices(port: int, seed: int) -> list[SimulatedGauge]:
         gauge(2, LONG_MICROMETER),
         SimulatedThermometer(port + 3, 24.0, 21.0, seed + 3),
         SimulatedThermometer(port + 4, 21.0, 21.0, seed + 4),
+        SimulatedSwitch(port + 5, seed + 5),
     ]
 
 

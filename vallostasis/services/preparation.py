@@ -13,7 +13,7 @@ from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import Refused
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import lock_job_facts
-from vallostasis.store.new_facts import NewInspection, NewPrepStep
+from vallostasis.store.new_cut_facts import NewInspection, NewPrepStep
 from vallostasis.store.rows import Conn
 
 # Corner radii that bits leave. Common practice, no published source. [µm]

@@ -6,7 +6,6 @@ from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID, uuid4
 
-from vallostasis.core.records.preparation import InspectionKind, InspectionOutcome, PrepKind
 from vallostasis.core.records.route_marks import FindingKind, HoldPoint, MarkKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity, ZeroedOn
 
@@ -303,53 +302,6 @@ class NewFinding:
     distance_um: Decimal | None = None
     width_um: Decimal | None = None
     reading_id: UUID | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class NewPrepStep:
-    """A step of making the block ready to be cut."""
-
-    rows: ClassVar = "prep_steps"
-    prep_step_id: UUID
-    job_id: UUID
-    kind: PrepKind
-    place: str
-    count: int
-    words: str
-
-
-@dataclass(frozen=True, slots=True)
-class NewPlannedHole:
-    """What the plan that is chosen does to one hole."""
-
-    rows: ClassVar = "planned_holes"
-    job_id: UUID
-    plan_id: UUID
-    hole_id: UUID
-    rule: str
-    datum: str
-    undecided_too: bool
-    lock: str
-    lock_shim_um: Decimal | None
-    target_um: Decimal | None
-    depth_um: Decimal | None
-    shim_um: Decimal | None
-    place: int | None
-
-
-@dataclass(frozen=True, slots=True)
-class NewInspection:
-    """A look at the block or a hole before metal is taken off, or that it is waived."""
-
-    rows: ClassVar = "inspections"
-    inspection_id: UUID
-    job_id: UUID
-    kind: InspectionKind
-    hole_id: UUID | None
-    outcome: InspectionOutcome
-    words: str
-    figure_um: Decimal | None
-    typed: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -36,6 +36,12 @@ export const router = createRouter({
           component: () => import('@/features/counterbore/CutPage.vue'),
         },
         {
+          path: 'cut-run/:hole(\\d+)',
+          name: 'cut-run',
+          meta: { full: true },
+          component: () => import('@/features/cut-run/CutRunPage.vue'),
+        },
+        {
           path: 'cut-plan',
           name: 'cut-plan',
           component: () => import('@/features/block-plan/BlockPlanPage.vue'),

@@ -29,6 +29,7 @@ const NAMES = [
   'route',
   'prepare',
   'cut-plan',
+  'cut-run',
   'strip-record',
 ]
 const SHOP = ['shop', 'cabinet', 'studies', 'schools']

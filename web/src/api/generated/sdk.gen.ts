@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -290,6 +290,146 @@ export const tryBlockPlan = <ThrowOnError extends boolean = false>(options: Opti
         ...options.headers
     }
 });
+
+/**
+ * Read Cut Run
+ *
+ * The run of a hole as it stands, and the proof of its ledge.
+ */
+export const readCutRun = <ThrowOnError extends boolean = false>(options: Options<ReadCutRunData, ThrowOnError>) => (options.client ?? client).get<ReadCutRunResponses, ReadCutRunErrors, ThrowOnError>({ url: '/api/holes/{hole_id}/cut-run', ...options });
+
+/**
+ * Begin Cut Run
+ *
+ * Begin the run of a hole; 409 where one is open, or hold points stand before the cut.
+ */
+export const beginCutRun = <ThrowOnError extends boolean = false>(options: Options<BeginCutRunData, ThrowOnError>) => (options.client ?? client).post<BeginCutRunResponses, BeginCutRunErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/cut-runs',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * End Run Pass
+ *
+ * Put a pass on record; 409 where the tap names one that is counted already.
+ */
+export const endRunPass = <ThrowOnError extends boolean = false>(options: Options<EndRunPassData, ThrowOnError>) => (options.client ?? client).post<EndRunPassResponses, EndRunPassErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/passes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Undo Run Pass
+ *
+ * Strike the last pass of a run.
+ */
+export const undoRunPass = <ThrowOnError extends boolean = false>(options: Options<UndoRunPassData, ThrowOnError>) => (options.client ?? client).post<UndoRunPassResponses, UndoRunPassErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/undo',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Note On Run
+ *
+ * Write down what was looked at, measured or decided on a run.
+ */
+export const noteOnRun = <ThrowOnError extends boolean = false>(options: Options<NoteOnRunData, ThrowOnError>) => (options.client ?? client).post<NoteOnRunResponses, NoteOnRunErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/marks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Finish Run
+ *
+ * Finish a run: it is recorded as a cut, and the ledge is to be proved.
+ */
+export const finishRun = <ThrowOnError extends boolean = false>(options: Options<FinishRunData, ThrowOnError>) => (options.client ?? client).post<FinishRunResponses, FinishRunErrors, ThrowOnError>({
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/finish',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Cutters
+ *
+ * Every cutter of the shop with its card, services, and what its runs teach.
+ */
+export const listCutters = <ThrowOnError extends boolean = false>(options?: Options<ListCuttersData, ThrowOnError>) => (options?.client ?? client).get<ListCuttersResponses, ListCuttersErrors, ThrowOnError>({ url: '/api/cutters', ...options });
+
+/**
+ * Save Cutter
+ *
+ * Save the card of a cutter as its next version.
+ */
+export const saveCutter = <ThrowOnError extends boolean = false>(options: Options<SaveCutterData, ThrowOnError>) => (options.client ?? client).post<SaveCutterResponses, SaveCutterErrors, ThrowOnError>({
+    url: '/api/cutters',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Serve Cutter
+ *
+ * Write down what was done to a cutter.
+ */
+export const serveCutter = <ThrowOnError extends boolean = false>(options: Options<ServeCutterData, ThrowOnError>) => (options.client ?? client).post<ServeCutterResponses, ServeCutterErrors, ThrowOnError>({
+    url: '/api/cutters/{cutter_id}/services',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Pass Switch
+ *
+ * How the switch that ends a pass stands; null where none is set up.
+ */
+export const readPassSwitch = <ThrowOnError extends boolean = false>(options?: Options<ReadPassSwitchData, ThrowOnError>) => (options?.client ?? client).get<ReadPassSwitchResponses, ReadPassSwitchErrors, ThrowOnError>({ url: '/api/pass-switch', ...options });
+
+/**
+ * Set Up Pass Switch
+ *
+ * Listen to a switch at an address from now on: a line ``pass`` ends a pass.
+ */
+export const setUpPassSwitch = <ThrowOnError extends boolean = false>(options: Options<SetUpPassSwitchData, ThrowOnError>) => (options.client ?? client).post<SetUpPassSwitchResponses, SetUpPassSwitchErrors, ThrowOnError>({
+    url: '/api/pass-switch',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Press Pass Switch
+ *
+ * Press the simulated switch.
+ */
+export const pressPassSwitch = <ThrowOnError extends boolean = false>(options?: Options<PressPassSwitchData, ThrowOnError>) => (options?.client ?? client).post<PressPassSwitchResponses, PressPassSwitchErrors, ThrowOnError>({ url: '/api/pass-switch/press', ...options });
 
 /**
  * Compute Block Plan

@@ -1781,6 +1781,20 @@ export type CutBody = {
 };
 
 /**
+ * CutHoleView
+ *
+ * Where a hole stands between plan and proof.
+ */
+export type CutHoleView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    run: RunView | null;
+    proof: LedgeProofView | null;
+};
+
+/**
  * CutInPlan
  *
  * The cut of one hole in a plan: its depth by both datums, what it gives, how sure that is. [m]
@@ -2082,6 +2096,260 @@ export type Cutter = {
 };
 
 /**
+ * CutterBody
+ *
+ * The card of a cutter as typed.
+ */
+export type CutterBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Graduation
+     */
+    graduation: string;
+    /**
+     * Stop Accuracy
+     */
+    stop_accuracy: string;
+    /**
+     * Graduation Error Percent
+     */
+    graduation_error_percent?: number;
+    /**
+     * Bit
+     */
+    bit?: string;
+    /**
+     * Bit Projection
+     */
+    bit_projection?: string;
+    /**
+     * Oil
+     */
+    oil?: string;
+    /**
+     * Collars
+     */
+    collars?: string;
+    /**
+     * Stop Set
+     */
+    stop_set?: string;
+    /**
+     * Torque Nm
+     */
+    torque_nm?: number | null;
+    /**
+     * Bore Least
+     */
+    bore_least?: string;
+    /**
+     * Bore Greatest
+     */
+    bore_greatest?: string;
+    /**
+     * Vacuum Every
+     */
+    vacuum_every?: number;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Based On Version
+     */
+    based_on_version?: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * CutterOnRun
+ *
+ * What the card of the cutter says at the machine.
+ */
+export type CutterOnRun = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Oil
+     */
+    oil: string;
+    /**
+     * Collars
+     */
+    collars: string;
+    /**
+     * Stop Set
+     */
+    stop_set: string;
+    /**
+     * Torque Nm
+     */
+    torque_nm: number | null;
+    /**
+     * Suits
+     */
+    suits: boolean;
+};
+
+/**
+ * CutterServiceBody
+ *
+ * What was done to a cutter.
+ */
+export type CutterServiceBody = {
+    /**
+     * Kind
+     */
+    kind: 'sharpened' | 'serviced' | 'part exchanged' | 'checked';
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Done On
+     */
+    done_on: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * CutterServiceView
+ *
+ * What was done to a cutter.
+ */
+export type CutterServiceView = {
+    /**
+     * Kind
+     */
+    kind: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Done On
+     */
+    done_on: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+};
+
+/**
+ * CutterView
+ *
+ * A cutter: its card, services, and what its runs teach. [m], [N·m]
+ */
+export type CutterView = {
+    /**
+     * Cutter Id
+     */
+    cutter_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Version
+     */
+    version: number;
+    /**
+     * Bit
+     */
+    bit: string;
+    /**
+     * Bit Projection M
+     */
+    bit_projection_m: number | null;
+    /**
+     * Oil
+     */
+    oil: string;
+    /**
+     * Collars
+     */
+    collars: string;
+    /**
+     * Stop Set
+     */
+    stop_set: string;
+    /**
+     * Graduation M
+     */
+    graduation_m: number;
+    /**
+     * Stop Accuracy M
+     */
+    stop_accuracy_m: number;
+    /**
+     * Graduation Error Percent
+     */
+    graduation_error_percent: number;
+    /**
+     * Torque Nm
+     */
+    torque_nm: number | null;
+    /**
+     * Bore Least M
+     */
+    bore_least_m: number | null;
+    /**
+     * Bore Greatest M
+     */
+    bore_greatest_m: number | null;
+    /**
+     * Vacuum Every
+     */
+    vacuum_every: number;
+    /**
+     * Note
+     */
+    note: string;
+    /**
+     * Saved At
+     */
+    saved_at: string;
+    /**
+     * Saved By
+     */
+    saved_by: string;
+    /**
+     * Services
+     */
+    services: Array<CutterServiceView>;
+    /**
+     * Learned
+     */
+    learned: Array<LearnedCutterView>;
+    /**
+     * Enough
+     *
+     * Runs from which on the learned figure replaces that of the card.
+     */
+    enough?: number;
+};
+
+/**
  * DecisionAnswer
  *
  * Conform, not conform, or not decidable.
@@ -2228,6 +2496,22 @@ export type DependentView = {
      * Keeps
      */
     keeps: boolean | null;
+};
+
+/**
+ * DepthAt
+ *
+ * Depth of the ledge as it was before the cut. [h], [m]
+ */
+export type DepthAt = {
+    /**
+     * Hour
+     */
+    hour: number;
+    /**
+     * Depth M
+     */
+    depth_m: number;
 };
 
 /**
@@ -2766,6 +3050,22 @@ export type FindingView = {
      * Event
      */
     event: number;
+};
+
+/**
+ * FinishBody
+ *
+ * A run that reached its depth.
+ */
+export type FinishBody = {
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -4232,6 +4532,97 @@ export type LayoutView = {
 };
 
 /**
+ * LearnedCutterView
+ *
+ * What the runs of a cutter in one material teach. [m], [s]
+ */
+export type LearnedCutterView = {
+    /**
+     * Material
+     */
+    material: string;
+    graduation_m: LearnedView | null;
+    setting_m: LearnedView | null;
+    /**
+     * Setting Prediction M
+     */
+    setting_prediction_m: number | null;
+    pass_s: LearnedView | null;
+    /**
+     * Pass Low S
+     */
+    pass_low_s: number | null;
+    /**
+     * Pass High S
+     */
+    pass_high_s: number | null;
+    /**
+     * Runs
+     */
+    runs: Array<OwnRunView>;
+};
+
+/**
+ * LearnedView
+ *
+ * A learned figure with its ± and on how many runs it stands.
+ */
+export type LearnedView = {
+    /**
+     * Value
+     */
+    value: number;
+    /**
+     * Within
+     */
+    within: number;
+    /**
+     * N
+     */
+    n: number;
+    /**
+     * Is Enough
+     */
+    is_enough: boolean;
+};
+
+/**
+ * LedgeProofView
+ *
+ * What is proved of a ledge that was cut, and what follows. [m]
+ */
+export type LedgeProofView = {
+    /**
+     * Run Id
+     */
+    run_id: string | null;
+    /**
+     * Rows
+     */
+    rows: Array<ProofRowView>;
+    /**
+     * Proved
+     */
+    proved: boolean;
+    /**
+     * Further Passes
+     */
+    further_passes: number | null;
+    /**
+     * Further Part M
+     */
+    further_part_m: number | null;
+    /**
+     * Over M
+     */
+    over_m: number;
+    /**
+     * Next Hole
+     */
+    next_hole: number | null;
+};
+
+/**
  * LedgeView
  *
  * What the depths of a ledge say together. [m]
@@ -5237,6 +5628,34 @@ export type OperationView = {
 };
 
 /**
+ * OwnRunView
+ *
+ * A finished run as a point: passes against the change by the gauge. [m]
+ */
+export type OwnRunView = {
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Passes
+     */
+    passes: number;
+    /**
+     * Change M
+     */
+    change_m: number;
+    /**
+     * Off M
+     */
+    off_m: number;
+};
+
+/**
  * PairBody
  *
  * The code as typed or scanned, and what to call the device.
@@ -5550,6 +5969,83 @@ export type PartsView = {
      * A part that was read on a zero found moved; no cut is planned on it.
      */
     doubt: string;
+};
+
+/**
+ * PassBody
+ *
+ * The pass that a tap ends, by its number.
+ */
+export type PassBody = {
+    /**
+     * Pass Id
+     */
+    pass_id: string;
+    /**
+     * Number
+     */
+    number: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PassSwitchBody
+ *
+ * Where the switch sends its lines.
+ */
+export type PassSwitchBody = {
+    /**
+     * Url
+     */
+    url: string;
+};
+
+/**
+ * PassSwitchView
+ *
+ * How the line of the switch stands, and how often it was pressed since it was opened.
+ */
+export type PassSwitchView = {
+    /**
+     * Simulated
+     */
+    simulated: boolean;
+    state: LinkState;
+    /**
+     * Message
+     */
+    message: string;
+    /**
+     * Taps
+     */
+    taps: number;
+};
+
+/**
+ * PassView
+ *
+ * A pass that is counted. [h]
+ */
+export type PassView = {
+    /**
+     * Number
+     */
+    number: number;
+    /**
+     * Stop Hour
+     */
+    stop_hour: number;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
 };
 
 /**
@@ -6268,6 +6764,24 @@ export type Problem = {
 };
 
 /**
+ * ProofKind
+ *
+ * What is looked at on a ledge that was cut. Common practice, no published source.
+ */
+export type ProofKind = 'burr knocked off' | 'square' | 'depth' | 'width' | 'stop against gauge';
+
+/**
+ * ProofRowView
+ *
+ * One thing looked at on a ledge that was cut.
+ */
+export type ProofRowView = {
+    kind: ProofKind;
+    state: State;
+    words: PhraseView;
+};
+
+/**
  * ProofUnit
  *
  * Unit of the small lengths on a proof; sizes follow: µm with mm, thou with inch.
@@ -6918,6 +7432,249 @@ export type RuleWhy = {
      * Limits
      */
     limits: Array<LimitUsedView>;
+};
+
+/**
+ * RunBody
+ *
+ * A run to begin; empty fields are as the plan says. The client makes the id.
+ */
+export type RunBody = {
+    /**
+     * Run Id
+     */
+    run_id: string;
+    /**
+     * Depth
+     */
+    depth?: string;
+    /**
+     * Shim
+     */
+    shim?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Hold Reason
+     */
+    hold_reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * RunCheckView
+ *
+ * Something to be looked at before the first pass.
+ */
+export type RunCheckView = {
+    kind: RunMarkKind;
+    /**
+     * Done By
+     */
+    done_by: string;
+};
+
+/**
+ * RunMarkBody
+ *
+ * Something looked at, measured or decided on a run.
+ */
+export type RunMarkBody = {
+    /**
+     * Run Mark Id
+     */
+    run_mark_id: string;
+    kind: RunMarkKind;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Depth
+     */
+    depth?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * RunMarkKind
+ *
+ * What is written down of a run beside its passes. Common practice, no published source.
+ */
+export type RunMarkKind = 'oil drops in the tool' | 'bolts by hand, then torque while turning' | 'even witness all round' | 'collar locked' | 'stop set' | 'touched off on the high spot' | 'vacuumed' | 'stopped' | 'measured on the way' | 'stop reached' | 'burr knocked off' | 'shim lies in the counterbore' | 'finished' | 'given up';
+
+/**
+ * RunState
+ *
+ * Where a run stands.
+ */
+export type RunState = 'checks before the first pass' | 'cutting' | 'stop and measure' | 'last pass' | 'count is done' | 'finished' | 'given up';
+
+/**
+ * RunView
+ *
+ * A run as it stands. Lengths in m, depths from the deck.
+ */
+export type RunView = {
+    /**
+     * Run Id
+     */
+    run_id: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    state: RunState;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Start M
+     */
+    start_m: number;
+    /**
+     * Shim M
+     */
+    shim_m: number;
+    /**
+     * Graduation M
+     */
+    graduation_m: number;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Of
+     */
+    of: number;
+    /**
+     * At M
+     */
+    at_m: number;
+    /**
+     * To Go M
+     */
+    to_go_m: number;
+    /**
+     * Cut M
+     */
+    cut_m: number;
+    /**
+     * Cut Within M
+     */
+    cut_within_m: number;
+    /**
+     * Next M
+     */
+    next_m: number;
+    /**
+     * Part Pass M
+     */
+    part_pass_m: number;
+    /**
+     * Measured M
+     */
+    measured_m: number | null;
+    /**
+     * Next Stop Hour
+     */
+    next_stop_hour: number;
+    /**
+     * Passes
+     */
+    passes: Array<PassView>;
+    /**
+     * Checks
+     */
+    checks: Array<RunCheckView>;
+    /**
+     * Vacuum Every
+     */
+    vacuum_every: number;
+    /**
+     * Next Vacuum
+     */
+    next_vacuum: number;
+    /**
+     * Vacuum Due
+     */
+    vacuum_due: boolean;
+    /**
+     * Measure After
+     */
+    measure_after: number | null;
+    /**
+     * Left S
+     */
+    left_s: number;
+    /**
+     * Left Within S
+     */
+    left_within_s: number;
+    /**
+     * A Pass S
+     */
+    a_pass_s: number;
+    /**
+     * Of Passes
+     */
+    of_passes: number;
+    /**
+     * Turning Since
+     */
+    turning_since: string | null;
+    /**
+     * Now
+     */
+    now: string;
+    /**
+     * Ledge
+     */
+    ledge: Array<DepthAt>;
+    /**
+     * Pits
+     */
+    pits: Array<DepthAt>;
+    cutter: CutterOnRun | null;
+    /**
+     * Agree
+     */
+    agree: boolean;
+    says: PhraseView;
+    /**
+     * May Be
+     */
+    may_be: Array<PhraseView>;
+    /**
+     * Caution
+     */
+    caution: Array<string>;
+    /**
+     * Liner Mark
+     */
+    liner_mark: string;
+    /**
+     * Started By
+     */
+    started_by: string;
 };
 
 /**
@@ -8483,6 +9240,18 @@ export type SuspectsView = {
 };
 
 /**
+ * SwitchTold
+ *
+ * The switch was told.
+ */
+export type SwitchTold = {
+    /**
+     * Told
+     */
+    told?: boolean;
+};
+
+/**
  * Take
  *
  * What to do with the rows: only look at them, take all or nothing, or leave the bad ones out.
@@ -8553,7 +9322,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run';
 
 /**
  * TapeLine
@@ -8888,6 +9657,22 @@ export type UndoBody = {
      * Newest event of the step.
      */
     event: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * UndoPassBody
+ *
+ * The last pass, by its number, that was not cut.
+ */
+export type UndoPassBody = {
+    /**
+     * Number
+     */
+    number: number;
     /**
      * Person Id
      */
@@ -10633,6 +11418,701 @@ export type TryBlockPlanResponses = {
 };
 
 export type TryBlockPlanResponse = TryBlockPlanResponses[keyof TryBlockPlanResponses];
+
+export type ReadCutRunData = {
+    body?: never;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cut-run';
+};
+
+export type ReadCutRunErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadCutRunError = ReadCutRunErrors[keyof ReadCutRunErrors];
+
+export type ReadCutRunResponses = {
+    /**
+     * Successful Response
+     */
+    200: CutHoleView;
+};
+
+export type ReadCutRunResponse = ReadCutRunResponses[keyof ReadCutRunResponses];
+
+export type BeginCutRunData = {
+    body: RunBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cut-runs';
+};
+
+export type BeginCutRunErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginCutRunError = BeginCutRunErrors[keyof BeginCutRunErrors];
+
+export type BeginCutRunResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type BeginCutRunResponse = BeginCutRunResponses[keyof BeginCutRunResponses];
+
+export type EndRunPassData = {
+    body: PassBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+        /**
+         * Run Id
+         */
+        run_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/passes';
+};
+
+export type EndRunPassErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type EndRunPassError = EndRunPassErrors[keyof EndRunPassErrors];
+
+export type EndRunPassResponses = {
+    /**
+     * Successful Response
+     */
+    201: CutHoleView;
+};
+
+export type EndRunPassResponse = EndRunPassResponses[keyof EndRunPassResponses];
+
+export type UndoRunPassData = {
+    body: UndoPassBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+        /**
+         * Run Id
+         */
+        run_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/undo';
+};
+
+export type UndoRunPassErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type UndoRunPassError = UndoRunPassErrors[keyof UndoRunPassErrors];
+
+export type UndoRunPassResponses = {
+    /**
+     * Successful Response
+     */
+    201: CutHoleView;
+};
+
+export type UndoRunPassResponse = UndoRunPassResponses[keyof UndoRunPassResponses];
+
+export type NoteOnRunData = {
+    body: RunMarkBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+        /**
+         * Run Id
+         */
+        run_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/marks';
+};
+
+export type NoteOnRunErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteOnRunError = NoteOnRunErrors[keyof NoteOnRunErrors];
+
+export type NoteOnRunResponses = {
+    /**
+     * Successful Response
+     */
+    201: CutHoleView;
+};
+
+export type NoteOnRunResponse = NoteOnRunResponses[keyof NoteOnRunResponses];
+
+export type FinishRunData = {
+    body: FinishBody;
+    path: {
+        /**
+         * Hole Id
+         */
+        hole_id: string;
+        /**
+         * Run Id
+         */
+        run_id: string;
+    };
+    query?: never;
+    url: '/api/holes/{hole_id}/cut-runs/{run_id}/finish';
+};
+
+export type FinishRunErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type FinishRunError = FinishRunErrors[keyof FinishRunErrors];
+
+export type FinishRunResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type FinishRunResponse = FinishRunResponses[keyof FinishRunResponses];
+
+export type ListCuttersData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/cutters';
+};
+
+export type ListCuttersErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListCuttersError = ListCuttersErrors[keyof ListCuttersErrors];
+
+export type ListCuttersResponses = {
+    /**
+     * Response List Cutters
+     *
+     * Successful Response
+     */
+    200: Array<CutterView>;
+};
+
+export type ListCuttersResponse = ListCuttersResponses[keyof ListCuttersResponses];
+
+export type SaveCutterData = {
+    body: CutterBody;
+    path?: never;
+    query?: never;
+    url: '/api/cutters';
+};
+
+export type SaveCutterErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SaveCutterError = SaveCutterErrors[keyof SaveCutterErrors];
+
+export type SaveCutterResponses = {
+    /**
+     * Response Save Cutter
+     *
+     * Successful Response
+     */
+    201: Array<CutterView>;
+};
+
+export type SaveCutterResponse = SaveCutterResponses[keyof SaveCutterResponses];
+
+export type ServeCutterData = {
+    body: CutterServiceBody;
+    path: {
+        /**
+         * Cutter Id
+         */
+        cutter_id: string;
+    };
+    query?: never;
+    url: '/api/cutters/{cutter_id}/services';
+};
+
+export type ServeCutterErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ServeCutterError = ServeCutterErrors[keyof ServeCutterErrors];
+
+export type ServeCutterResponses = {
+    /**
+     * Response Serve Cutter
+     *
+     * Successful Response
+     */
+    201: Array<CutterView>;
+};
+
+export type ServeCutterResponse = ServeCutterResponses[keyof ServeCutterResponses];
+
+export type ReadPassSwitchData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/pass-switch';
+};
+
+export type ReadPassSwitchErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPassSwitchError = ReadPassSwitchErrors[keyof ReadPassSwitchErrors];
+
+export type ReadPassSwitchResponses = {
+    /**
+     * Response Read Pass Switch
+     *
+     * Successful Response
+     */
+    200: PassSwitchView | null;
+};
+
+export type ReadPassSwitchResponse = ReadPassSwitchResponses[keyof ReadPassSwitchResponses];
+
+export type SetUpPassSwitchData = {
+    body: PassSwitchBody;
+    path?: never;
+    query?: never;
+    url: '/api/pass-switch';
+};
+
+export type SetUpPassSwitchErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetUpPassSwitchError = SetUpPassSwitchErrors[keyof SetUpPassSwitchErrors];
+
+export type SetUpPassSwitchResponses = {
+    /**
+     * Successful Response
+     */
+    201: SwitchTold;
+};
+
+export type SetUpPassSwitchResponse = SetUpPassSwitchResponses[keyof SetUpPassSwitchResponses];
+
+export type PressPassSwitchData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/pass-switch/press';
+};
+
+export type PressPassSwitchErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PressPassSwitchError = PressPassSwitchErrors[keyof PressPassSwitchErrors];
+
+export type PressPassSwitchResponses = {
+    /**
+     * Successful Response
+     */
+    201: SwitchTold;
+};
+
+export type PressPassSwitchResponse = PressPassSwitchResponses[keyof PressPassSwitchResponses];
 
 export type ComputeBlockPlanData = {
     body: BlockPlanRequest;

@@ -86,7 +86,7 @@ const choose = () => send(() => props.now.choose(props.plan.rule, datum.value))
       <RouterLink
         v-if="isChosen && first && datum === plans.chosen?.datum"
         class="act inline-flex items-center"
-        :to="{ name: 'cut', params: { job: jobId, hole: first.hole } }"
+        :to="{ name: 'cut-run', params: { job: jobId, hole: first.hole } }"
         >Start with hole {{ first.hole }}</RouterLink
       >
       <button v-else type="button" class="act" :disabled="busy || plan.order.length === 0" @click="choose">

@@ -11,6 +11,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import AfterCut from './AfterCut.vue'
 import CutForm from './CutForm.vue'
 import FitForm from './FitForm.vue'
+import LedgeProof from './LedgeProof.vue'
 import PlanView from './PlanView.vue'
 
 /** One hole from plan to fit: what to cut and which shim, then recording what was done. */
@@ -55,6 +56,11 @@ watch(
           >Block</RouterLink
         >
         <h1 class="text-xl">Hole {{ hole.number }}: cut and shim</h1>
+        <RouterLink
+          class="act inline-flex min-h-11 items-center"
+          :to="{ name: 'cut-run', params: { job: job.jobId, hole: hole.number } }"
+          >Cut it pass by pass</RouterLink
+        >
         <label class="ml-auto text-sm text-ink-soft"
           >for liner
           <select v-model="otherLiner" class="rounded border border-rule bg-sheet px-2 py-1 text-ink">
@@ -69,6 +75,7 @@ watch(
       </div>
       <RefusalNote :refusal="refusal" />
       <AfterCut v-if="linerOut && hole.last_cut" :hole="hole" :liner-mark="plan?.liner_mark ?? ''" />
+      <LedgeProof v-if="linerOut && hole.last_cut" :hole="hole" :plan="plan" />
       <details v-if="linerOut && hole.last_cut && plan" class="pt-4">
         <summary class="cursor-pointer font-bold">Cut it again</summary>
         <PlanView :plan="plan" :hole-id="hole.hole_id" />

@@ -1,0 +1,293 @@
+"""How each kind of fact stands on the tape: its words, and where of the block it belongs."""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from vallostasis.core.features.pattern import place_words
+from vallostasis.core.notation.lengths import both_size, both_temperatures
+from vallostasis.core.notation.typed_lengths import as_entered
+from vallostasis.core.operations.catalogue import operation_of
+from vallostasis.core.records.block_plans import PlannedHole
+from vallostasis.core.records.cards_chosen import CardChosen
+from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.once import once
+from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
+from vallostasis.core.records.route_marks import (
+    ClockMark,
+    Finding,
+    HoldPass,
+    OperationMark,
+    SchoolChoice,
+    Wait,
+    WaitEnd,
+    Waiver,
+)
+from vallostasis.core.records.rows import (
+    Cut,
+    Fitting,
+    FittingOut,
+    Quantity,
+    Reading,
+    ReadingSet,
+    Setup,
+    Stamp,
+    Unreadable,
+    ZeroCheck,
+    ZeroCorrection,
+    ZeroedOn,
+)
+from vallostasis.core.records.temperatures import Temperature
+
+
+@dataclass(frozen=True, slots=True)
+class Whereabouts:
+    """What of the block something belongs to: a hole, a part by its key, or neither where it holds for the job."""
+
+    hole: int | None = None
+    part: str = ""
+
+
+def job_wide(_facts: JobFacts, _fact: object) -> Whereabouts:
+    """Where it belongs."""
+    return Whereabouts()
+
+
+@once
+def whereabouts_of_set(facts: JobFacts, reading_set: ReadingSet) -> Whereabouts:
+    """Return what a set was read on: a fitting and a hole stand in a hole, a liner on the bench is a part."""
+    return where_read(facts, reading_set)
+
+
+def where_read(facts: JobFacts, fact: ReadingSet | Unreadable) -> Whereabouts:
+    """Where it belongs."""
+    hole_id = fact.hole_id
+    if fact.fitting_id is not None:
+        hole_id = next(one.hole_id for one in facts.fittings if one.fitting_id == fact.fitting_id)
+    if hole_id is not None:
+        return hole_with(facts, hole_id)
+    if fact.liner_id is not None:
+        return Whereabouts(part=f"liner-{facts.liner(fact.liner_id).mark}")
+    return Whereabouts(part=fact.part)
+
+
+def hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
+    """Where it belongs."""
+    number = next(hole.number for hole in facts.holes if hole.hole_id == hole_id)
+    return Whereabouts(number, f"hole-{number}")
+
+
+def in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun) -> Whereabouts:
+    """Where it belongs."""
+    return hole_with(facts, fact.hole_id)
+
+
+def where_it_was_fitted(facts: JobFacts, out: FittingOut) -> Whereabouts:
+    """Where it belongs."""
+    return in_its_hole(facts, next(one for one in facts.fittings if one.fitting_id == out.fitting_id))
+
+
+def where_its_set_was_read(facts: JobFacts, fact: Reading | ZeroCorrection) -> Whereabouts:
+    """Where it belongs."""
+    return whereabouts_of_set(facts, facts.reading_set(fact.reading_set_id))
+
+
+def on_its_part(_facts: JobFacts, fact: Temperature | Stamp) -> Whereabouts:
+    """Where it belongs."""
+    return on_a_part(fact.part)
+
+
+def on_a_part(key: str) -> Whereabouts:
+    """Where a part of that key lies: one named after a hole lies in it."""
+    what, _, number = key.partition("-")
+    return Whereabouts(int(number) if what in ("hole", "piston") and number.isdigit() else None, key)
+
+
+def where_its_reading_is(facts: JobFacts, note: ReadingNote) -> Whereabouts:
+    """Where it belongs."""
+    if note.finding_id is not None:
+        return where_on_the_route(facts, next(one for one in facts.findings if one.finding_id == note.finding_id))
+    reading = None if note.reading_id is None else facts.reading(note.reading_id)
+    return Whereabouts() if reading is None else where_its_set_was_read(facts, reading)
+
+
+def reading_words(facts: JobFacts, reading: Reading) -> str:
+    """How it stands on the tape, in words."""
+    quantity = facts.setup(facts.reading_set(reading.reading_set_id).setup_id).quantity
+    what = "" if quantity is Quantity.PROTRUSION else quantity.value
+    said = (what, place_words(reading.place), as_entered(reading.typed, reading.typed_unit))
+    return " ".join(part for part in said if part)
+
+
+def cut_words(_facts: JobFacts, cut: Cut) -> str:
+    """How it stands on the tape, in words."""
+    return f"cut to {cut.typed}"
+
+
+def fitting_words(facts: JobFacts, fitting: Fitting) -> str:
+    """How it stands on the tape, in words."""
+    shims = " + ".join(shim.typed for shim in facts.shims_of(fitting.fitting_id))
+    return f"{facts.liner(fitting.liner_id).mark} fitted" + (f" on {shims} shim" if shims else "")
+
+
+def drawn_words(facts: JobFacts, out: FittingOut) -> str:
+    """A liner that came out for a cut or another liner is no line beside theirs."""
+    if out.because_cut_id is not None or out.because_fitting_id is not None:
+        return ""
+    fitting = next(one for one in facts.fittings if one.fitting_id == out.fitting_id)
+    return f"{facts.liner(fitting.liner_id).mark} drawn"
+
+
+def setup_words(facts: JobFacts, setup: Setup) -> str:
+    """Say how something is read: with which gauge, zeroed on what, where, clamped how."""
+    zero = "" if setup.zeroed_on is ZeroedOn.DATUM else f"zeroed on the {setup.zeroed_on.value} {setup.zero_typed}"
+    how = (facts.newest_gauge(setup.gauge_id).name, zero, setup.land, setup.hold_down, setup.load, setup.method)
+    return f"{setup.quantity.value} with {', '.join(part.strip() for part in how if part.strip())}"
+
+
+def set_words(facts: JobFacts, reading_set: ReadingSet) -> str:
+    """How it stands on the tape, in words."""
+    return f"set of {facts.setup(reading_set.setup_id).quantity.value} opened"
+
+
+def temperature_words(_facts: JobFacts, taken: Temperature) -> str:
+    """How it stands on the tape, in words."""
+    body = taken.part or {"part": "block"}.get(taken.body, taken.body)
+    return f"{body} at {both_temperatures(float(taken.celsius))}"
+
+
+def look_words(facts: JobFacts, look: ZeroCheck) -> str:
+    """How it stands on the tape, in words."""
+    return f"zero of {facts.setup(look.setup_id).quantity.value} looked at: {look.typed}"
+
+
+def correction_words(facts: JobFacts, correction: ZeroCorrection) -> str:
+    """How it stands on the tape, in words."""
+    of = facts.setup(facts.reading_set(correction.reading_set_id).setup_id).quantity.value
+    why = f": {correction.reason}" if correction.reason else ""
+    return f"zero of {of} corrected by {as_entered(correction.typed, 'µm')}{why}"
+
+
+def unreadable_words(_facts: JobFacts, said: Unreadable) -> str:
+    """How it stands on the tape, in words."""
+    what = f"cannot be read: {said.reason}" if said.unreadable else "can be read again"
+    return f"{said.quantity.value} {place_words(said.place)} {what}"
+
+
+def letters_words(_facts: JobFacts, stamp: Stamp) -> str:
+    """How it stands on the tape, in words."""
+    return f"letters {stamp.letters}" if stamp.letters else "letters taken off"
+
+
+def note_words(_facts: JobFacts, note: ReadingNote) -> str:
+    """How it stands on the tape, in words."""
+    return "note: " + (note.words or "a photo")
+
+
+def card_words(_facts: JobFacts, choice: CardChosen) -> str:
+    """How it stands on the tape, in words."""
+    return f"judged by {choice.name}, version {choice.version}" + (f": {choice.reason}" if choice.reason else "")
+
+
+def where_on_the_route(
+    facts: JobFacts, fact: OperationMark | ClockMark | Wait | HoldPass | Finding | Inspection
+) -> Whereabouts:
+    """Where it belongs."""
+    return Whereabouts() if fact.hole_id is None else hole_with(facts, fact.hole_id)
+
+
+def where_its_wait_is(facts: JobFacts, end: WaitEnd) -> Whereabouts:
+    """Where it belongs."""
+    return where_on_the_route(facts, next(one for one in facts.waits if one.wait_id == end.wait_id))
+
+
+def where_it_is_waived(_facts: JobFacts, waiver: Waiver) -> Whereabouts:
+    """Where it belongs."""
+    return on_a_part(waiver.part)
+
+
+def operation_words(_facts: JobFacts, mark: OperationMark) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"{operation_of(mark.operation).title}: {mark.kind.value}", mark.words)
+
+
+def clock_words(_facts: JobFacts, mark: ClockMark) -> str:
+    """How it stands on the tape, in words."""
+    return f"clock {'started' if mark.running else 'stopped'}: {operation_of(mark.operation).title}"
+
+
+def wait_words(_facts: JobFacts, wait: Wait) -> str:
+    """How it stands on the tape, in words."""
+    return f"{operation_of(wait.operation).title} waits for {wait.cause.value}: {wait.words}"
+
+
+def wait_end_words(facts: JobFacts, end: WaitEnd) -> str:
+    """How it stands on the tape, in words."""
+    wait = next(one for one in facts.waits if one.wait_id == end.wait_id)
+    return with_more(f"no longer waits for {wait.cause.value}: {wait.words}", end.words)
+
+
+def hold_words(_facts: JobFacts, passed: HoldPass) -> str:
+    """How it stands on the tape, in words."""
+    return f"hold point passed, {passed.hold.value}: {passed.reason}"
+
+
+def school_words(_facts: JobFacts, choice: SchoolChoice) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"school, {choice.question}: {choice.side}", choice.reason)
+
+
+def finding_words(_facts: JobFacts, finding: Finding) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(
+        f"found, {finding.kind.value}: {finding.part} {finding.word} {finding.typed}".strip(), finding.words
+    )
+
+
+def waiver_words(_facts: JobFacts, waiver: Waiver) -> str:
+    """How it stands on the tape, in words."""
+    return f"{waiver.quantity.value} {'is not read' if waiver.waived else 'is to be read after all'}: {waiver.reason}"
+
+
+def prepared_words(_facts: JobFacts, step: PrepStep) -> str:
+    """How it stands on the tape, in words."""
+    where = {PrepKind.SCRAPED: "with the", PrepKind.PLUGS_IN: "of the", PrepKind.PLUGS_OUT: "of the"}.get(step.kind, "")
+    return with_more(f"{step.count} {step.kind.value} {where} {step.place}".strip(), step.words)
+
+
+def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
+    """How it stands on the tape, in words."""
+    if planned.depth_um is None or planned.shim_um is None:
+        return f"planned by “{planned.rule}”: left as it is"
+    return f"planned by “{planned.rule}”: cut to {both_size(planned.depth_um)}, {both_size(planned.shim_um)} shim"
+
+
+def where_its_run_is(facts: JobFacts, fact: RunPass | RunMark) -> Whereabouts:
+    """Where it belongs."""
+    return in_its_hole(facts, next(one for one in facts.cut_runs if one.run_id == fact.run_id))
+
+
+def run_words(_facts: JobFacts, run: CutRun) -> str:
+    """How it stands on the tape, in words."""
+    return f"run begun to {both_size(run.depth_um)} with {run.cutter or 'the cutter'}"
+
+
+def pass_words(_facts: JobFacts, one: RunPass) -> str:
+    """How it stands on the tape, in words."""
+    return f"pass {one.number} ended at {one.stop_hour:g} h"
+
+
+def run_mark_words(_facts: JobFacts, mark: RunMark) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"{mark.kind.value} {mark.typed}".strip(), mark.words)
+
+
+def inspection_words(_facts: JobFacts, look: Inspection) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"{look.kind.value}: {look.outcome.value} {look.typed}".strip(), look.words)
+
+
+def with_more(said: str, more: str) -> str:
+    """How it stands on the tape, in words."""
+    return f"{said}, {more}" if more else said
