@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field
 from vallostasis.core.block_plans.of_job import ChosenPlan
 from vallostasis.core.block_plans.plan import BlockPlan, HoleInPlan, PlanRule, hours_of
 from vallostasis.core.block_plans.problem import LockKind
+from vallostasis.core.counterbore.hole_plan import cutter_trust, learned_of
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.passes import Passes
 from vallostasis.core.notation.lengths import metres
@@ -107,6 +108,24 @@ class ChosenPlanView(BaseModel):
     differences: list[str]
 
 
+class TrustView(BaseModel):
+    """How truly the cutter of the job stops, and on what that stands. [m]"""
+
+    basis: str
+    graduation_m: float
+    stop_accuracy_m: float
+    runs: int
+
+    @classmethod
+    def of(cls, facts: JobFacts) -> "TrustView":
+        """Show what plans stand on."""
+        trust, learned = cutter_trust(facts), learned_of(facts).setting_m
+        own = learned is not None and learned.is_enough
+        runs = 0 if learned is None else learned.n
+        basis = f"own experience, {runs} runs" if own else "as marked on the card"
+        return cls(basis=basis, graduation_m=trust.graduation_m, stop_accuracy_m=trust.stop_accuracy_m, runs=runs)
+
+
 class BlockPlansView(BaseModel):
     """The three rules side by side, the wishes they keep to, and the plan that was chosen."""
 
@@ -123,6 +142,7 @@ class BlockPlansView(BaseModel):
     neighbour_m: float | None
     ledge_least_m: float | None
     currency: str
+    trust: TrustView
 
     @classmethod
     def of(cls, now: PlansNow) -> "BlockPlansView":
@@ -150,6 +170,7 @@ class BlockPlansView(BaseModel):
             neighbour_m=card.limits.neighbour_difference.metres,
             ledge_least_m=card.seat.ledge_least.metres,
             currency=card.currency,
+            trust=TrustView.of(now.facts),
         )  # fmt: skip
 
 

@@ -57,6 +57,14 @@ class NeighbourAfterView(BaseModel):
     state: State | None = Field(description="Null where the card sets no limit.")
 
 
+class StackShare(BaseModel):
+    """What one part of the stack brings to the ± by the stop: its half width alone [m], its share in the variance."""
+
+    name: str
+    half_width_m: float
+    share: float
+
+
 class PlannedCut(BaseModel):
     """A cut and a shim that can be made. Lengths in m, depths from the deck."""
 
@@ -82,6 +90,8 @@ class PlannedCut(BaseModel):
     fixed_cuts: list[FixedCutView]
     neighbours: list[NeighbourAfterView]
     trail: list[StepView]
+    stack: list[StackShare] = Field(description="What the ± by the stop is made of, part by part.")
+    worst_case_m: float = Field(description="Every part at its worst at once, ±. [m]")
 
     @classmethod
     def of(cls, plan: HolePlan) -> "PlannedCut":
@@ -117,6 +127,8 @@ class PlannedCut(BaseModel):
                 for one in plan.neighbours
             ],
             trail=[StepView.of(step) for step in cut.trail],
+            stack=[StackShare(name=one.name, half_width_m=one.half_width_m, share=one.share) for one in plan.stack_up],
+            worst_case_m=sum(one.half_width_m for one in plan.stack_up),
         )  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from vallostasis.api.deps import Conn, LengthText, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.gauge_links import Board
-from vallostasis.core.cut_runs.learned import ENOUGH_HOLES, Learned
+from vallostasis.core.counterbore.learned import ENOUGH_HOLES, Learned
 from vallostasis.core.notation.lengths import Unit, metres
 from vallostasis.core.records.cut_runs import CutterService
 from vallostasis.devices.gauge_link import LinkState
@@ -184,8 +184,8 @@ def _view(known: cutters.CutterKnown, services: list[CutterService]) -> CutterVi
                 pass_s=LearnedView.of(learned.pass_s),
                 pass_low_s=learned.pass_low_s,
                 pass_high_s=learned.pass_high_s,
-                runs=[OwnRunView(job=r.job, hole=r.hole, passes=r.taught.passes, change_m=r.taught.change_m,
-                                 off_m=r.taught.off_m) for r in runs],
+                runs=[OwnRunView(job=r.job, hole=r.hole, passes=float(r.passes), change_m=metres(r.change_um),
+                                 off_m=metres(r.off_um)) for r in runs],
             )
             for material, learned, runs in known.learned
         ],

@@ -28,6 +28,7 @@ from vallostasis.api.compute import block_plan as compute_block_plan
 from vallostasis.api.compute import bores as compute_bores
 from vallostasis.api.compute import counterbore as compute_counterbore
 from vallostasis.api.compute import gauges as compute_gauges
+from vallostasis.api.compute import learned_cutter as compute_learned_cutter
 from vallostasis.api.compute import notation as compute_notation
 from vallostasis.api.compute import protrusion as compute_protrusion
 from vallostasis.api.compute import thermal as compute_thermal
@@ -43,6 +44,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
         cut_runs.router,
         cutters.router,
         compute_block_plan.router,
+        compute_learned_cutter.router,
         compute_counterbore.router,
     ),
     "bores": (bores.router, compute_bores.router),

@@ -1,6 +1,7 @@
 """Cutting a counterbore pass by pass: a run begun, every pass on record before the count moves, finished as a cut."""
 
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from decimal import Decimal
 from uuid import UUID, uuid4
 
@@ -105,7 +106,9 @@ def _run(facts: JobFacts, hole: Hole, run_id: UUID) -> CutRun:
     return run
 
 
-def end_pass(conn: Conn, hole_id: UUID, run_id: UUID, pass_id: UUID, number: int, by: UUID) -> None:
+def end_pass(
+    conn: Conn, hole_id: UUID, run_id: UUID, pass_id: UUID, number: int, by: UUID, at: datetime | None = None
+) -> None:
     """Put a pass on record; a tap that names a pass that is counted is refused, the same tap again is not."""
     facts, hole = _locked(conn, hole_id)
     if any(one.pass_id == pass_id for one in facts.run_passes):
@@ -118,8 +121,15 @@ def end_pass(conn: Conn, hole_id: UUID, run_id: UUID, pass_id: UUID, number: int
     if now.passes_left == 0:
         raise Refused("All passes are counted: say whether the stop is reached, or measure.", "number")
     here = [one for one in facts.card.obstructions if one.hole == hole.number]
-    at = stop_hour([one.stop_hour for one in now.passes], here)
-    record_fact(conn, NewRunPass(facts.job.job_id, pass_id, run_id, number, at), by)
+    stop = stop_hour([one.stop_hour for one in now.passes], here)
+    noted_at = datetime.now(UTC) if at is None else at
+    record_fact(conn, NewRunPass(facts.job.job_id, pass_id, run_id, number, stop, noted_at), by)
+
+
+def is_counted_out(conn: Conn, hole_id: UUID, run_id: UUID) -> bool:
+    """Whether every pass of a run is counted."""
+    facts, hole = hole_facts(conn, hole_id)
+    return run_now(facts, _run(facts, hole, run_id)).passes_left == 0
 
 
 def undo_pass(conn: Conn, hole_id: UUID, run_id: UUID, number: int, by: UUID) -> None:

@@ -5,20 +5,21 @@ from datetime import date
 from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
-from vallostasis.core.cut_runs.learned import HoleCut, LearnedCutter, learn
+from vallostasis.core.counterbore.learned import HoleCut, LearnedCutter, learn
 from vallostasis.core.cut_runs.own_runs import finished_runs
 from vallostasis.core.features.usual_lengths import GAUGE_STEP, TIP_RADIUS
-from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.lengths import Unit, metres, micrometres
 from vallostasis.core.notation.typed_lengths import ExpectedRange
-from vallostasis.core.records.cut_runs import CutterVersion
+from vallostasis.core.records.cut_runs import CutterVersion, Lesson
+from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.devices.gauge_link import is_gauge_address
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.devices.pass_switch import SwitchNow
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.refused import Refused, version_after
-from vallostasis.store import cutters, jobs
+from vallostasis.store import cutters, lessons
 from vallostasis.store.cutters import CutterSheet
-from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.revisions import advance_shop
 from vallostasis.store.rows import Conn
 
 STOP = ExpectedRange(Decimal("0.5"), Decimal(600))
@@ -100,43 +101,47 @@ def serve_cutter(conn: Conn, cutter_id: UUID, kind: str, words: str, done_on: da
 
 
 @dataclass(frozen=True, slots=True)
-class OwnRun:
-    """A finished run of the shop: of which job and hole, in which material, what it teaches."""
-
-    job: str
-    hole: int
-    cutter: str
-    material: str
-    taught: HoleCut
-
-
-@dataclass(frozen=True, slots=True)
 class CutterKnown:
     """A cutter with what its runs teach, material by material."""
 
     card: CutterVersion
-    learned: tuple[tuple[str, LearnedCutter, tuple[OwnRun, ...]], ...]
+    learned: tuple[tuple[str, LearnedCutter, tuple[Lesson, ...]], ...]
 
 
-def own_runs(conn: Conn) -> tuple[OwnRun, ...]:
-    """Return every finished run of the shop whose ledge was read since."""
-    found = []
-    for job in jobs.list_jobs(conn):
-        facts = load_job_facts(conn, job.job_id)
-        for hole, run, taught in finished_runs(facts):
-            found.append(OwnRun(job.name, hole.number, run.run.cutter, facts.card.block_material, taught))
-    return tuple(found)
+def keep_lessons(conn: Conn, facts: JobFacts) -> None:
+    """Keep what the finished runs of a job teach, for the plans of every job; a run teaches once."""
+    known = {one.run_id for one in lessons.list_lessons(conn)}
+    fresh = [one for one in finished_runs(facts) if one[1].run.run_id not in known]
+    for hole, run, taught in fresh:
+        lesson = Lesson(
+            run.run.run_id,
+            facts.job.name,
+            hole.number,
+            run.run.cutter,
+            facts.card.block_material,
+            Decimal(str(round(taught.passes, 4))),
+            micrometres(taught.change_m),
+            micrometres(taught.off_m),
+            taught.pass_s,
+        )
+        lessons.add_lesson(conn, lesson)
+    if fresh:
+        advance_shop(conn)
 
 
 def list_known(conn: Conn) -> tuple[CutterKnown, ...]:
     """Return every cutter with what its runs teach."""
-    runs = own_runs(conn)
+    taught = lessons.list_lessons(conn)
     known = []
     for card in cutters.list_cutters(conn):
-        own = [one for one in runs if one.cutter.casefold() == card.name.casefold()]
+        own = [one for one in taught if one.cutter.casefold() == card.name.casefold()]
         materials = dict.fromkeys(one.material for one in own)
         groups = [(material, tuple(one for one in own if one.material == material)) for material in materials]
-        known.append(CutterKnown(card, tuple((m, learn([one.taught for one in g]), g) for m, g in groups)))
+        learned = tuple(
+            (m, learn([HoleCut(float(o.passes), metres(o.change_um), metres(o.off_um), o.pass_s) for o in g]), g)
+            for m, g in groups
+        )
+        known.append(CutterKnown(card, learned))
     return tuple(known)
 
 

@@ -1,10 +1,12 @@
 """Playing the invented jobs into the store, the way people would have recorded them."""
 
+from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID, uuid4
 
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
+from vallostasis.demo import ferry_starboard as starboard
 from vallostasis.demo import narrow_boat
 from vallostasis.demo import pump_no_4 as pump
 from vallostasis.demo import sawmill_hauler as sawmill
@@ -22,6 +24,7 @@ from vallostasis.services.demo_route import (
     play_preparation,
     play_schools,
 )
+from vallostasis.services.demo_runs import fit_after_run, load_cutter, play_run
 from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import cutters, gauges, setting_masters, thermometers
@@ -43,7 +46,20 @@ def load_demo(conn: Conn) -> UUID:
     load_demo_job(conn, sawmill.demo_job(), people)
     load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)
+    load_cutter(conn, people)
+    _cut_starboard(conn, people)
     return main_job
+
+
+def _cut_starboard(conn: Conn, people: dict[str, UUID]) -> None:
+    """The sister of the main job: five holes cut, proved and fitted, the sixth left in the middle."""
+    job_id = load_demo_job(conn, starboard.demo_job(), people)
+    for place, run in enumerate(starboard.runs()):
+        hole_id = play_run(conn, job_id, people, run, timedelta(hours=30 - 4 * place))
+        if run.ledge:
+            _take_readings(conn, job_id, people, run.ledge)
+            fit_after_run(conn, job_id, people, run, hole_id)
+            _take_readings(conn, job_id, people, run.protrusion)
 
 
 def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:

@@ -18,6 +18,7 @@ from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Fitting, Hole
 from vallostasis.core.records.spec_card import between_m
 from vallostasis.core.uncertainty.decision import ROUNDING
+from vallostasis.services.cutters import keep_lessons
 from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused
@@ -105,7 +106,7 @@ def record_cut(conn: Conn, hole_id: UUID, made: CutMade, by: UUID, hold_reason: 
         )
     touch_off_um = depth_um - highest_um
     k = facts.card.coverage_factor
-    stopped = depth_by_the_stop(metres(depth_um), survey.estimates, cutter_trust(facts.card), k)
+    stopped = depth_by_the_stop(metres(depth_um), survey.estimates, cutter_trust(facts), k)
     stop_u = stopped.standard_m
     if not made.confirmed:
         _ask_if_outside(facts, hole, depth_um, shim_um)
@@ -162,6 +163,7 @@ def record_fitting(
             f"{liner.mark} is in hole {elsewhere.number}: exchange the two, draw it there first, or fit another here.",
             "liner_mark",
         )
+    keep_lessons(conn, facts)
     present = facts.present_fitting(hole_id)
     rows = tuple(_shim_row(fitting_id, place, shim) for place, shim in enumerate(shims))
     facts = _log_ready(conn, facts, hole, made_ready, by)

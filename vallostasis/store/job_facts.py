@@ -7,7 +7,17 @@ from uuid import UUID
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.tape.fact_kinds import FACT_KINDS
-from vallostasis.store import gauges, jobs, master_readings, materials, notes, room, setting_masters, spec_cards
+from vallostasis.store import (
+    gauges,
+    jobs,
+    lessons,
+    master_readings,
+    materials,
+    notes,
+    room,
+    setting_masters,
+    spec_cards,
+)
 from vallostasis.store.fact_rows import list_facts
 from vallostasis.store.known_jobs import known_job, remember_job
 from vallostasis.store.revisions import Revision, advance, present_revision
@@ -61,6 +71,7 @@ def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         materials=materials.list_materials(conn),
         master_readings=master_readings.list_master_readings(conn),
         room=room.get_room(conn),
+        lessons=lessons.list_lessons(conn),
         **recorded,
     )
 

@@ -1,6 +1,7 @@
 """What can be recorded of cutting counterbores: the block made ready, its plan, runs. [µm], [h]"""
 
 from dataclasses import dataclass
+from datetime import datetime
 from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID
@@ -67,6 +68,7 @@ class NewRunPass:
     run_id: UUID
     number: int
     stop_hour: float
+    noted_at: datetime
 
 
 @dataclass(frozen=True, slots=True)

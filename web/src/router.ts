@@ -78,6 +78,7 @@ export const router = createRouter({
     { path: '/cards/:card', name: 'card', component: () => import('@/features/spec-cards/CardPage.vue') },
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
     { path: '/shop/cabinet', name: 'cabinet', component: () => import('@/features/shop/CabinetPage.vue') },
+    { path: '/shop/cutters', name: 'cutters', component: () => import('@/features/shop/CuttersPage.vue') },
     { path: '/shop/schools', name: 'schools', component: () => import('@/features/shop/SchoolsPage.vue') },
     {
       path: '/shop/studies',

@@ -109,7 +109,7 @@ def block_problem(facts: JobFacts, wishes: PlanWishes) -> BlockProblem:
         card.coverage_factor,
     )
     holes = tuple(_hole(facts, hole, wishes.of(hole.number), limits.target_m) for hole in facts.holes)
-    return BlockProblem(holes, shims, rules, cutter_trust(card), may_order=True)
+    return BlockProblem(holes, shims, rules, cutter_trust(facts), may_order=True)
 
 
 def _hole(facts: JobFacts, hole: Hole, wish: HoleWish, target_m: float) -> HoleToPlan:

@@ -17,8 +17,10 @@ from vallostasis.core.counterbore.cut_plan import (
 )
 from vallostasis.core.counterbore.deck_marks import Pit, pits_of
 from vallostasis.core.counterbore.fixed_cuts import FixedCut, fixed_cut_outcomes
+from vallostasis.core.counterbore.learned import HoleCut, LearnedCutter, as_learned, learn
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.seat_corner import corner_in_the_way
+from vallostasis.core.counterbore.stack_up import StackShare, stack_up_of
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.measured import (
@@ -105,6 +107,11 @@ class HolePlan:
     cautions: tuple[Caution, ...]
 
     @property
+    def stack_up(self) -> tuple[StackShare, ...]:
+        """What the ± by the stop is made of: flange, shim, spacer, stop, gauge. [m] GUM 5.1.3."""
+        return stack_up_of(self.cut.by_stop.budget)
+
+    @property
     def budgets(self) -> tuple[Budget, ...]:
         """What is behind every ± of the plan."""
         left = () if self.ledge_left is None else (self.ledge_left.budget,)
@@ -162,10 +169,27 @@ def _greatest_depth(card: SpecCard) -> float | None:
     return nominal + left - least
 
 
-def cutter_trust(card: SpecCard) -> CutterTrust:
-    """How truly the card's cutter stops. [m] From the card; 5 % of graduations is common practice."""
-    return CutterTrust(
-        card.cutter.graduation.metres, card.cutter.stop_accuracy.metres, card.cutter.graduation_error_percent / 100
+def cutter_trust(facts: JobFacts) -> CutterTrust:
+    """How truly the cutter of a job stops. [m]
+
+    From the card, where 5 % of graduations is common practice; from five finished runs of that cutter in that material
+    on as the shop's own runs taught.
+    """
+    cutter = facts.card.cutter
+    marked = CutterTrust(cutter.graduation.metres, cutter.stop_accuracy.metres, cutter.graduation_error_percent / 100)
+    return as_learned(marked, learned_of(facts))
+
+
+@once
+def learned_of(facts: JobFacts) -> LearnedCutter:
+    """What runs taught of the cutter of a job in the material of its block. [m], [s] By ``learn``; GUM G.3.2."""
+    name, material = facts.card.cutter.name.casefold(), facts.card.block_material
+    return learn(
+        [
+            HoleCut(float(one.passes), metres(one.change_um), metres(one.off_um), one.pass_s)
+            for one in facts.lessons
+            if one.cutter.casefold() == name and one.material == material
+        ]
     )
 
 
@@ -213,7 +237,7 @@ def plan_hole(facts: JobFacts, hole: Hole, liner: Liner | None = None) -> HolePl
         basis=basis,
         cut=outcome,
         limits=limits,
-        graduation_m=card.cutter.graduation.metres,
+        graduation_m=cutter_trust(facts).graduation_m,
         shim=_shim_order(facts, outcome.shim_m),
         ledge_left=ledge_left(card, outcome.depth_by_stop, "ledge left by the stop"),
         fixed_cuts=fixed_cut_outcomes(parts.depths_m, parts.flange_m, parts.between_m, outcome.from_touch_off_m,
@@ -291,7 +315,7 @@ def _with_shims_on_the_shelf(facts: JobFacts, parts: CutParts, limits: SeatLimit
     """Plan with shims in stock; where none of them does, with sizes that have to be ordered."""
     sizes, k = shims_left(facts), facts.card.coverage_factor
     stocked = tuple(metres(size) for size, left in sizes.items() if left > 0)
-    cutter = cutter_trust(facts.card)
+    cutter = cutter_trust(facts)
     outcome = plan_cut(parts, stocked, limits, cutter, k)
     if isinstance(outcome, CutRefusal) and len(stocked) < len(sizes):
         return plan_cut(parts, tuple(map(metres, sizes)), limits, cutter, k)

@@ -1,6 +1,6 @@
 """The finished runs of a job as they teach about its cutter."""
 
-from vallostasis.core.cut_runs.learned import HoleCut
+from vallostasis.core.counterbore.learned import HoleCut
 from vallostasis.core.cut_runs.run import RunNow, RunState, pass_times, runs_of
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.stack import ledge_from_depths

@@ -80,6 +80,21 @@ class RunMark:
 
 
 @dataclass(frozen=True, slots=True)
+class Lesson:
+    """What a finished run taught, for every job of the shop: passes [1], change and error [µm], times of passes [s]."""
+
+    run_id: UUID
+    job: str
+    hole: int
+    cutter: str
+    material: str
+    passes: Decimal
+    change_um: Decimal
+    off_um: Decimal
+    pass_s: tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class CutterVersion:
     """The card of a counterbore cutter of the shop; the newest version holds. [µm], [N·m]"""
 

@@ -15,7 +15,7 @@ from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.cards_chosen import CardChosen
-from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.preparation import Inspection, PrepStep
@@ -106,6 +106,7 @@ class JobFacts:
     cut_runs: tuple[CutRun, ...] = ()
     run_passes: tuple[RunPass, ...] = ()
     run_marks: tuple[RunMark, ...] = ()
+    lessons: tuple[Lesson, ...] = ()
 
     def __post_init__(self) -> None:
         """Put rows in the order in which they were recorded, in whatever order they came."""

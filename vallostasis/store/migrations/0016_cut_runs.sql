@@ -79,6 +79,20 @@ CREATE TABLE pass_switch (
     event      bigint NOT NULL DEFAULT nextval('event_number')
 );
 
+-- What finished runs taught, once their ledge was read: for the plans of every job.
+CREATE TABLE lesson (
+    run_id     uuid PRIMARY KEY,
+    job        text NOT NULL,
+    hole       int NOT NULL,
+    cutter     text NOT NULL,
+    material   text NOT NULL,
+    passes     numeric NOT NULL CHECK (passes > 0),
+    change_um  numeric NOT NULL,
+    off_um     numeric NOT NULL,
+    pass_s     numeric[] NOT NULL,
+    event      bigint NOT NULL DEFAULT nextval('event_number')
+);
+
 DO $$
 DECLARE
     name text;
@@ -87,7 +101,7 @@ BEGIN
         EXECUTE format('CREATE INDEX ON %I (job_id, event)', name);
     END LOOP;
     FOREACH name IN ARRAY ARRAY[
-        'cut_run', 'run_pass', 'run_mark', 'cutter', 'cutter_version', 'cutter_service', 'pass_switch'
+        'cut_run', 'run_pass', 'run_mark', 'cutter', 'cutter_version', 'cutter_service', 'pass_switch', 'lesson'
     ] LOOP
         EXECUTE format(
             'CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON %I FOR EACH ROW EXECUTE FUNCTION refuse_change()',

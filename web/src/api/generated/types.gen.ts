@@ -399,6 +399,7 @@ export type BlockPlansView = {
      * Currency
      */
     currency: string;
+    trust: TrustView;
 };
 
 /**
@@ -4532,6 +4533,64 @@ export type LayoutView = {
 };
 
 /**
+ * LearnedCutterAnswer
+ *
+ * Depth of a graduation, setting error, time of a pass, each with its ±; null where there are too few runs.
+ */
+export type LearnedCutterAnswer = {
+    /**
+     * N
+     */
+    n: number;
+    /**
+     * Is Enough
+     *
+     * Whether the figures replace those of the card.
+     */
+    is_enough: boolean;
+    /**
+     * Graduation M
+     */
+    graduation_m: number | null;
+    /**
+     * Graduation U M
+     */
+    graduation_U_m: number | null;
+    /**
+     * Setting Sd M
+     */
+    setting_sd_m: number | null;
+    /**
+     * Setting Prediction M
+     */
+    setting_prediction_m: number | null;
+    /**
+     * Pass S
+     */
+    pass_s: number | null;
+    /**
+     * Pass Low S
+     */
+    pass_low_s: number | null;
+    /**
+     * Pass High S
+     */
+    pass_high_s: number | null;
+};
+
+/**
+ * LearnedCutterRequest
+ *
+ * Runs of one cutter in one material.
+ */
+export type LearnedCutterRequest = {
+    /**
+     * Runs
+     */
+    runs: Array<RunAsked>;
+};
+
+/**
  * LearnedCutterView
  *
  * What the runs of a cutter in one material teach. [m], [s]
@@ -6537,6 +6596,18 @@ export type PlannedCut = {
      * Trail
      */
     trail: Array<StepView>;
+    /**
+     * Stack
+     *
+     * What the ± by the stop is made of, part by part.
+     */
+    stack: Array<StackShare>;
+    /**
+     * Worst Case M
+     *
+     * Every part at its worst at once, ±. [m]
+     */
+    worst_case_m: number;
 };
 
 /**
@@ -7432,6 +7503,34 @@ export type RuleWhy = {
      * Limits
      */
     limits: Array<LimitUsedView>;
+};
+
+/**
+ * RunAsked
+ *
+ * One finished run: passes counted, change by the gauge, how far it ended from what was set. [1], [m], [s]
+ */
+export type RunAsked = {
+    /**
+     * Passes
+     */
+    passes: number;
+    /**
+     * Change M
+     *
+     * [m]
+     */
+    change_m: number;
+    /**
+     * Off M
+     *
+     * [m]
+     */
+    off_m?: number;
+    /**
+     * Pass S
+     */
+    pass_s?: Array<number>;
 };
 
 /**
@@ -8599,6 +8698,26 @@ export type StackRequest = {
 };
 
 /**
+ * StackShare
+ *
+ * What one part of the stack brings to the ± by the stop: its half width alone [m], its share in the variance.
+ */
+export type StackShare = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Half Width M
+     */
+    half_width_m: number;
+    /**
+     * Share
+     */
+    share: number;
+};
+
+/**
  * StampBody
  *
  * Class or grade letters found on a part.
@@ -9643,6 +9762,30 @@ export type TriedShimView = {
      * Needed M
      */
     needed_m: number;
+};
+
+/**
+ * TrustView
+ *
+ * How truly the cutter of the job stops, and on what that stands. [m]
+ */
+export type TrustView = {
+    /**
+     * Basis
+     */
+    basis: string;
+    /**
+     * Graduation M
+     */
+    graduation_m: number;
+    /**
+     * Stop Accuracy M
+     */
+    stop_accuracy_m: number;
+    /**
+     * Runs
+     */
+    runs: number;
 };
 
 /**
@@ -12166,6 +12309,59 @@ export type ComputeBlockPlanResponses = {
 };
 
 export type ComputeBlockPlanResponse = ComputeBlockPlanResponses[keyof ComputeBlockPlanResponses];
+
+export type ComputeLearnedCutterData = {
+    body: LearnedCutterRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/learned-cutter';
+};
+
+export type ComputeLearnedCutterErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeLearnedCutterError = ComputeLearnedCutterErrors[keyof ComputeLearnedCutterErrors];
+
+export type ComputeLearnedCutterResponses = {
+    /**
+     * Successful Response
+     */
+    200: LearnedCutterAnswer;
+};
+
+export type ComputeLearnedCutterResponse = ComputeLearnedCutterResponses[keyof ComputeLearnedCutterResponses];
 
 export type ComputeCutPlanData = {
     body: CutPlanRequest;

@@ -93,6 +93,11 @@ const choose = () => send(() => props.now.choose(props.plan.rule, datum.value))
         Choose this plan as {{ person?.name ?? 'nobody yet' }}
       </button>
     </div>
+    <p class="text-sm text-plate-soft">
+      The stop is taken as good to ±{{ lengthText(plans.trust.stop_accuracy_m, unit) }} {{ unit }}, a
+      graduation as {{ lengthText(plans.trust.graduation_m, unit, { digits: unit === 'µm' ? 1 : 2 }) }}
+      {{ unit }}: {{ plans.trust.basis }}.
+    </p>
     <p v-if="plans.chosen" class="text-sm text-plate-soft">
       Plan {{ plans.chosen.version }}, “{{ plans.chosen.rule }}”, counted from the {{ plans.chosen.datum }},
       chosen by {{ plans.chosen.chosen_by }} {{ whenText(plans.chosen.chosen_at) }}.

@@ -14,6 +14,7 @@ import TrailSteps from '@/shared/ui/TrailSteps.vue'
 import { NUMBER_TONE } from '@/shared/format/tones'
 
 import LedgePicture from './LedgePicture.vue'
+import StackBar from './StackBar.vue'
 
 /** The plan with everything it rests on, or the reason why there is none. */
 const props = defineProps<{ plan: HolePlanView; holeId: string }>()
@@ -160,6 +161,7 @@ const title = computed(() => `How far the plan of hole ${props.plan.hole} can be
         </li>
       </ul>
     </template>
+    <StackBar :cut="cut" />
     <details class="pt-4">
       <summary class="cursor-pointer font-bold">Why: the sums</summary>
       <TrailSteps :steps="cut.trail" />

@@ -1,12 +1,14 @@
 """What the shop's own runs teach about a cutter: µm per graduation, setting error, time of a pass, with n and ±."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from math import sqrt
 from statistics import median, quantiles, stdev
 
 import numpy as np
 from scipy import special
 
+from vallostasis.core.counterbore.cut_plan import CutterTrust
 from vallostasis.core.errors import OutOfDomain, require_finite
 from vallostasis.core.uncertainty.budget import TWO_SIGMA
 
@@ -55,6 +57,30 @@ class LearnedCutter:
     pass_s: Learned | None
     pass_low_s: float | None
     pass_high_s: float | None
+
+
+def as_learned(marked: CutterTrust, learned: LearnedCutter) -> CutterTrust:
+    """Let what was learned replace what is marked, each figure from five holes on.
+
+    Parameters
+    ----------
+    marked : CutterTrust
+        As the card has it. [m]
+    learned : LearnedCutter
+        As own runs taught.
+
+    Returns
+    -------
+    CutterTrust
+        Half widths: a ± that is two standard uncertainties is √3/2 of its half width. [m] GUM 4.3.7.
+    """
+    graduation, setting = learned.graduation_m, learned.setting_m
+    if graduation is not None and graduation.is_enough:
+        share = graduation.within / graduation.value * sqrt(3) / 2
+        marked = replace(marked, graduation_m=graduation.value, graduation_error=share)
+    if setting is not None and setting.is_enough and learned.setting_prediction_m is not None:
+        marked = replace(marked, stop_accuracy_m=learned.setting_prediction_m * sqrt(3) / 2)
+    return marked
 
 
 def student(freedom: float) -> float:
