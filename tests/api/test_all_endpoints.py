@@ -54,6 +54,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
     setup = block["setups"][0]
     gauge = {"name": "Another", "kind": "depth gauge", "resolution": "1", "repeatability": "1"}
     job = f"/api/jobs/{bench.job_id}"
+    hole_url = f"/api/holes/{hole['hole_id']}"
     everybody = [person["person_id"] for person in bench.client.get("/api/people").json()][:2]
     plan = {"present_depths_m": [8.85e-3], "flange_m": 8.9e-3, "target_protrusion_m": 1e-4, "min_protrusion_m": 7e-5,
             "max_protrusion_m": 1.2e-4, "shims_m": [2e-4], "min_cleanup_cut_m": 2e-5}  # fmt: skip
@@ -77,6 +78,21 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
          **who}),
         (f"{job}/preparation/inspections", {"inspection_id": str(uuid4()), "kind": "corner of the ledge", "hole": 2,
          "outcome": "sound", "radius": "0.4", **who}),
+        (f"{job}/block-plan/try", {"holes": [{"hole": 5, "lock": "cut it", "shim": "0.10", "target": "0.1"}]}),
+        (f"{job}/block-plan", {"rule": "best", "datum": "deck", **who}),
+        (f"{hole_url}/cut-runs", {"run_id": str(uuid4()), "hold_reason": "as told", **who}),
+        (f"{hole_url}/cut-runs/{uuid4()}/passes", {"pass_id": str(uuid4()), "number": 1, **who}),
+        (f"{hole_url}/cut-runs/{uuid4()}/undo", {"number": 1, **who}),
+        (f"{hole_url}/cut-runs/{uuid4()}/marks", {"run_mark_id": str(uuid4()), "kind": "collar locked", **who}),
+        (f"{hole_url}/cut-runs/{uuid4()}/finish", {"note": "done", **who}),
+        ("/api/cutters", {"name": "Another", "graduation": "0.02", "stop_accuracy": "0.03", **who}),
+        (f"/api/cutters/{uuid4()}/services", {"kind": "sharpened", "done_on": "2026-11-02", **who}),
+        ("/api/pass-switch", {"url": "socket://127.0.0.1:9"}),
+        ("/api/compute/block-plan", {
+            "holes": [{"hole": 1, "present_depths_m": [8.85e-3, 8.86e-3], "flange_m": 8.9e-3, "protrusion_m": 4e-5}],
+            "shims": [{"size_m": 1e-4, "stock": 2}], "target_protrusion_m": 1e-4, "min_protrusion_m": 7.5e-5,
+            "max_protrusion_m": 1.25e-4, "min_cleanup_cut_m": 2.5e-5}),
+        ("/api/compute/learned-cutter", {"runs": [{"passes": 10, "change_m": 2.03e-4, "off_m": 3e-6, "pass_s": [60]}]}),
         (f"{job}/strip-record/waivers", {"quantity": "protrusion", "part": "hole-2", "reason": "a stud", **who}),
         (f"{job}/tape/{block['readings'][0]['event']}/strikes", {"struck": True, **who}),
         (f"{job}/undo", {"event": 1, **who}),
