@@ -87,6 +87,9 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"{hole_url}/cut-runs/{uuid4()}/finish", {"note": "done", **who}),
         ("/api/cutters", {"name": "Another", "graduation": "0.02", "stop_accuracy": "0.03", **who}),
         (f"/api/cutters/{uuid4()}/services", {"kind": "sharpened", "done_on": "2026-11-02", **who}),
+        ("/api/shelf/lots", {"shim_lot_id": str(uuid4()), "size": "0.30", "count": 4, **who}),
+        ("/api/shelf/moves", {"shim_move_id": str(uuid4()), "shim_lot_id": str(uuid4()), "kind": "ordered", "count": 2,
+         **who}),
         ("/api/pass-switch", {"url": "socket://127.0.0.1:9"}),
         ("/api/compute/block-plan", {
             "holes": [{"hole": 1, "present_depths_m": [8.85e-3, 8.86e-3], "flange_m": 8.9e-3, "protrusion_m": 4e-5}],

@@ -43,7 +43,7 @@ def test_out_planned_cut_refitted_remeasured_in_and_proved(client: TestClient) -
     for hour in (12, 3, 6, 9):
         depth = bench.take(cut["depth"], quantity="counterbore depth", bare_unit="mm", hole=5, hour=hour)
         assert depth.status_code == 201, depth.text
-    fitting = {"fitting_id": str(uuid4()), "liner_mark": "L6", "shims": [{"nominal": "0.10 mm"}],
+    fitting = {"fitting_id": str(uuid4()), "liner_mark": "L6", "shims": [{"nominal": "0.10 mm"}], "confirmed": True,
                "ready": READY, "person_id": bench.person_id}  # fmt: skip
     assert client.post(f"/api/holes/{hole_id}/fittings", json=fitting).status_code == 201
     assert bench.hole(5)["state"] == "not measured"

@@ -23,8 +23,8 @@ from vallostasis.core.cut_runs.run import (
     RunNow,
     RunState,
     measure_after,
-    open_run,
     refuse_pass,
+    run_at_work,
     run_now,
     runs_of,
     stop_hour,
@@ -142,9 +142,9 @@ class TestCount:
         story = Runs()
         run = story.ready(story.begin())
         hole = story.hole_rows[0]
-        assert open_run(story.facts(), hole) is not None
+        assert run_at_work(story.facts(), hole) is not None
         story.say(run, RunMarkKind.GIVEN_UP)
-        assert open_run(story.facts(), hole) is None
+        assert run_at_work(story.facts(), hole) is None
         assert story.at().state is RunState.GIVEN_UP
         with pytest.raises(OutOfDomain, match="over"):
             refuse_pass(story.at(), 1)

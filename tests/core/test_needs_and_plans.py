@@ -18,9 +18,9 @@ from vallostasis.core.counterbore.hole_plan import (
     expected_after_cut,
     plan_hole,
     seat_limits,
-    shims_left,
 )
 from vallostasis.core.counterbore.shim_order import shim_needs
+from vallostasis.core.counterbore.shim_stock import shims_left
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.gauges.zero_checks import Drift
 from vallostasis.core.needs import Action, Need
@@ -222,7 +222,7 @@ def test_without_a_target_the_middle_of_the_window_is_aimed_at() -> None:
     assert _um(found.greatest_depth_m) == pytest.approx(8815 + 6000 - 5200)
     with pytest.raises(OutOfDomain, match="least protrusion on a shim"):
         seat_limits(replace(card, limits=replace(card.limits, least_with_shim=NO_LIMIT)))
-    trust = cutter_trust(card)
+    trust = cutter_trust(Story(card=card).facts())
     assert (_um(trust.graduation_m), _um(trust.stop_accuracy_m), trust.graduation_error) == pytest.approx(
         (20, 25, card.cutter.graduation_error_percent / 100)
     )

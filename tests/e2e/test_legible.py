@@ -28,6 +28,9 @@ JOB_VIEWS = {
     "setup": ("protrusion/5?open=setup", "[role=dialog] form"),
     "bench": ("bench/protrusion/5", "[data-live]"),
     "cut plan": ("cut/5", "main form"),
+    "prepare": ("prepare", "main form"),
+    "block plan": ("cut-plan", "main table"),
+    "run": ("cut-run/6", "main h1"),
     "liners": ("liners", "main table"),
     "card of the job": ("card", "main form, main table, main select"),
     "import": ("import", "main form, main input"),
@@ -38,7 +41,7 @@ JOB_VIEWS = {
     "deck grid": ("measure/deck flatness/deck", "svg[aria-label='The deck and its grid'] text"),
     "trial fit": ("measure/trial fit/hole-1", "[data-live]"),
 }
-OF_THE_BLOCK = tuple(JOB_VIEWS)[:12]
+OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
 SHOP_VIEWS = {
     "floor": ("/", "main article"),
     "take in": ("/jobs/new", "main form"),
@@ -48,6 +51,8 @@ SHOP_VIEWS = {
     "shop": ("/shop", "main table"),
     "cabinet": ("/shop/cabinet", "main table"),
     "studies": ("/shop/studies", "main form"),
+    "cutters": ("/shop/cutters", "main article"),
+    "shelf": ("/shop/shelf", "main table"),
     "pair": ("/pair", "main"),
     "nowhere": ("/nowhere", "main"),
 }
@@ -76,6 +81,7 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
     ("name", "views"),
     [
         ("Ferry Lanthorn", OF_THE_BLOCK),
+        ("Ferry Lanthorn, starboard", ("run", "cut plan")),
         ("Sawmill Hauler", ("block", "counterbore", "bench")),
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
     ],

@@ -19,6 +19,7 @@ import psycopg
 import pytest
 
 from tests.conftest import kill_and_wait
+from vallostasis.core.records.cut_runs import CHECKS
 from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
@@ -88,6 +89,7 @@ class Benches:
     job_id: str
     person_id: str
     acknowledged: list[str] = field(default_factory=list)
+    passes: list[str] = field(default_factory=list)
     stopping: threading.Event = field(default_factory=threading.Event)
     changed: threading.Condition = field(default_factory=threading.Condition)
     refused: list[str] = field(default_factory=list)
@@ -97,28 +99,42 @@ class Benches:
             while not self.stopping.is_set():
                 self._send_until_acknowledged(client, hole)
 
+    def cut(self, hole_id: str, run_id: str) -> None:
+        """End pass after pass of a run, each tap under its own id until it is acknowledged."""
+        number = 0
+        with httpx2.Client(timeout=10) as client:
+            while not self.stopping.is_set():
+                number += 1
+                body = {"pass_id": str(uuid4()), "number": number, "person_id": self.person_id}
+                if self._post_until_acknowledged(client, f"holes/{hole_id}/cut-runs/{run_id}/passes", body):
+                    self.passes.append(body["pass_id"])
+
     def _send_until_acknowledged(self, client: httpx2.Client, hole: int) -> None:
         reading_id = str(uuid4())
         body: dict[str, Any] = {
             "reading_id": reading_id, "quantity": "protrusion", "hole": hole, "hour": 6, "text": "8.6",
             "bare_unit": "0.01 mm", "confirmed": True, "read_before": "repeat", "person_id": self.person_id,
         }  # fmt: skip
-        url = f"http://127.0.0.1:{self.machine.port}/api/jobs/{self.job_id}/readings"
+        if not self._post_until_acknowledged(client, f"jobs/{self.job_id}/readings", body):
+            return
+        with self.changed:
+            self.acknowledged.append(reading_id)
+            self.changed.notify_all()
+
+    def _post_until_acknowledged(self, client: httpx2.Client, path: str, body: dict[str, Any]) -> bool:
+        url = f"http://127.0.0.1:{self.machine.port}/api/{path}"
         while True:
             try:
                 status = client.post(url, json=body).status_code
             except httpx2.TransportError:
                 status = 503
             if status == 201:
-                break
+                return True
             if status != 503:
-                self.refused.append(f"{status}")
-                return
+                self.refused.append(f"{status} {path}")
+                return False
             # Asking without a pause would take the processor that the next life starts on.
             self.stopping.wait(ASK_AGAIN_SECONDS)
-        with self.changed:
-            self.acknowledged.append(reading_id)
-            self.changed.notify_all()
 
     def wait_for_more(self, count: int) -> None:
         with self.changed:
@@ -145,15 +161,39 @@ def machine() -> Iterator[Machine]:
         cluster.stop()
 
 
+def _begin_deep_run(machine: Machine, job_id: str, person_id: str) -> tuple[str, str]:
+    """A run with more passes than the kills leave time for."""
+    base, run_id = f"http://127.0.0.1:{machine.port}/api", str(uuid4())
+    deadline = time.monotonic() + PATIENCE_SECONDS
+    with httpx2.Client(timeout=10) as client:
+        while True:
+            try:
+                block = client.get(f"{base}/jobs/{job_id}/block").json()
+                break
+            except httpx2.TransportError:
+                assert time.monotonic() < deadline
+                threading.Event().wait(ASK_AGAIN_SECONDS)
+        hole_id = next(hole["hole_id"] for hole in block["holes"] if hole["number"] == 5)
+        who = {"person_id": person_id}
+        run = {"run_id": run_id, "depth": "50 mm", "shim": "0.5 mm", "hold_reason": "a test", **who}
+        assert client.post(f"{base}/holes/{hole_id}/cut-runs", json=run).status_code == 201
+        for kind in CHECKS:
+            mark = {"run_mark_id": str(uuid4()), "kind": kind, **who}
+            assert client.post(f"{base}/holes/{hole_id}/cut-runs/{run_id}/marks", json=mark).status_code == 201
+    return hole_id, run_id
+
+
 def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machine) -> None:
     with psycopg.connect(machine.dsn) as conn:
-        job = conn.execute("SELECT job_id FROM job").fetchone()
+        job = conn.execute("SELECT job_id FROM job WHERE number = '26-031'").fetchone()
         person = conn.execute("SELECT person_id FROM person LIMIT 1").fetchone()
         before = {str(row[0]) for row in conn.execute("SELECT reading_id FROM reading")}
     assert job is not None
     assert person is not None
     benches = Benches(machine, str(job[0]), str(person[0]))
+    hole_id, run_id = _begin_deep_run(machine, str(job[0]), str(person[0]))
     threads = [threading.Thread(target=benches.run, args=(hole,), daemon=True) for hole in range(1, BENCHES + 1)]
+    threads.append(threading.Thread(target=benches.cut, args=(hole_id, run_id), daemon=True))
     for thread in threads:
         thread.start()
     chance = random.Random(SEED)
@@ -174,5 +214,12 @@ def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machin
     assert benches.refused == []
     with psycopg.connect(machine.dsn) as conn:
         kept = [str(row[0]) for row in conn.execute("SELECT reading_id FROM reading")]
+        counted = conn.execute(
+            "SELECT pass_id, number FROM run_pass WHERE run_id = %(run)s ORDER BY event", {"run": run_id}
+        ).fetchall()
+    # The count is what was acknowledged: no pass is lost, and none is there twice.
+    assert [str(row[0]) for row in counted] == benches.passes
+    assert [row[1] for row in counted] == list(range(1, len(benches.passes) + 1))
+    assert len(benches.passes) >= APP_KILLS
     new = [reading_id for reading_id in kept if reading_id not in before]
     assert sorted(new) == sorted(benches.acknowledged)

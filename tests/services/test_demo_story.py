@@ -299,6 +299,7 @@ def test_the_v8_has_its_own_truth_and_its_mistake_is_found(demo: Conn) -> None:
 def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
     assert [(job.name, job.invented) for job in jobs.list_jobs(demo)] == [
         ("Ferry Lanthorn", True),
+        ("Ferry Lanthorn, starboard", True),
         ("Sawmill Hauler", True),
         ("Pump No. 4", True),
         ("Narrow-boat Quillet", True),

@@ -16,7 +16,7 @@ from vallostasis.store.rows import Conn
 from vallostasis.store.whole_job import ADD_OTHERWISE
 
 # What a job's facts hold beside its own rows: what of the shop it was read with.
-OF_THE_SHOP = {"gauge_versions", "masters", "materials", "master_readings"}
+OF_THE_SHOP = {"gauge_versions", "masters", "materials", "master_readings", "lessons", "shelf"}
 
 
 def _row_type_of(name: str) -> object:

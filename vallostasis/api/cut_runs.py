@@ -186,7 +186,7 @@ def read_cut_run(hole_id: UUID, conn: Conn) -> CutHoleView:
     """The run of a hole as it stands, and the proof of its ledge."""
     facts, hole = cut_runs.hole_facts(conn, hole_id)
     found = runs_of(facts, hole)
-    run = next((one for one in reversed(found) if one.is_open), None)
+    run = next((one for one in reversed(found) if one.goes_on), None)
     return CutHoleView(
         hole=hole.number,
         run=None if run is None else _run(conn, facts, hole, run),

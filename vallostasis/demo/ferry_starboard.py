@@ -35,9 +35,9 @@ MOST_PASSES = 14
 
 HOLES = tuple(HoleTruth(depth, tilt, -tilt / 2) for depth, tilt in
               ((8861.0, 4), (8858.0, -3), (8864.0, 5), (8860.0, 2), (8857.0, -4), (8862.0, 3)))  # fmt: skip
-LINERS = tuple(LinerTruth(f"S{n}", "Pellerby", "P-2214", flange) for n, flange in
+LINERS = tuple(LinerTruth(f"R{n}", "Pellerby", "P-2214", flange) for n, flange in
                enumerate((8900.0, 8901.0, 8899.0, 8900.0, 8902.0, 8901.0), start=1))  # fmt: skip
-BLOCK = BlockTruth(HOLES, LINERS, {n: f"S{n}" for n in range(1, 7)})
+BLOCK = BlockTruth(HOLES, LINERS, {n: f"R{n}" for n in range(1, 7)})
 
 
 @dataclass(frozen=True, slots=True)

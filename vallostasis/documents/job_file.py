@@ -71,9 +71,9 @@ def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetim
     judged = tuple(_judged(hole_now(facts, hole)) for hole in facts.holes)
     facts = with_events(facts, {number: place for place, number in enumerate(event_numbers(facts), start=1)})
     history = JobHistory(facts.cards_chosen, cards)
-    # What gauges showed on the shop's masters, and what runs taught, belongs to the shop and not to the job; the cards
-    # chosen are its history.
-    facts = replace(facts, master_readings=(), cards_chosen=(), lessons=())
+    # What gauges showed on the shop's masters, what runs taught and the shelf belong to the shop and not to the job;
+    # the cards chosen are its history.
+    facts = replace(facts, master_readings=(), cards_chosen=(), lessons=(), shelf=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
 
 

@@ -7,7 +7,7 @@ from uuid import UUID, uuid4
 
 from vallostasis.core.block_plans.of_job import chosen_plan
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
-from vallostasis.core.cut_runs.run import RunNow, open_run, refuse_pass, run_now, stop_hour
+from vallostasis.core.cut_runs.run import RunNow, refuse_pass, run_at_work, run_now, stop_hour
 from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.features.usual_lengths import CUT_DEPTH, SHIM
 from vallostasis.core.notation.lengths import Unit, both_size, micrometres
@@ -60,7 +60,7 @@ def begin_run(conn: Conn, hole_id: UUID, wanted: RunWanted, by: UUID) -> None:
     facts, hole = _locked(conn, hole_id)
     if any(one.run_id == wanted.run_id for one in facts.cut_runs):
         return
-    present = open_run(facts, hole)
+    present = run_at_work(facts, hole)
     if present is not None:
         raise Refused(
             f"Hole {hole.number} is being cut already: {present.count} of {present.of} passes. Go on with that run, or "
@@ -162,7 +162,7 @@ def note_on_run(conn: Conn, hole_id: UUID, run_id: UUID, noted: RunNoted, by: UU
     now = run_now(facts, _run(facts, hole, run_id))
     if noted.kind is RunMarkKind.FINISHED:
         raise Refused("A run is finished as a cut: finish it.", "kind")
-    if not now.is_open and noted.kind not in (RunMarkKind.DEBURRED, RunMarkKind.WIDTH):
+    if not now.goes_on and noted.kind not in (RunMarkKind.DEBURRED, RunMarkKind.WIDTH):
         raise Refused("This run is over: start another.", "kind", RefusalCode.STALE)
     depth_um, typed = None, ""
     if noted.kind is RunMarkKind.MEASURED:
@@ -192,7 +192,7 @@ def finish_run(conn: Conn, hole_id: UUID, run_id: UUID, note: str, by: UUID) -> 
     """Finish a run: it is a cut to the depth that it was set for, and the ledge is to be proved."""
     facts, hole = _locked(conn, hole_id)
     now = run_now(facts, _run(facts, hole, run_id))
-    if not now.is_open:
+    if not now.goes_on:
         return
     if now.unchecked or now.count == 0:
         raise Refused("Nothing is cut yet: give the run up instead.", "run_id")

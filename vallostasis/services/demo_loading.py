@@ -24,7 +24,7 @@ from vallostasis.services.demo_route import (
     play_preparation,
     play_schools,
 )
-from vallostasis.services.demo_runs import fit_after_run, load_cutter, play_run
+from vallostasis.services.demo_runs import fit_after_run, load_cutter, load_shelf, play_run
 from vallostasis.services.demo_shop import load_shop
 from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import cutters, gauges, setting_masters, thermometers
@@ -47,6 +47,7 @@ def load_demo(conn: Conn) -> UUID:
     load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)
     load_cutter(conn, people)
+    load_shelf(conn, people)
     _cut_starboard(conn, people)
     return main_job
 
@@ -79,7 +80,11 @@ def load_demo_job(conn: Conn, demo: DemoJob, people: dict[str, UUID]) -> UUID:
         if hole.number not in demo.block.fitted:
             continue
         written = demo.shims.get(hole.number)
-        shims = () if written is None else (fitting.ShimFitted(written.nominal, written.measured, "bevel down"),)
+        shims = (
+            ()
+            if written is None
+            else (fitting.ShimFitted(written.nominal, written.measured, "bevel down", confirmed=True),)
+        )
         ready = fitting.MadeReady(() if demo.route.fitted_with else tuple(fitting.ReadyTick), demo.route.fitted_with)
         fitting.record_fitting(conn, hole.hole_id, uuid4(), demo.block.fitted[hole.number], shims, people["Wren"],
                                made_ready=ready)  # fmt: skip

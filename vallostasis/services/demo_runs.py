@@ -5,8 +5,9 @@ from uuid import UUID, uuid4
 
 from vallostasis.core.records.cut_runs import CHECKS, RunMarkKind
 from vallostasis.demo.ferry_starboard import RunPlay
-from vallostasis.services import cut_runs, cutters, fitting
+from vallostasis.services import cut_runs, cutters, fitting, shelf
 from vallostasis.services.cutters import CutterTyped
+from vallostasis.services.shelf import LotTyped
 from vallostasis.store import jobs
 from vallostasis.store.job_facts import read_job_facts
 from vallostasis.store.rows import Conn
@@ -34,6 +35,17 @@ def load_cutter(conn: Conn, people: dict[str, UUID]) -> None:
     today = datetime.now(UTC).date()
     cutters.serve_cutter(conn, known.card.cutter_id, "sharpened", "new edge, corner stoned", today - timedelta(days=21),
                          people["Wren"])  # fmt: skip
+
+
+# The shelf of the shop: sizes that the ferry's engines need, measured, one quarter-millimetre shim short. [mm]
+SHELF = (("0.10", 2, "0.101"), ("0.15", 0, ""), ("0.20", 3, "0.199"), ("0.25", 5, "0.251"), ("0.50", 1, "0.500"))
+
+
+def load_shelf(conn: Conn, people: dict[str, UUID]) -> None:
+    """Put the shop's shims on the shelf."""
+    for size, count, measured in SHELF:
+        shelf.put_on_shelf(conn, LotTyped(uuid4(), f"{size} mm", count, f"{measured} mm" if measured else "", "M-31",
+                                          "9.40", "141.2 mm"), people["Ines"])  # fmt: skip
 
 
 def play_run(conn: Conn, job_id: UUID, people: dict[str, UUID], run: RunPlay, ago: timedelta) -> UUID:

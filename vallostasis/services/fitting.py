@@ -12,7 +12,7 @@ from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.features.usual_lengths import CUT_DEPTH, SHIM
 from vallostasis.core.notation.lengths import Unit, both_size, both_small, metres, micrometres
 from vallostasis.core.notation.typed_lengths import ParsedLength
-from vallostasis.core.protrusion.measured import depths_of
+from vallostasis.core.protrusion.measured import UNMEASURED_SHIM_M, depths_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Fitting, Hole
@@ -23,6 +23,7 @@ from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_liner
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.route import pass_or_refuse
+from vallostasis.services.shelf import lot_to_use, use_shims
 from vallostasis.store import jobs
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts, read_job_facts
@@ -165,12 +166,14 @@ def record_fitting(
         )
     keep_lessons(conn, facts)
     present = facts.present_fitting(hole_id)
-    rows = tuple(_shim_row(fitting_id, place, shim) for place, shim in enumerate(shims))
+    rows = tuple(_shim_row(facts, fitting_id, place, shim) for place, shim in enumerate(shims))
+    _ask_for_thickness(facts, shims)
     facts = _log_ready(conn, facts, hole, made_ready, by)
     pass_or_refuse(conn, facts, Operation.FIT, hole, by, made_ready.hold_reason)
     record_fact(conn, NewFitting(fitting_id, hole_id, liner.liner_id), by)
     for row in rows:
         record_fact(conn, row)
+    use_shims(conn, facts, fitting_id, [row.nominal_um for row in rows], by)
     if present is not None:
         record_fact(conn, NewOut(present.fitting_id, because_fitting_id=fitting_id), by)
     if elsewhere is not None and elsewhere.hole_id != hole_id:
@@ -240,7 +243,19 @@ def put_in_as_found(conn: Conn, facts: JobFacts, hole: Hole, by: UUID, mark: str
     record_fact(conn, NewFitting(uuid4(), hole.hole_id, liner.liner_id), by)
 
 
-def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> NewShim:
+def _ask_for_thickness(facts: JobFacts, shims: tuple[ShimFitted, ...]) -> None:
+    """A shim is measured before it goes under a liner, unless its lot was, or it is said to go unmeasured."""
+    for place, shim in enumerate(shims):
+        row = _shim_row(facts, uuid4(), place, shim)
+        if row.measured_um is None and not shim.confirmed:
+            raise Refused(
+                f"Measure the {shim.nominal} shim, and see which side is up: by its nominal size alone it is good to "
+                f"{both_small(micrometres(UNMEASURED_SHIM_M))}.",
+                f"shims.{place}.measured", RefusalCode.ASKS, (Suggestion("Fit it unmeasured", "", confirm=True),),
+            )  # fmt: skip
+
+
+def _shim_row(facts: JobFacts, fitting_id: UUID, place: int, shim: ShimFitted) -> NewShim:
     def read(name: str, text: str) -> ParsedLength:
         return read_usual(f"shims.{place}.{name}", text, shim.bare_unit, SHIM, shim.confirmed)
 
@@ -253,5 +268,8 @@ def _shim_row(fitting_id: UUID, place: int, shim: ShimFitted) -> NewShim:
             f"Measured {measured.typed} is far from nominal {nominal.typed}: is it the right shim, the right unit?",
             f"shims.{place}.measured",
         )
-    return NewShim(fitting_id, place, nominal.value_um, None if measured is None else measured.value_um, nominal.typed,
-                   shim.side_up)  # fmt: skip
+    measured_um = None if measured is None else measured.value_um
+    lot = lot_to_use(facts, nominal.value_um)
+    if measured_um is None and lot is not None:
+        measured_um = lot.measured_um
+    return NewShim(fitting_id, place, nominal.value_um, measured_um, nominal.typed, shim.side_up)

@@ -16,6 +16,7 @@ from vallostasis.store import (
     notes,
     room,
     setting_masters,
+    shelf,
     spec_cards,
 )
 from vallostasis.store.fact_rows import list_facts
@@ -72,6 +73,7 @@ def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         master_readings=master_readings.list_master_readings(conn),
         room=room.get_room(conn),
         lessons=lessons.list_lessons(conn),
+        shelf=shelf.list_lots(conn, job_id),
         **recorded,
     )
 

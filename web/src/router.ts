@@ -79,6 +79,7 @@ export const router = createRouter({
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
     { path: '/shop/cabinet', name: 'cabinet', component: () => import('@/features/shop/CabinetPage.vue') },
     { path: '/shop/cutters', name: 'cutters', component: () => import('@/features/shop/CuttersPage.vue') },
+    { path: '/shop/shelf', name: 'shelf', component: () => import('@/features/shop/ShelfPage.vue') },
     { path: '/shop/schools', name: 'schools', component: () => import('@/features/shop/SchoolsPage.vue') },
     {
       path: '/shop/studies',

@@ -6,9 +6,16 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.api.ranges import FEW, Between, Depth, NotNegativeSmall, Shim, Small, Uncertainty
+from vallostasis.api.ranges import Between, Depth, NotNegativeSmall, Shim, Small, Uncertainty
 from vallostasis.core.block_plans.plan import BlockPlan, PlanRule, plan_block
-from vallostasis.core.block_plans.problem import BlockProblem, BlockRules, HoleToPlan, LockKind, ShimStock
+from vallostasis.core.block_plans.problem import (
+    BlockProblem,
+    BlockRules,
+    HoleToPlan,
+    LockKind,
+    ShimStock,
+    check_problem,
+)
 from vallostasis.core.counterbore.cut_plan import CutParts, CutterTrust, SeatLimits
 from vallostasis.core.protrusion.stack import stack_part
 from vallostasis.core.records.spec_card import Acceptance
@@ -22,7 +29,7 @@ class HoleAsked(BaseModel):
     """One hole: depths of its ledge, its flange, its protrusion as it stands, what was decided of it. [m]"""
 
     hole: int
-    present_depths_m: Annotated[list[Depth], FEW]
+    present_depths_m: Annotated[list[Depth], Field(min_length=1, max_length=24)]
     flange_m: Depth
     protrusion_m: Small | None = None
     pits_m: Annotated[list[Depth], Field(max_length=20)] = Field([], description="Bottoms of pits below the deck. [m]")
@@ -138,7 +145,9 @@ def compute_block_plan(ask: BlockPlanRequest) -> BlockPlanAnswer:
     shims = tuple(ShimStock(one.size_m, one.stock, round(one.price * 100)) for one in ask.shims)
     cutter = CutterTrust(ask.graduation_m, ask.stop_accuracy_m, ask.graduation_error)
     holes = tuple(_hole(ask, one, rules) for one in ask.holes)
-    return BlockPlanAnswer.of(plan_block(BlockProblem(holes, shims, rules, cutter, ask.may_order), ask.rule))
+    problem = BlockProblem(holes, shims, rules, cutter, ask.may_order)
+    check_problem(problem)
+    return BlockPlanAnswer.of(plan_block(problem, ask.rule))
 
 
 def _hole(ask: BlockPlanRequest, one: HoleAsked, rules: BlockRules) -> HoleToPlan:

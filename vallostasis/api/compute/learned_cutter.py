@@ -11,13 +11,13 @@ from vallostasis.core.counterbore.learned import ENOUGH_HOLES, HoleCut, learn
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
-Seconds = Annotated[float, Field(gt=0, le=86_400, allow_inf_nan=False)]
+Seconds = Annotated[float, Field(ge=0.001, le=86_400, allow_inf_nan=False)]
 
 
 class RunAsked(BaseModel):
     """One finished run: passes counted, change by the gauge, how far it ended from what was set. [1], [m], [s]"""
 
-    passes: Annotated[float, Field(gt=0, le=5000, allow_inf_nan=False)]
+    passes: Annotated[float, Field(ge=0.01, le=5000, allow_inf_nan=False)]
     change_m: Small
     off_m: Small = 0.0
     pass_s: Annotated[list[Seconds], Field(max_length=500)] = []

@@ -4,9 +4,17 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from vallostasis.core.block_plans.plan import BlockPlan, PlanRule, plan_block
-from vallostasis.core.block_plans.problem import BlockProblem, BlockRules, HoleToPlan, LockKind, ShimStock
+from vallostasis.core.block_plans.problem import (
+    BlockProblem,
+    BlockRules,
+    HoleToPlan,
+    LockKind,
+    ShimStock,
+    check_problem,
+)
 from vallostasis.core.counterbore.cut_plan import CutParts
-from vallostasis.core.counterbore.hole_plan import cut_parts, cutter_trust, present_liner, seat_limits, shims_left
+from vallostasis.core.counterbore.hole_plan import cut_parts, cutter_trust, present_liner, seat_limits
+from vallostasis.core.counterbore.shim_stock import shims_left
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.notation.lengths import both_size, metres, micrometres
 from vallostasis.core.protrusion.measured import measured_hole
@@ -76,6 +84,7 @@ def plans_of_block(facts: JobFacts, wishes: PlanWishes = PlanWishes()) -> BlockP
         return BlockPlans((), "The card names no shim sizes: enter them, then the cut can be planned.")
     try:
         problem = block_problem(facts, wishes)
+        check_problem(problem)
     except OutOfDomain as missing:
         return BlockPlans((), str(missing))
     obstructed = frozenset(one.hole for one in card.obstructions)

@@ -9,6 +9,7 @@ from enum import StrEnum
 from itertools import pairwise
 
 from vallostasis.core.counterbore.cut_plan import CutParts, CutPlan, CutterTrust, SeatLimits, cut_to
+from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.records.spec_card import Acceptance
 from vallostasis.core.uncertainty.budget import Estimate, difference_of, mean_of, stated, value_of
 from vallostasis.core.uncertainty.decision import ROUNDING, State, decide
@@ -79,6 +80,26 @@ class BlockProblem:
     rules: BlockRules
     cutter: CutterTrust
     may_order: bool = False
+
+
+def check_problem(problem: BlockProblem) -> None:
+    """Refuse what no block can be.
+
+    Raises
+    ------
+    OutOfDomain
+        Naming a hole that is there twice, a head over a hole that is not there, or an aim outside the window. [m]
+    """
+    numbers = [one.hole for one in problem.holes]
+    if len(set(numbers)) != len(numbers):
+        raise OutOfDomain("each hole is named once", "holes")
+    under = [number for head in problem.rules.heads for number in head]
+    if len(set(under)) != len(under) or not set(under) <= set(numbers):
+        raise OutOfDomain("each hole stands under one head, and every head over holes that are there", "heads")
+    limits = problem.rules.limits
+    for one in problem.holes:
+        if not limits.least_m <= one.target_m <= limits.greatest_m:
+            raise OutOfDomain(f"the aim of hole {one.hole} lies outside the window with a shim", "target_m")
 
 
 @dataclass(frozen=True, slots=True)

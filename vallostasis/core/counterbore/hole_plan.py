@@ -1,9 +1,7 @@
 """Planning the cut of one hole of a job: what has to be known first, and the plan or its refusal."""
 
-from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
-from decimal import Decimal
 
 from vallostasis.core.counterbore.cut_plan import (
     Caution,
@@ -20,6 +18,7 @@ from vallostasis.core.counterbore.fixed_cuts import FixedCut, fixed_cut_outcomes
 from vallostasis.core.counterbore.learned import HoleCut, LearnedCutter, as_learned, learn
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.seat_corner import corner_in_the_way
+from vallostasis.core.counterbore.shim_stock import shims_left
 from vallostasis.core.counterbore.stack_up import StackShare, stack_up_of
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.notation.lengths import metres
@@ -295,20 +294,6 @@ def _why_not_yet(facts: JobFacts, hole: Hole, liner: Liner | None) -> str:
             "stand on is wrong. Find out which before anything is cut."
         )
     return corner_in_the_way(facts, hole)
-
-
-def shims_left(facts: JobFacts) -> dict[Decimal, int]:
-    """Shims on the shelf by size [µm]: the card's stock less those under the liners of this job.
-
-    A count; house rule.
-    """
-    fitted = Counter(
-        shim.nominal_um
-        for hole in facts.holes
-        if (fitting := facts.present_fitting(hole.hole_id)) is not None
-        for shim in facts.shims_of(fitting.fitting_id)
-    )
-    return {shim.thickness.um: max(0, shim.stock - fitted[shim.thickness.um]) for shim in facts.card.shims}
 
 
 def _with_shims_on_the_shelf(facts: JobFacts, parts: CutParts, limits: SeatLimits) -> CutPlan | CutRefusal:

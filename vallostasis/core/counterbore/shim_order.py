@@ -4,7 +4,8 @@ from collections import defaultdict
 from dataclasses import dataclass
 from decimal import Decimal
 
-from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole, shims_left
+from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
+from vallostasis.core.counterbore.shim_stock import shims_left
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records.job_facts import JobFacts

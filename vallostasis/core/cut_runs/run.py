@@ -65,12 +65,12 @@ class RunNow:
 
     @property
     def to_go_um(self) -> Decimal:
-        """Depth still to cut, by the count. [µm]"""
+        """Depth still to cut, by the count. [µm] By definition."""
         return max(Decimal(0), self.run.depth_um - self.at_um)
 
     @property
     def cut_um(self) -> Decimal:
-        """Depth cut so far, by the count. [µm]"""
+        """Depth cut so far, by the count. [µm] By definition."""
         return self.at_um - self.run.start_um
 
     @property
@@ -90,7 +90,7 @@ class RunNow:
 
     @property
     def next_vacuum(self) -> int:
-        """Pass after which the chips come out."""
+        """Pass after which the chips come out. Common practice."""
         return (self.count // self.run.vacuum_every + 1) * self.run.vacuum_every
 
     @property
@@ -102,7 +102,7 @@ class RunNow:
         return not any(one.kind is RunMarkKind.VACUUM and one.event > last for one in self.marks)
 
     @property
-    def is_open(self) -> bool:
+    def goes_on(self) -> bool:
         """Whether it is still to be cut."""
         return self.state not in (RunState.FINISHED, RunState.GIVEN_UP)
 
@@ -113,9 +113,9 @@ def runs_of(facts: JobFacts, hole: Hole) -> tuple[RunNow, ...]:
     return tuple(run_now(facts, one) for one in facts.standing(facts.cut_runs) if one.hole_id == hole.hole_id)
 
 
-def open_run(facts: JobFacts, hole: Hole) -> RunNow | None:
+def run_at_work(facts: JobFacts, hole: Hole) -> RunNow | None:
     """Return the run that a hole is being cut by; None where there is none. One run per hole at a time: house rule."""
-    return next((one for one in runs_of(facts, hole) if one.is_open), None)
+    return next((one for one in runs_of(facts, hole) if one.goes_on), None)
 
 
 def run_now(facts: JobFacts, run: CutRun) -> RunNow:
@@ -277,7 +277,7 @@ def refuse_pass(now: RunNow, number: int) -> None:
     """
     if now.unchecked:
         raise OutOfDomain(f"not before: {', '.join(one.value for one in now.unchecked)}", "number")
-    if not now.is_open:
+    if not now.goes_on:
         raise OutOfDomain("this run is over: start another", "number")
     if number <= now.count:
         raise OutOfDomain(f"pass {number} is counted already", "number")

@@ -48,6 +48,7 @@ from vallostasis.core.records.rows import (
     ZeroCheck,
     ZeroCorrection,
 )
+from vallostasis.core.records.shelf import ShimLot
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.records.temperatures import Material, RoomAssumed, Temperature
 
@@ -107,6 +108,7 @@ class JobFacts:
     run_passes: tuple[RunPass, ...] = ()
     run_marks: tuple[RunMark, ...] = ()
     lessons: tuple[Lesson, ...] = ()
+    shelf: tuple[ShimLot, ...] = ()
 
     def __post_init__(self) -> None:
         """Put rows in the order in which they were recorded, in whatever order they came."""

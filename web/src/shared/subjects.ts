@@ -62,6 +62,7 @@ export const JOB_VIEWS: readonly { label: string; name: string; of: readonly str
 export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
   { label: 'Gauges and people', name: 'shop', of: ['shop'] },
   { label: 'Masters and service', name: 'cabinet', of: ['cabinet'] },
+  { label: 'Shelf', name: 'shelf', of: ['shelf'] },
   { label: 'Cutters', name: 'cutters', of: ['cutters'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },
   { label: 'Schools', name: 'schools', of: ['schools'] },

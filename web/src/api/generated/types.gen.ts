@@ -5006,6 +5006,60 @@ export type LinkState = 'connecting' | 'live' | 'silent' | 'lost' | 'not underst
 export type LockKind = 'free' | 'leave it' | 'cut it';
 
 /**
+ * LotBody
+ *
+ * A lot of shims as typed; the client makes the id.
+ */
+export type LotBody = {
+    /**
+     * Shim Lot Id
+     */
+    shim_lot_id: string;
+    /**
+     * Size
+     */
+    size: string;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Measured
+     */
+    measured?: string;
+    /**
+     * Lot
+     */
+    lot?: string;
+    /**
+     * Price
+     */
+    price?: string;
+    /**
+     * Outside
+     *
+     * Outside diameter.
+     */
+    outside?: string;
+    /**
+     * Side Up
+     */
+    side_up?: 'bevel down' | 'bevel up' | 'no bevel';
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * Mark
  *
  * Mean of the readings at one clock position, and what it decides.
@@ -8271,6 +8325,102 @@ export type ShimBody = {
      */
     side_up?: 'bevel down' | 'bevel up' | 'no bevel';
 };
+
+/**
+ * ShimLotView
+ *
+ * A lot as it stands. [m]
+ */
+export type ShimLotView = {
+    /**
+     * Shim Lot Id
+     */
+    shim_lot_id: string;
+    /**
+     * Size M
+     */
+    size_m: number;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Measured M
+     */
+    measured_m: number | null;
+    /**
+     * Lot
+     */
+    lot: string;
+    /**
+     * Price
+     */
+    price: number | null;
+    /**
+     * Outside M
+     */
+    outside_m: number | null;
+    /**
+     * Side Up
+     */
+    side_up: string;
+    /**
+     * On Shelf
+     */
+    on_shelf: number;
+    /**
+     * Reserved
+     */
+    reserved: number;
+    /**
+     * Reserved Here
+     */
+    reserved_here: number;
+    /**
+     * Ordered
+     */
+    ordered: number;
+};
+
+/**
+ * ShimMoveBody
+ *
+ * What is done with shims of a lot; the client makes the id.
+ */
+export type ShimMoveBody = {
+    /**
+     * Shim Move Id
+     */
+    shim_move_id: string;
+    /**
+     * Shim Lot Id
+     */
+    shim_lot_id: string;
+    kind: ShimMoveKind;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Job Id
+     */
+    job_id?: string | null;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * ShimMoveKind
+ *
+ * What is done with shims of a lot.
+ */
+export type ShimMoveKind = 'reserved' | 'released' | 'used' | 'ordered' | 'arrived' | 'scrapped';
 
 /**
  * ShimNeed
@@ -12256,6 +12406,290 @@ export type PressPassSwitchResponses = {
 };
 
 export type PressPassSwitchResponse = PressPassSwitchResponses[keyof PressPassSwitchResponses];
+
+export type ListShelfData = {
+    body?: never;
+    path?: never;
+    query?: {
+        /**
+         * Job Id
+         */
+        job_id?: string | null;
+    };
+    url: '/api/shelf';
+};
+
+export type ListShelfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListShelfError = ListShelfErrors[keyof ListShelfErrors];
+
+export type ListShelfResponses = {
+    /**
+     * Response List Shelf
+     *
+     * Successful Response
+     */
+    200: Array<ShimLotView>;
+};
+
+export type ListShelfResponse = ListShelfResponses[keyof ListShelfResponses];
+
+export type PutOnShelfData = {
+    body: LotBody;
+    path?: never;
+    query?: never;
+    url: '/api/shelf/lots';
+};
+
+export type PutOnShelfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PutOnShelfError = PutOnShelfErrors[keyof PutOnShelfErrors];
+
+export type PutOnShelfResponses = {
+    /**
+     * Response Put On Shelf
+     *
+     * Successful Response
+     */
+    201: Array<ShimLotView>;
+};
+
+export type PutOnShelfResponse = PutOnShelfResponses[keyof PutOnShelfResponses];
+
+export type MoveShimsData = {
+    body: ShimMoveBody;
+    path?: never;
+    query?: never;
+    url: '/api/shelf/moves';
+};
+
+export type MoveShimsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MoveShimsError = MoveShimsErrors[keyof MoveShimsErrors];
+
+export type MoveShimsResponses = {
+    /**
+     * Response Move Shims
+     *
+     * Successful Response
+     */
+    201: Array<ShimLotView>;
+};
+
+export type MoveShimsResponse = MoveShimsResponses[keyof MoveShimsResponses];
+
+export type ReadShimOrderCsvData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/shim-order.csv';
+};
+
+export type ReadShimOrderCsvErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadShimOrderCsvError = ReadShimOrderCsvErrors[keyof ReadShimOrderCsvErrors];
+
+export type ReadShimOrderCsvResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
+export type ReadShimOrderPdfData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/shim-order.pdf';
+};
+
+export type ReadShimOrderPdfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadShimOrderPdfError = ReadShimOrderPdfErrors[keyof ReadShimOrderPdfErrors];
+
+export type ReadShimOrderPdfResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadShimOrderPdfResponse = ReadShimOrderPdfResponses[keyof ReadShimOrderPdfResponses];
 
 export type ComputeBlockPlanData = {
     body: BlockPlanRequest;

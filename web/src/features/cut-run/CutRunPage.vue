@@ -18,6 +18,7 @@ import RunChecks from './RunChecks.vue'
 import RunEnd from './RunEnd.vue'
 import RunFoot from './RunFoot.vue'
 import RunNumbers from './RunNumbers.vue'
+import StopAside from './StopAside.vue'
 import StopDial from './StopDial.vue'
 import { useRun } from './useRun'
 
@@ -33,8 +34,6 @@ const { run, refusal, said, elapsed } = now
 const paused = ref(false)
 const reason = ref('')
 const size = (metres: number) => `${lengthText(metres, SIZE_WITH[unit.value])} ${SIZE_WITH[unit.value]}`
-const minutes = (seconds: number) =>
-  seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`
 
 const isChecking = computed(() => run.value?.state === 'checks before the first pass')
 const isOver = computed(() => run.value?.state === 'count is done')
@@ -136,47 +135,7 @@ onKeyStroke('z', (event) => {
               class="mt-3 grid grid-cols-[minmax(0,11fr)_minmax(0,12fr)] gap-x-5 border-t-2 border-rule pt-3 lg:grid-cols-[minmax(0,11fr)_minmax(0,14fr)]"
             >
               <StopDial class="w-full max-w-72" :run="run" />
-              <div class="grid content-start gap-2">
-                <div v-if="!isOver">
-                  <p class="text-lg">Stop this pass at</p>
-                  <p class="text-5xl font-bold text-act lg:text-6xl">{{ run.next_stop_hour }} h</p>
-                  <p v-if="run.passes.length" class="text-sm text-ink-soft">
-                    not where the last ones stopped:
-                    {{
-                      run.passes
-                        .slice(-3)
-                        .reverse()
-                        .map((one) => `${one.stop_hour} h`)
-                        .join(', ')
-                    }}
-                  </p>
-                </div>
-                <div class="border-t border-rule pt-2">
-                  <button
-                    v-if="run.vacuum_due"
-                    type="button"
-                    class="quiet min-h-11 border-act font-bold text-act"
-                    @click="now.mark('vacuumed')"
-                  >
-                    Vacuum now, then tap here
-                  </button>
-                  <template v-else>
-                    <p class="text-xl font-bold">Vacuum after pass {{ run.next_vacuum }}</p>
-                    <p class="text-sm text-ink-soft">
-                      {{ run.next_vacuum - run.count }} from now, every {{ run.vacuum_every }}
-                    </p>
-                  </template>
-                </div>
-                <p class="border-t border-rule pt-2">
-                  <b class="text-2xl">{{ minutes(run.left_s) }}</b>
-                  <span class="text-ink-soft"> ±{{ minutes(run.left_within_s) }} to the end</span>
-                  <span class="block text-sm text-ink-soft">{{
-                    run.of_passes
-                      ? `from ${run.of_passes} passes of this run`
-                      : 'as usual, until three are turned'
-                  }}</span>
-                </p>
-              </div>
+              <StopAside :run="run" :over="isOver" @vacuum="now.mark('vacuumed')" />
             </div>
             <p v-if="said" class="mt-2 font-bold" role="status" aria-label="Said">{{ said }}</p>
             <RefusalNote v-if="refusal && !refusal.suggestions.length" :refusal="refusal" />

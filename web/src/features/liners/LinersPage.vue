@@ -84,7 +84,7 @@ const setup = computed(() => job.block.value?.setups.find((one) => one.quantity 
     </p>
     <div class="mt-6 grid gap-10 lg:grid-cols-[1fr_26rem]">
       <AddLinerForm />
-      <ShimTable v-if="job.block.value?.shims.length" :shims="job.block.value.shims" />
+      <ShimTable v-if="job.block.value?.shims.length" :shims="job.block.value.shims" :job-id="job.jobId" />
     </div>
   </main>
 </template>

@@ -2,7 +2,7 @@
 import type { ShimNeed } from '@/api/generated'
 
 /** Shims over the whole block: the shelf, the holes that need one, what to order. */
-defineProps<{ shims: ShimNeed[] }>()
+defineProps<{ shims: ShimNeed[]; jobId: string }>()
 </script>
 
 <template>
@@ -28,6 +28,11 @@ defineProps<{ shims: ShimNeed[] }>()
         </tr>
       </tbody>
     </table>
-    <p class="text-xs text-ink-soft">With one spare of each size in use: common practice.</p>
+    <p class="text-sm text-ink-soft">
+      With one spare of each size in use: common practice. Order list:
+      <a class="link" :href="`/api/jobs/${jobId}/shim-order.csv`" download>CSV</a> ·
+      <a class="link" :href="`/api/jobs/${jobId}/shim-order.pdf`" download>PDF</a> ·
+      <RouterLink class="link" :to="{ name: 'shelf' }">the shelf</RouterLink>
+    </p>
   </section>
 </template>
