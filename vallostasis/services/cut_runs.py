@@ -6,7 +6,7 @@ from decimal import Decimal
 from uuid import UUID, uuid4
 
 from vallostasis.core.block_plans.of_job import chosen_plan
-from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
+from vallostasis.core.counterbore.hole_plan import HolePlan, cutter_trust, plan_hole
 from vallostasis.core.cut_runs.run import RunNow, refuse_pass, run_at_work, run_now, stop_hour
 from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.features.usual_lengths import CUT_DEPTH, SHIM
@@ -77,8 +77,10 @@ def begin_run(conn: Conn, hole_id: UUID, wanted: RunWanted, by: UUID) -> None:
     card = facts.card.cutter
     known = cutters.find_cutter(conn, card.name)
     every = VACUUM_EVERY if known is None else known.vacuum_every
-    record_fact(conn, NewCutRun(facts.job.job_id, wanted.run_id, hole_id, depth_um, start_um, shim_um,
-                                card.graduation.um, card.name, every), by)  # fmt: skip
+    # As own runs taught it where they are enough: the passes are those of the plan.
+    graduation_um = micrometres(cutter_trust(facts).graduation_m, 1)
+    record_fact(conn, NewCutRun(facts.job.job_id, wanted.run_id, hole_id, depth_um, start_um, shim_um, graduation_um,
+                                card.name, every), by)  # fmt: skip
 
 
 def _aimed(facts: JobFacts, hole: Hole, wanted: RunWanted) -> tuple[Decimal, Decimal]:
