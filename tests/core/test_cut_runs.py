@@ -14,7 +14,7 @@ from scipy import stats
 from tests.core.card import limit, wet_card
 from tests.core.facts import HOURS, Story
 from vallostasis.core.counterbore.cut_plan import CutterTrust
-from vallostasis.core.counterbore.hole_plan import cutter_trust
+from vallostasis.core.counterbore.cutter_in_hand import cutter_trust
 from vallostasis.core.counterbore.learned import HoleCut, as_learned, learn
 from vallostasis.core.counterbore.stack_up import stack_up_of
 from vallostasis.core.cut_runs.own_runs import finished_runs

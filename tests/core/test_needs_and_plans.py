@@ -10,10 +10,10 @@ from scipy import stats
 from tests.core.card import length, limit, wet_card
 from tests.core.facts import Story
 from vallostasis.core.counterbore.cut_plan import Caution, CutPlan, CutterTrust, depth_by_the_stop
+from vallostasis.core.counterbore.cutter_in_hand import cutter_trust
 from vallostasis.core.counterbore.hole_plan import (
     HolePlan,
     HoleRefusal,
-    cutter_trust,
     depth_window,
     expected_after_cut,
     plan_hole,

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from vallostasis.core.block_plans.of_job import ChosenPlan
 from vallostasis.core.block_plans.plan import BlockPlan, HoleInPlan, PlanRule, hours_of
 from vallostasis.core.block_plans.problem import LockKind
-from vallostasis.core.counterbore.hole_plan import cutter_trust, learned_of
+from vallostasis.core.counterbore.cutter_in_hand import a_pass_of, cutter_trust, learned_of
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.passes import Passes
 from vallostasis.core.notation.lengths import metres
@@ -201,7 +201,7 @@ def _plan(facts: JobFacts, plan: BlockPlan) -> BlockPlanView:
         ledge_spent_m=plan.ledge_spent_m,
         shims=[ShimUseView(size_m=one.size_m, count=one.count, to_order=one.to_order) for one in plan.shims],
         price=plan.price / 100,
-        hours=hours_of(plan),
+        hours=hours_of(plan, a_pass_of(facts).hours),
         passes=plan.passes,
         depth_m=plan.depth_m,
         proven_best=plan.proven_best,

@@ -11,6 +11,7 @@ from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.readings import Done
 from vallostasis.api.trail import PhraseView
+from vallostasis.core.counterbore.cutter_in_hand import a_pass_of
 from vallostasis.core.counterbore.deck_marks import pits_of
 from vallostasis.core.cut_runs.proof import LedgeProof, ProofKind, ledge_proof
 from vallostasis.core.cut_runs.run import RunNow, RunState, measure_after, runs_of, stop_hour, time_left
@@ -140,6 +141,7 @@ class RunView(BaseModel):
     left_within_s: float
     a_pass_s: float
     of_passes: int
+    learned_from: int = Field(description="Runs from which the time of a pass is known while this one has few.")
     turning_since: datetime | None
     now: datetime
     ledge: list[DepthAt]
@@ -197,7 +199,8 @@ def read_cut_run(hole_id: UUID, conn: Conn) -> CutHoleView:
 def _run(conn: Conn, facts: JobFacts, hole: Hole, now: RunNow) -> RunView:
     run = now.run
     card = cutters.find_cutter(conn, run.cutter)
-    left = time_left(now)
+    learned = a_pass_of(facts)
+    left = time_left(now, learned.seconds)
     reached = any(one.kind is RunMarkKind.STOP_REACHED for one in now.marks)
     # Nobody said that the stop is reached while passes are left: then there is nothing to hold against the count.
     turning = not reached and now.passes_left > 0
@@ -236,6 +239,7 @@ def _run(conn: Conn, facts: JobFacts, hole: Hole, now: RunNow) -> RunView:
         left_within_s=left.within_s,
         a_pass_s=left.a_pass_s,
         of_passes=left.of_passes,
+        learned_from=learned.runs,
         turning_since=_turning_since(now),
         now=datetime.now(UTC),
         ledge=[DepthAt(hour=row.place.hour, depth_m=row.value_m) for row in before.read

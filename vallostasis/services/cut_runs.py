@@ -6,7 +6,8 @@ from decimal import Decimal
 from uuid import UUID, uuid4
 
 from vallostasis.core.block_plans.of_job import chosen_plan
-from vallostasis.core.counterbore.hole_plan import HolePlan, cutter_trust, plan_hole
+from vallostasis.core.counterbore.cutter_in_hand import cutter_trust
+from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
 from vallostasis.core.cut_runs.run import RunNow, refuse_pass, run_at_work, run_now, stop_hour
 from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.features.usual_lengths import CUT_DEPTH, SHIM

@@ -7,7 +7,8 @@ from enum import StrEnum
 from uuid import UUID, uuid4
 
 from vallostasis.core.counterbore.cut_plan import depth_by_the_stop
-from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, cutter_trust, plan_hole, seat_limits
+from vallostasis.core.counterbore.cutter_in_hand import cutter_trust
+from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, plan_hole, seat_limits
 from vallostasis.core.errors import OutOfDomain, Suggestion
 from vallostasis.core.features.usual_lengths import CUT_DEPTH, SHIM
 from vallostasis.core.notation.lengths import Unit, both_size, both_small, metres, micrometres

@@ -13,7 +13,8 @@ from vallostasis.core.block_plans.problem import (
     check_problem,
 )
 from vallostasis.core.counterbore.cut_plan import CutParts
-from vallostasis.core.counterbore.hole_plan import cut_parts, cutter_trust, present_liner, seat_limits
+from vallostasis.core.counterbore.cutter_in_hand import cutter_trust
+from vallostasis.core.counterbore.hole_plan import cut_parts, present_liner, seat_limits
 from vallostasis.core.counterbore.shim_stock import shims_left
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.notation.lengths import both_size, metres, micrometres

@@ -8,14 +8,13 @@ from vallostasis.core.counterbore.cut_plan import (
     CutParts,
     CutPlan,
     CutRefusal,
-    CutterTrust,
     SeatLimits,
     TriedShim,
     plan_cut,
 )
+from vallostasis.core.counterbore.cutter_in_hand import cutter_trust
 from vallostasis.core.counterbore.deck_marks import Pit, pits_of
 from vallostasis.core.counterbore.fixed_cuts import FixedCut, fixed_cut_outcomes
-from vallostasis.core.counterbore.learned import HoleCut, LearnedCutter, as_learned, learn
 from vallostasis.core.counterbore.ledge_report import ledge_left
 from vallostasis.core.counterbore.seat_corner import corner_in_the_way
 from vallostasis.core.counterbore.shim_stock import shims_left
@@ -166,30 +165,6 @@ def _greatest_depth(card: SpecCard) -> float | None:
     if nominal is None or left is None or least is None:
         return None
     return nominal + left - least
-
-
-def cutter_trust(facts: JobFacts) -> CutterTrust:
-    """How truly the cutter of a job stops. [m]
-
-    From the card, where 5 % of graduations is common practice; from five finished runs of that cutter in that material
-    on as the shop's own runs taught.
-    """
-    cutter = facts.card.cutter
-    marked = CutterTrust(cutter.graduation.metres, cutter.stop_accuracy.metres, cutter.graduation_error_percent / 100)
-    return as_learned(marked, learned_of(facts))
-
-
-@once
-def learned_of(facts: JobFacts) -> LearnedCutter:
-    """What runs taught of the cutter of a job in the material of its block. [m], [s] By ``learn``; GUM G.3.2."""
-    name, material = facts.card.cutter.name.casefold(), facts.card.block_material
-    return learn(
-        [
-            HoleCut(float(one.passes), metres(one.change_um), metres(one.off_um), one.pass_s)
-            for one in facts.lessons
-            if one.cutter.casefold() == name and one.material == material
-        ]
-    )
 
 
 @once

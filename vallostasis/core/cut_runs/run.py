@@ -10,6 +10,7 @@ from enum import StrEnum
 from itertools import pairwise
 from statistics import median, quantiles
 
+from vallostasis.core.counterbore.cutter_in_hand import USUAL_PASS_S
 from vallostasis.core.counterbore.passes import Passes, count_passes
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.records.cut_runs import CHECKS, CutRun, RunMark, RunMarkKind, RunPass
@@ -25,8 +26,6 @@ STOPS_KEPT_AWAY = 3
 AWAY_H = 2
 # A pause longer than this is no pass. [s]
 LONGEST_PASS_S = 600.0
-# One pass with its reset, while nobody knows better. Common practice, no published source. [s]
-USUAL_PASS_S = 60.0
 
 
 class RunState(StrEnum):

@@ -7791,6 +7791,12 @@ export type RunView = {
      */
     of_passes: number;
     /**
+     * Learned From
+     *
+     * Runs from which the time of a pass is known while this one has few.
+     */
+    learned_from: number;
+    /**
      * Turning Since
      */
     turning_since: string | null;

@@ -76,11 +76,12 @@ const lines = (hole: PlanHoleView): [string, string][] => {
   const part = cut.part_pass_m > 0 ? ` + ${small(cut.part_pass_m)}` : ''
   return [
     ['now', hole.now_m === null ? '–' : exactSmall(hole.now_m, unit.value, { signed: true })],
-    ['cut', `${small(cut.from_touch_off_m)}`],
-    ['to', size(cut.depth_m)],
+    ['from touch', small(cut.from_touch_off_m)],
+    ['from deck', size(cut.depth_m)],
     ['shim', size(cut.shim_m)],
     ['passes', `${cut.passes}${part}`],
     ['left', size(cut.ledge_left_m)],
+    ['once read', `±${small(cut.by_gauge_expanded_m)}`],
   ]
 }
 </script>

@@ -44,7 +44,11 @@ const minutes = (seconds: number) =>
       <b class="text-2xl">{{ minutes(run.left_s) }}</b>
       <span class="text-ink-soft"> ±{{ minutes(run.left_within_s) }} to the end</span>
       <span class="block text-sm text-ink-soft">{{
-        run.of_passes ? `from ${run.of_passes} passes of this run` : 'as usual, until three are turned'
+        run.of_passes
+          ? `from ${run.of_passes} passes of this run`
+          : run.learned_from
+            ? `learned from ${run.learned_from} runs`
+            : 'as usual, until three are turned'
       }}</span>
     </p>
   </div>

@@ -19,6 +19,7 @@ import {
 import { newId } from '@/shared/newId'
 import { onChange, ownChange, refresh } from '@/shared/state/link'
 import { personId } from '@/shared/state/preferences'
+import { tell } from '@/shared/state/readBack'
 import { useLoaded } from '@/shared/state/useLoaded'
 
 /** A switch is asked a few times a second while a run is open. */
@@ -93,12 +94,14 @@ export function useRun(jobId: string, holeId: () => string | null): RunNow {
         if (here.value?.run && (answer.run?.count ?? 0) > here.value.run.count) here.value = answer
       })
       said.value = `Pass ${number} is on record.`
+      tell(String(number), true)
       refusal.value = null
       if ((run.value?.count ?? 0) < number) await load()
     } catch (error) {
       const why = asRefusal(error)
       if (why.code === 'stale') {
         said.value = why.message
+        tell('not counted', false)
         await load()
       } else refusal.value = why
     }

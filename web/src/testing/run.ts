@@ -1,0 +1,56 @@
+/** A run as the server tells it, for unit tests. */
+import type { CutHoleView, RunView } from '@/api/generated'
+
+export const CHECKS = [
+  'oil drops in the tool',
+  'bolts by hand, then torque while turning',
+  'even witness all round',
+  'collar locked',
+  'stop set',
+  'touched off on the high spot',
+] as const
+
+export const run = (more: Partial<RunView> = {}): RunView => ({
+  run_id: 'r',
+  hole: 5,
+  state: 'cutting',
+  depth_m: 9.298e-3,
+  start_m: 8.848e-3,
+  shim_m: 0.5e-3,
+  graduation_m: 20e-6,
+  count: 8,
+  of: 23,
+  at_m: 9.008e-3,
+  to_go_m: 290e-6,
+  cut_m: 160e-6,
+  cut_within_m: 8e-6,
+  next_m: 20e-6,
+  part_pass_m: 10e-6,
+  measured_m: null,
+  next_stop_hour: 4,
+  passes: [],
+  checks: CHECKS.map((kind) => ({ kind, done_by: 'Wren' })),
+  vacuum_every: 10,
+  next_vacuum: 10,
+  vacuum_due: false,
+  measure_after: 20,
+  left_s: 930,
+  left_within_s: 120,
+  a_pass_s: 62,
+  of_passes: 8,
+  learned_from: 0,
+  turning_since: null,
+  now: '2026-11-20T10:00:00Z',
+  ledge: [],
+  pits: [],
+  cutter: null,
+  agree: true,
+  says: { text: '', terms: [] },
+  may_be: [],
+  caution: ['Swarf cuts.'],
+  liner_mark: 'L6',
+  started_by: 'Wren',
+  ...more,
+})
+
+export const atHole = (now: RunView | null): CutHoleView => ({ hole: 5, run: now, proof: null })
