@@ -45,7 +45,8 @@ def test_a_shim_and_a_cut_in_another_unit_are_asked_about(bench: Bench) -> None:
     }
     fit = bench.client.post(f"/api/holes/{hole}/fittings", json={**body, "shims": [{"nominal": ".003"}]})
     _asks(fit, "shims.0.nominal", "0.003 inch")
-    fit = bench.client.post(f"/api/holes/{hole}/fittings", json={**body, "shims": [{"nominal": "8"}]})
+    unmeasured = {**body, "shims": [{"nominal": "8"}], "confirmed": True}
+    fit = bench.client.post(f"/api/holes/{hole}/fittings", json=unmeasured)
     assert fit.status_code == 201, fit.text
     shim = bench.hole(5)["shims"][0] if "shims" in bench.hole(5) else None
     assert shim is None or float(shim["nominal_um"]) == pytest.approx(203.2)

@@ -145,9 +145,10 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     _wait_for(port, process)
     health = _health(port)
     assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
-    jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
+    jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
     assert [strip["job"]["name"] for strip in jobs] == [
         "Ferry Lanthorn",
+        "Ferry Lanthorn, starboard",
         "Sawmill Hauler",
         "Pump No. 4",
         "Narrow-boat Quillet",
@@ -167,12 +168,12 @@ def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) ->
     port = _free_port()
     process = _start(folder, port)
     _wait_for(port, process)
-    first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json()
+    first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
     process.kill()
     process.communicate()
     again = _start(folder, port)
     _wait_for(port, again)
-    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs").json() == first
+    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json() == first
     again.terminate()
     again.communicate(timeout=START_SECONDS)
     assert not _postgres_runs(folder)
@@ -188,7 +189,7 @@ def test_a_database_that_dies_under_it_comes_back_by_itself(folder: Path) -> Non
     while _health(port)["database"] != "up" and time.monotonic() < deadline:
         with contextlib.suppress(subprocess.TimeoutExpired):
             process.wait(ASK_AGAIN_SECONDS)
-    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs").status_code == 200
+    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).status_code == 200
     process.terminate()
     process.communicate(timeout=START_SECONDS)
     assert not _postgres_runs(folder)

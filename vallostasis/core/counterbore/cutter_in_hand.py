@@ -32,7 +32,7 @@ class PassTime:
 
     @property
     def hours(self) -> float:
-        """The same in hours. [h]"""
+        """The same in hours, by definition of the hour. [h]"""
         return self.seconds / 3600
 
 

@@ -39,5 +39,5 @@ class ShimLot:
 
     @property
     def free(self) -> int:
-        """How many this job can take."""
+        """How many this job can take: what lies there less what other jobs keep, by definition; never below 0."""
         return max(0, self.on_shelf - self.reserved_elsewhere)

@@ -9,7 +9,9 @@ const size = (metres: number) => `${lengthText(metres, SIZE_WITH[unit.value])} $
 </script>
 
 <template>
-  <div class="grid grid-cols-[auto_auto_minmax(0,1fr)] gap-x-3 sm:gap-x-5">
+  <div
+    class="grid grid-cols-[auto_minmax(0,1fr)_auto] gap-x-3 sm:grid-cols-[auto_auto_minmax(0,1fr)] sm:gap-x-5"
+  >
     <p
       class="num text-[6.5rem] leading-[0.85] font-bold lg:text-[13rem]"
       aria-label="Passes done"
@@ -27,7 +29,7 @@ const size = (metres: number) => `${lengthText(metres, SIZE_WITH[unit.value])} $
     </div>
     <div class="border-l border-rule pl-3 sm:pl-5">
       <p class="text-sm text-ink-soft sm:text-base">still to go, by the stop</p>
-      <p>
+      <p class="whitespace-nowrap">
         <span class="num text-4xl font-bold sm:text-5xl lg:text-7xl">{{
           exactSmall(run.to_go_m, unit)
         }}</span><span class="ml-1 text-xl text-ink-soft sm:text-2xl">{{ unit }}</span>
