@@ -73,15 +73,15 @@ const lines = (hole: PlanHoleView): [string, string][] => {
       ['ledge', size(hole.present_depth_m)],
       ['left', size(hole.ledge_left_m)],
     ]
-  const part = cut.part_pass_m > 0 ? ` + ${small(cut.part_pass_m)}` : ''
+  const part = cut.part_pass_m > 0 ? `+${small(cut.part_pass_m)}` : ''
   return [
     ['now', hole.now_m === null ? '–' : exactSmall(hole.now_m, unit.value, { signed: true })],
-    ['from touch', small(cut.from_touch_off_m)],
-    ['from deck', size(cut.depth_m)],
+    ['touch', small(cut.from_touch_off_m)],
+    ['deck', size(cut.depth_m)],
     ['shim', size(cut.shim_m)],
     ['passes', `${cut.passes}${part}`],
     ['left', size(cut.ledge_left_m)],
-    ['once read', `±${small(cut.by_gauge_expanded_m)}`],
+    ['by gauge', `±${small(cut.by_gauge_expanded_m)}`],
   ]
 }
 </script>
@@ -177,7 +177,7 @@ const lines = (hole: PlanHoleView): [string, string][] => {
         </template>
         <dl class="grid grid-cols-[auto_1fr] pt-1 text-left text-sm">
           <template v-for="[name, value] in lines(one.hole)" :key="name">
-            <dt class="text-ink-soft">{{ name }}</dt>
+            <dt class="whitespace-nowrap text-ink-soft">{{ name }}</dt>
             <dd class="num text-right" :class="one.hole.cut && 'font-bold'">{{ value }}</dd>
           </template>
         </dl>

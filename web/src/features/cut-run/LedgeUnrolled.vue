@@ -128,7 +128,15 @@ const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
     <path :d="`M${outline}`" class="fill-none stroke-part" stroke-width="2.2" stroke-dasharray="5 4" />
     <g v-for="pit in pits" :key="pit.key">
       <path :d="pit.d" class="fill-paper stroke-ink" stroke-width="2.2" />
-      <text :x="pit.x" :y="pit.y + 20" text-anchor="middle" font-size="14" class="fill-part">
+      <text
+        :x="pit.x"
+        :y="pit.y + 20"
+        text-anchor="middle"
+        font-size="14"
+        class="fill-part stroke-paper"
+        stroke-width="4"
+        paint-order="stroke"
+      >
         pit {{ size(pit.depth) }}
       </text>
     </g>

@@ -40,7 +40,7 @@ const setupView = computed(() => ({
     <h1 class="truncate leading-tight font-bold">{{ block.job.name }}</h1>
     <p class="truncate text-xs text-ink-soft">{{ block.card.engine }} · job {{ block.job.number }}</p>
   </div>
-  <nav aria-label="Job" class="flex flex-wrap gap-x-2.5 text-sm whitespace-nowrap">
+  <nav aria-label="Job" class="flex flex-wrap gap-x-2 text-sm whitespace-nowrap">
     <RouterLink
       v-for="view in views"
       :key="view.label"

@@ -14,6 +14,7 @@ import ShopNav from '@/shared/ui/ShopNav.vue'
 import CutterForm from './CutterForm.vue'
 import CutterService from './CutterService.vue'
 import LearnedPlot from './LearnedPlot.vue'
+import PassSwitchForm from './PassSwitchForm.vue'
 
 /** The cutters of the shop: their cards, what was done to them, and what their own runs teach. */
 const { data: cutters, refusal, load } = useLoaded<CutterView[]>(() => ask(listCutters()))
@@ -147,5 +148,6 @@ async function saved(): Promise<void> {
         </div>
       </div>
     </article>
+    <PassSwitchForm />
   </main>
 </template>
