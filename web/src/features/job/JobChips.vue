@@ -52,7 +52,7 @@ const setupView = computed(() => ({
   </nav>
   <RouterLink
     :to="setupView"
-    class="quiet ml-auto flex items-center gap-1 text-sm"
+    class="quiet ml-auto flex items-center gap-1 px-2 text-sm"
     :class="setup?.cautions.length || setup?.capability === 'wrong tool' ? 'border-unsure text-unsure' : ''"
     :title="
       setup

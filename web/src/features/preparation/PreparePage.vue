@@ -2,8 +2,10 @@
 import { computed, ref } from 'vue'
 
 import type { FindingView } from '@/api/generated'
+import { sizeText } from '@/shared/format/lengths'
 import { STATE_TONE } from '@/shared/format/tones'
 import { useJob } from '@/shared/state/job'
+import { unit } from '@/shared/state/preferences'
 import { useJobUndo } from '@/shared/state/useUndo'
 import NoteDialog from '@/shared/ui/NoteDialog.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -47,7 +49,7 @@ const holes = computed(() => job.block.value?.holes.map((one) => one.number) ?? 
         </p>
         <p class="ml-auto text-sm text-ink-soft">
           <template v-if="ready.land_m !== null"
-            >copper: the sealing land, {{ (ready.land_m * 1e3).toFixed(1) }} mm wide ·
+            >copper: the sealing land, {{ sizeText(ready.land_m, unit) }} wide ·
           </template>
           point to a mark
         </p>
