@@ -160,7 +160,9 @@ describe('the plan of a block', () => {
     await settled()
     const tried = server.asked.find((one) => one.path.endsWith('/try'))
     expect(tried?.body).toMatchObject({ holes: [{ hole: 1, lock: 'cut it', shim: '', target: '' }] })
-    server.answer(HERE, { status: 201, body: { job_id: 'j' } })
+    server.answer(HERE, (asked) =>
+      asked.method === 'POST' ? { status: 201, body: { job_id: 'j' } } : { body: plans() },
+    )
     await press(/Choose this plan as Wren/)
     const chosen = server.asked.find((one) => one.method === 'POST' && one.path === HERE)
     expect(chosen?.body).toMatchObject({ rule: 'best', datum: 'deck', holes: [{ hole: 1, lock: 'cut it' }] })
