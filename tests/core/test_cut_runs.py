@@ -169,6 +169,12 @@ class TestCount:
         small.ready(small.begin(depth="8890"))
         assert measure_after(small.at()) is None
 
+    def test_a_coarse_graduation_is_measured_two_passes_before_the_end(self) -> None:
+        """By hand: 450 µm in steps of 30 are 15 passes; two of them, 60 µm, are left after 13, more than the usual 50."""
+        story = Runs()
+        story.ready(story.begin(step="30"))
+        assert measure_after(story.at()) == 13
+
 
 class TestWhereToStop:
     @given(st.lists(st.sampled_from([float(hour) for hour in range(1, 13)]), max_size=40))
