@@ -170,7 +170,7 @@ class TestCount:
         assert measure_after(small.at()) is None
 
     def test_a_coarse_graduation_is_measured_two_passes_before_the_end(self) -> None:
-        """By hand: 450 µm in steps of 30 are 15 passes; two of them, 60 µm, are left after 13, more than the usual 50."""
+        """By hand: 450 µm in steps of 30 are 15 passes; 60 µm, more than the usual 50, are left after 13."""
         story = Runs()
         story.ready(story.begin(step="30"))
         assert measure_after(story.at()) == 13
