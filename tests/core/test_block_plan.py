@@ -261,6 +261,37 @@ class TestChance:
         assert chance.all_inside == pytest.approx(min(chance.holes.values()), abs=0.02)
         assert chance.all_inside > chance.holes[1] * chance.holes[2] + 0.05
 
+    @pytest.mark.parametrize(
+        "own",
+        [{"neighbour_m": 12 * UM}, {"head_least_m": 100 * UM}, {"head_greatest_m": 96 * UM}, {"neighbour_m": 25 * UM}],
+    )
+    def test_neighbours_and_the_average_of_a_head_count_for_all(self, own: dict[str, float]) -> None:
+        """Two holes drawn from their causes, 10 µm apart as planned: they are inside sooner than all is well."""
+        rng = np.random.default_rng(3)
+        holes = [replace(hole(1, zero="a"), target_m=93 * UM), replace(hole(2, 8_861, zero="b"), target_m=103 * UM)]
+        planned = replace(block(holes, SHIMS, neighbour_m=None), cutter=CutterTrust(20 * UM, 20 * UM, 0.0))
+        choices = solve_given(planned, [True, True]).choices
+        chance = chance_of(replace(planned, rules=replace(planned.rules, **own)), choices)
+        draws = 20_000
+        true = []
+        for one, way in zip(holes, choices, strict=True):
+            assert one.parts is not None
+            assert way.cut is not None
+            # The zero of its gauge, what the gauge read at the high spot, the flange, and the stop of this setting.
+            off = rng.normal(0, UM, draws) + rng.normal(0, 2 * UM, draws) + rng.normal(0, UM, draws)
+            depth = way.cut.depth_m + off + rng.uniform(-20 * UM, 20 * UM, draws)
+            true.append(one.parts.flange_m + way.cut.shim_m - depth)
+        inside = [(one >= LIMITS.least_m) & (one <= LIMITS.greatest_m) for one in true]
+        average = (true[0] + true[1]) / 2
+        kept = (
+            (np.abs(true[0] - true[1]) <= own.get("neighbour_m", np.inf))
+            & (average >= own.get("head_least_m", -np.inf))
+            & (average <= own.get("head_greatest_m", np.inf))
+        )
+        hits = np.mean(inside[0] & inside[1] & kept)
+        assert hits == pytest.approx(chance.all_inside, abs=0.02)
+        assert hits < np.mean(inside[0] & inside[1]) - 0.1
+
     @pytest.mark.parametrize("rule", list(PlanRule))
     def test_ten_thousand_drawn_cuts_land_inside_as_often_as_is_said(self, rule: PlanRule) -> None:
         """Cuts drawn from their causes: gauges, one zero, stop, screw; not from the plan's own estimates."""

@@ -294,12 +294,28 @@ class TestProof:
         assert self._states(story)[ProofKind.DEPTH] is State.OUT
 
     def test_too_deep_says_by_how_much(self) -> None:
-        """By hand: the liner of 8.900 on 0.1 stands in 50 to 125 µm from 8.875 to 8.950; 8.990 is 90 µm past 8.900."""
+        """By hand: the liner of 8.900 on 0.1 stands 75 to 125 µm from 8.875 to 8.925; 8.990 is 90 µm past 8.900."""
         story = _cut_hole((8_990,) * 4)
         proof = ledge_proof(story.facts(), story.hole_rows[0])
         assert proof is not None
         assert proof.over_m == pytest.approx(90 * UM, abs=3 * UM)
         assert proof.further is None
+
+    def test_near_an_end_of_the_window_it_is_too_deep_or_short_already(self) -> None:
+        """By hand: 1 µm inside 8.875 to 8.925, read to some 6 µm: 24 µm short of 8.900, or 24 past it."""
+        proofs = []
+        for read in (8_876, 8_924):
+            story = _cut_hole((read,) * 4)
+            assert self._states(story)[ProofKind.DEPTH] is State.CANNOT_TELL
+            proofs.append(ledge_proof(story.facts(), story.hole_rows[0]))
+        short, deep = proofs
+        assert short is not None
+        assert deep is not None
+        assert short.further is not None
+        assert (short.further.whole, float(short.further.rest_um)) == (1, pytest.approx(4, abs=1))
+        assert short.over_m == 0
+        assert deep.further is None
+        assert deep.over_m == pytest.approx(24 * UM, abs=UM)
 
     def test_stop_and_gauge_apart_is_a_burr_a_graduation_or_a_collar(self) -> None:
         assert self._states(_cut_hole((8_902,) * 4))[ProofKind.STOP_AND_GAUGE] is State.IN
