@@ -29,6 +29,7 @@ from vallostasis.core.cut_runs.run import (
     runs_of,
     stop_hour,
     time_left,
+    time_within_s,
 )
 from vallostasis.core.cut_runs.stop_and_count import stop_and_count
 from vallostasis.core.errors import OutOfDomain
@@ -213,8 +214,18 @@ class TestTime:
         assert left.of_passes == 4
         assert left.a_pass_s == pytest.approx(np.median([50, 60, 70, 80]))
         assert left.seconds == pytest.approx(65 * story.at().passes_left)
-        low, high = np.quantile([50, 60, 70, 80], (0.25, 0.75), method="weibull")
-        assert left.within_s == pytest.approx((high - low) / 2 * story.at().passes_left)
+        assert left.within_s == pytest.approx(time_within_s([50, 60, 70, 80], story.at().passes_left))
+
+    @pytest.mark.parametrize("turned", [5, 7, 16])
+    @pytest.mark.parametrize("to_come", [1, 3, 16])
+    def test_the_time_left_covers(self, turned: int, to_come: int) -> None:
+        """95 ± 2 % of drawn ends lie within the stated ±."""
+        rng = np.random.default_rng(turned * 100 + to_come)
+        passes = rng.normal(60, 6, (8_000, turned + to_come))
+        before, after = passes[:, :turned], passes[:, turned:].sum(axis=1)
+        off = np.abs(after - to_come * np.median(before, axis=1))
+        within = [time_within_s([float(one) for one in row], to_come) for row in before]
+        assert 0.93 <= np.mean(off <= np.array(within)) <= 0.97
 
     def test_as_usual_or_as_learned_until_three_are_turned(self) -> None:
         story = Runs()
