@@ -261,8 +261,8 @@ def time_within_s(taken: Sequence[float], passes: int) -> float:
     Notes
     -----
     Scatter s of m passes: each of k to come varies by s, and the median, which one slow pass does not move, is known to
-    s·√(π/2m), by which all k are off together: t·s·√(k + k²·π/2m). Variance of a sample median, normal law: from
-    memory; Student's t as in the module of what is learned.
+    s·√(π/2m), by which all k are off together: t·s·√(k + k²·π/2m). Variance of the median of normal values
+    from memory; Student's t as where a cutter is learned.
     """
     together = passes**2 * pi / 2 / len(taken)
     return student(len(taken) - 1) * stdev(taken) * sqrt(passes + together)
