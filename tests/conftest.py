@@ -6,7 +6,6 @@ import os
 import select
 import shutil
 import signal
-import socket
 import tempfile
 from collections.abc import Iterator
 from pathlib import Path
@@ -24,7 +23,7 @@ from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.main import create_app
 from vallostasis.services.demo_loading import load_demo
 from vallostasis.settings import Settings
-from vallostasis.store import jobs, people
+from vallostasis.store import jobs, known_jobs, people
 from vallostasis.store.database import migrate
 from vallostasis.store.rows import Conn
 
@@ -33,26 +32,10 @@ hypothesis.settings.register_profile("patient", deadline=None, suppress_health_c
 hypothesis.settings.load_profile("patient")
 
 
+# A copy of the demo is known as its template was: what was worked out of it once serves every test of a worker.
+known_jobs.MOST_REVISIONS = 12
+
 _numbers = itertools.count(1)
-DEVICES = 5
-
-
-def free_ports(count: int = DEVICES) -> int:
-    """The first of so many ports beside each other that nobody uses now."""
-    for _ in range(100):
-        with contextlib.ExitStack() as stack:
-            first = stack.enter_context(socket.socket())
-            first.bind(("127.0.0.1", 0))
-            port = int(first.getsockname()[1])
-            try:
-                for place in range(1, count):
-                    stack.enter_context(socket.socket()).bind(("127.0.0.1", port + place))
-            except (OSError, OverflowError):
-                continue
-            return port
-    raise AssertionError("no free ports beside each other")
-
-
 MEMORY = Path("/dev/shm")
 FOLDER_PREFIX = "vallo-test-"
 PLENTY_BYTES = 2 * 1024**3

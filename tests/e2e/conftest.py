@@ -16,7 +16,8 @@ import pytest
 from fastapi import FastAPI
 from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
 
-from tests.conftest import application, free_ports
+from tests.conftest import application
+from tests.ports import DEVICES, free_ports
 from vallostasis.machine.packages import ROOT
 from vallostasis.machine.serving import Server
 from vallostasis.services.demo_loading import demo_devices, link_demo_gauge
@@ -178,7 +179,7 @@ class GaugeProcess:
 @pytest.fixture
 def gauge_process(demo_dsn: str) -> Iterator[GaugeProcess]:
     """The devices as a process that can be killed."""
-    gauge = GaugeProcess(free_ports())
+    gauge = GaugeProcess(free_ports(DEVICES))
     with psycopg.connect(demo_dsn) as conn:
         link_demo_gauge(conn, gauge.port)
     gauge.start()
@@ -190,7 +191,7 @@ def gauge_process(demo_dsn: str) -> Iterator[GaugeProcess]:
 @pytest.fixture
 def gauge(demo_dsn: str) -> Iterator[int]:
     """The devices in this process, which starts them at once; gives the first of their ports."""
-    port = free_ports()
+    port = free_ports(DEVICES)
     devices = demo_devices(port, seed=3)
     for device in devices:
         threading.Thread(target=device.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True).start()

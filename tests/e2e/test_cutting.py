@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from tests.conftest import free_ports
+from tests.ports import free_ports
 from tests.e2e.conftest import BlockView, screen, serving, tick_ready
 
 
@@ -19,7 +19,7 @@ def _run_checks(page: Page) -> None:
 
 
 def test_prepared_planned_cut_with_a_crash_too_deep_next_shim_fitted_proved(demo_dsn: str, browser: Browser) -> None:
-    port = free_ports(1)
+    port = free_ports()
     with serving(demo_dsn, port=port) as address, screen(browser, address) as page:
         block = BlockView(page).open(5)
         page.get_by_role("link", name="Prepare").click()

@@ -1,7 +1,6 @@
 """On the shop's network: pairing a device, the link cut and back, two benches that see each other."""
 
 import re
-import socket
 from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
 
@@ -9,20 +8,15 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import BlockView, screen, serving
+from tests.ports import free_ports
 from vallostasis.machine.addresses import reached_at
-
-
-def _free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("0.0.0.0", 0))
-        return int(probe.getsockname()[1])
 
 
 class Wire:
     """The application at a port that stays the same, which can be cut off and brought back."""
 
     def __init__(self, dsn: str, host: str = "127.0.0.1") -> None:
-        self.dsn, self.host, self.port = dsn, host, _free_port()
+        self.dsn, self.host, self.port = dsn, host, free_ports(host="0.0.0.0")
         self._running = ExitStack()
 
     def up(self) -> "Wire":

@@ -3,7 +3,6 @@
 import multiprocessing
 import random
 import signal
-import socket
 import tempfile
 import threading
 import time
@@ -19,6 +18,7 @@ import psycopg
 import pytest
 
 from tests.conftest import kill_and_wait
+from tests.ports import free_ports
 from vallostasis.core.records.cut_runs import CHECKS
 from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.machine.serving import Server
@@ -151,10 +151,7 @@ def machine() -> Iterator[Machine]:
         with psycopg.connect(dsn) as conn:
             migrate(conn)
             load_demo(conn)
-        with socket.socket() as probe:
-            probe.bind(("127.0.0.1", 0))
-            port = int(probe.getsockname()[1])
-        machine = Machine(cluster, dsn, port)
+        machine = Machine(cluster, dsn, free_ports())
         machine.start_app()
         yield machine
         machine.kill_app()

@@ -17,7 +17,8 @@ import httpx2
 import psycopg
 import pytest
 
-from tests.conftest import free_ports, kill_and_wait
+from tests.conftest import kill_and_wait
+from tests.ports import DEVICES, free_ports
 from vallostasis.machine import client, packages
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one, server_programs
 from vallostasis.store.database import migration_scripts
@@ -32,12 +33,6 @@ def folder() -> Iterator[Path]:
     with tempfile.TemporaryDirectory(prefix="vallo-machine-", dir="/tmp", ignore_cleanup_errors=True) as name:
         Path(name).chmod(0o755)
         yield Path(name) / "data"
-
-
-def _free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
 
 
 def test_a_cluster_keeps_what_was_written_and_survives_being_killed(folder: Path) -> None:
@@ -109,7 +104,7 @@ def test_a_stale_client_is_found_file_by_file(tmp_path: Path) -> None:
 
 def _start(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:
     return subprocess.Popen(
-        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port), "--gauge-port", str(free_ports())],
+        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port), "--gauge-port", str(free_ports(DEVICES))],
         env={**os.environ, "VALLO_DATA": str(folder), **environment},
         cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
     )  # fmt: skip
@@ -140,7 +135,7 @@ def _postgres_runs(folder: Path) -> bool:
 
 @pytest.mark.parametrize("stop", [signal.SIGTERM, signal.SIGINT])
 def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Signals) -> None:
-    port = _free_port()
+    port = free_ports()
     process = _start(folder, port)
     _wait_for(port, process)
     health = _health(port)
@@ -152,6 +147,9 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
         "Sawmill Hauler",
         "Pump No. 4",
         "Narrow-boat Quillet",
+        "Narrow-boat Brindle",
+        "Hill Tractor Marram",
+        "Winding Engine Tamsin",
     ]
     link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links").json()[0]
     gauge_port = int(link["url"].rpartition(":")[2])
@@ -165,7 +163,7 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
 
 
 def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) -> None:
-    port = _free_port()
+    port = free_ports()
     process = _start(folder, port)
     _wait_for(port, process)
     first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
@@ -180,7 +178,7 @@ def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) ->
 
 
 def test_a_database_that_dies_under_it_comes_back_by_itself(folder: Path) -> None:
-    port = _free_port()
+    port = free_ports()
     process = _start(folder, port)
     _wait_for(port, process)
     kill_and_wait(int((folder / "pg" / "postmaster.pid").read_text().splitlines()[0]))
@@ -207,7 +205,7 @@ def test_a_taken_port_is_said_and_nothing_is_started(folder: Path) -> None:
 
 
 def test_any_other_postgresql_can_be_used(folder: Path, empty_dsn: str) -> None:
-    port = _free_port()
+    port = free_ports()
     process = _start(folder, port, VALLO_DSN=empty_dsn)
     _wait_for(port, process)
     process.terminate()

@@ -14,6 +14,7 @@ from pathlib import Path
 
 # How soon a server that died is started again. [s]
 LOOK_AGAIN_S = 1.0
+PORTS_TRIED = 3
 DATABASE_USER = "vallostasis"
 
 
@@ -50,13 +51,25 @@ class PrivateCluster:
         running = self._running_port()
         if running is None:
             self._forget_the_dead()
-            port = port or _free_port()
-            log = str(self.folder / "postgres.log")
-            self._run("pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", log, "-o", self._options(port))
+            port = self._start_at(port) if port else self._start_at_a_free_port()
         else:
             port = running
         return (f"host=127.0.0.1 port={port} user={DATABASE_USER} password={self._password_file().read_text().strip()} "
                 "dbname=postgres connect_timeout=5")  # fmt: skip
+
+    def _start_at(self, port: int) -> int:
+        log = str(self.folder / "postgres.log")
+        self._run("pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", log, "-o", self._options(port))
+        return port
+
+    def _start_at_a_free_port(self, tries: int = PORTS_TRIED) -> int:
+        """Somebody may take a port between its being found free and the server's start: then another is tried."""
+        try:
+            return self._start_at(_free_port())
+        except MachineError:
+            if tries == 1:
+                raise
+            return self._start_at_a_free_port(tries - 1)
 
     def watch(self, stopping: threading.Event) -> None:
         """Start the server again at its port whenever it is found dead, until told to stop."""
