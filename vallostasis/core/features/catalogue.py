@@ -30,6 +30,7 @@ class PatternKind(StrEnum):
 
     CLOCK = "clock positions"
     LEVELS_AND_AXES = "levels and axes"
+    LEVELS_AND_CLOCK = "levels and clock"
     LEVELS = "levels"
     AXES = "axes"
     GRID = "grid"
@@ -169,9 +170,26 @@ FEATURES: dict[Quantity, Feature] = {
             Quantity.BLOCK_BORE, PartKind.HOLE, PatternKind.LEVELS_AND_AXES, True, Decimal(150), True,
             made_of=MadeOf.BLOCK, gauges=("bore",), loads=_ON_DECK, also_loads=_CAPS, limits=_SIZE_AND_FORM, tight=-1,
         ),
+        # How deep the wall lies below the unworn band, a side: it places wear that a two-point gauge cannot.
+        Feature(
+            Quantity.WEAR_STEP, PartKind.HOLE, PatternKind.LEVELS_AND_CLOCK, False, Decimal(300),
+            made_of=MadeOf.BLOCK, gauges=("indicator", "depth"), loads=_ON_DECK, also_loads=_CAPS,
+            methods=("indicator on the unworn band", "straightedge and feeler"), limits=(GREATEST,), deep=1,
+        ),
+        # From the bore to the outside or the core, a side; read with ultrasound or callipers.
+        Feature(
+            Quantity.WALL_THICKNESS, PartKind.HOLE, PatternKind.LEVELS_AND_CLOCK, True, Decimal(3000),
+            made_of=MadeOf.BLOCK, gauges=("ultrasonic", "calliper"), limits=(LEAST,),
+            level_shares=(("upper", "0.15"), ("middle", "0.5"), ("lower", "0.85")),
+        ),
         Feature(
             Quantity.LINER_OUTSIDE, PartKind.LINER, PatternKind.LEVELS_AND_AXES, True, Decimal(100), True,
             gauges=("micrometer",), limits=_SIZE_AND_FORM, tight=1, not_in=_UNLINED, level_shares=_OUTSIDE,
+        ),
+        # The bore of a liner before it goes in: what it closes in by is told against it.
+        Feature(
+            Quantity.LINER_INSIDE, PartKind.LINER, PatternKind.LEVELS_AND_AXES, True, Decimal(250), True,
+            gauges=("bore",), limits=_SIZE_AND_FORM, tight=-1, not_in=_UNLINED, level_shares=_OUTSIDE, stays=True,
         ),
         Feature(
             Quantity.LINER_BORE, PartKind.FITTING, PatternKind.LEVELS_AND_AXES, True, Decimal(250), True,

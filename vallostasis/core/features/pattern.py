@@ -20,7 +20,7 @@ class PatternLevel:
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """Places to read: levels × axes, levels alone, clock positions, or a grid. [µm], [deg], [h]
+    """Places to read: levels × axes, levels × clock, levels alone, clock positions, or a grid. [µm], [deg], [h]
 
     ``axes_deg`` count clockwise from the front: 0 lies along the crank, 90 across it.
     """
@@ -43,6 +43,8 @@ class Pattern:
         depths = tuple(level.depth_um for level in self.levels)
         if depths and self.axes_deg:
             return tuple(Place(level_um=depth, axis_deg=axis) for axis, depth in _forth_and_back(self.axes_deg, depths))
+        if depths and self.hours:
+            return tuple(Place(hour=hour, level_um=depth) for hour, depth in _forth_and_back(self.hours, depths))
         if depths:
             return tuple(Place(level_um=depth) for depth in depths)
         if self.axes_deg:
@@ -56,12 +58,12 @@ class Pattern:
         if place.along_um is not None and place.across_um is not None:
             along = _nth(self.along_um, place.along_um)
             return f"row {_nth(self.across_um, place.across_um)}, point {along}"
-        if place.hour is not None:
-            return hour_name(place.hour)
         if place.level_um is None:
-            return axis_words(place.axis_deg)
+            return axis_words(place.axis_deg) if place.hour is None else hour_name(place.hour)
         level = next((one.name for one in self.levels if one.depth_um == place.level_um), "")
         name = level or f"{both_depth(place.level_um)} down"
+        if place.hour is not None:
+            return f"{name}, {hour_name(place.hour)}"
         return name if place.axis_deg is None else f"{name}, {place.axis_deg:g}°"
 
 
@@ -82,7 +84,8 @@ def _nth(values: tuple[Decimal, ...], value: Decimal) -> str:
 def place_words(place: Place) -> str:
     """Name a place by itself, without its pattern, depths in both units. By definition of the units."""
     if place.hour is not None:
-        return hour_name(place.hour)
+        hour = hour_name(place.hour)
+        return hour if place.level_um is None else f"{both_depth(place.level_um)}, {hour}"
     if place.along_um is not None and place.across_um is not None:
         return f"{both_depth(place.along_um)} along, {both_depth(place.across_um)} across"
     if place.level_um is None:

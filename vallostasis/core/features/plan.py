@@ -26,6 +26,9 @@ from vallostasis.core.shapes.ovality import cannot_see
 MOST_PLACES = 240
 # A liner of unknown length is taken as this many bores long.
 LENGTH_IN_BORES = Decimal("1.7")
+# Clock positions that place one-sided wear: eight tell an oval from it, twelve three lobes and more too. [h]
+EIGHT_HOURS = (12.0, 1.5, 3.0, 4.5, 6.0, 7.5, 9.0, 10.5)
+TWELVE_HOURS = tuple(float(hour) for hour in (12, *range(1, 12)))
 DRY = (Construction.DRY_FLANGED, Construction.DRY_PLAIN)
 
 
@@ -52,6 +55,7 @@ def pattern_on_card(sheet: FeatureSheet) -> Pattern:
     return Pattern(
         levels=tuple(levels),
         axes_deg=tuple(sorted(sheet.axes_deg)),
+        hours=tuple(sorted(sheet.hours, key=lambda hour: hour % 12)),
         along_um=tuple(sorted(one.um for one in sheet.along)),
         across_um=tuple(sorted(one.um for one in sheet.across)),
     )
@@ -114,6 +118,9 @@ def propose_pattern(cylinder: Cylinder, quantity: Quantity, risk: Risk = Risk.US
     length = cylinder.bore_um * LENGTH_IN_BORES if cylinder.length_um is None else cylinder.length_um
     if feature.pattern is PatternKind.LEVELS:
         return Pattern(levels=_levels(feature.level_shares, length))
+    if feature.pattern is PatternKind.LEVELS_AND_CLOCK:
+        hours = EIGHT_HOURS if risk is Risk.USUAL else TWELVE_HOURS
+        return Pattern(_diameter_levels(cylinder, feature, risk, length), hours=hours)
     axes = (0.0, 45.0, 90.0, 135.0) if risk is Risk.USUAL else (0.0, 30.0, 60.0, 90.0, 120.0, 150.0)
     return Pattern(_diameter_levels(cylinder, feature, risk, length), feature.own_axes_deg or axes)
 
@@ -161,11 +168,22 @@ def blind_spots(feature: Feature, pattern: Pattern) -> tuple[str, ...]:
     """Say what a pattern cannot see."""
     if feature.is_diameter:
         return cannot_see(pattern.axes_deg, len(pattern.levels))
+    if feature.pattern is PatternKind.LEVELS_AND_CLOCK:
+        return cannot_place(len(pattern.hours), feature.quantity is Quantity.WEAR_STEP)
     if feature.pattern is PatternKind.GRID:
         return ("A grid sees no hollow between its points; a straightedge over them finds it.",)
     if feature.quantity is Quantity.NEIGHBOUR_GAP:
         return ("A blade finds the least gap along its own width, not between the levels.",)
     return ()
+
+
+def cannot_place(positions: int, from_band: bool) -> tuple[str, ...]:
+    """Say in words what readings round the clock cannot place. Sampling theorem, by definition: half as many lobes."""
+    said = [f"From {positions} positions up to {(positions - 1) // 2} lobes are placed; a groove between two of them "
+            "is not seen."]  # fmt: skip
+    if from_band:
+        said.append("The unworn band is taken as round: what it is out of round itself is not seen from it.")
+    return tuple(said)
 
 
 def surveyed_features(card: SpecCard) -> tuple[Quantity, ...]:
@@ -207,6 +225,11 @@ def _sheet_problems(path: str, sheet: FeatureSheet) -> Iterator[FieldProblem]:
     if bool(sheet.along) is not bool(sheet.across):
         yield FieldProblem(f"{path}.along", "A grid has points along and across the deck: type both.")
     kind = feature_of(sheet.quantity).pattern
+    if kind is PatternKind.LEVELS_AND_CLOCK and bool(sheet.levels) is not bool(sheet.hours):
+        missing = "hours" if sheet.levels else "levels"
+        yield FieldProblem(f"{path}.{missing}", "A wall is read at levels and clock positions: type both, or neither.")
+    if len(set(sheet.hours)) != len(sheet.hours) or not all(0 < hour <= 12 for hour in sheet.hours):
+        yield FieldProblem(f"{path}.hours", "List each clock position once, from 1 to 12, for example 12, 3, 6, 9.")
     if kind is PatternKind.LEVELS_AND_AXES and bool(sheet.levels) is not bool(sheet.axes_deg):
         missing = "axes_deg" if sheet.levels else "levels"
         yield FieldProblem(f"{path}.{missing}", "A diameter is read at levels and on axes: type both, or neither.")

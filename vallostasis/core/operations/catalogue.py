@@ -79,6 +79,7 @@ class OperationKind:
 
 _O, _Q = Operation, Quantity
 _BORES = (_Q.BLOCK_BORE, _Q.LINER_BORE)
+_WALLS = (_Q.WEAR_STEP, _Q.WALL_THICKNESS)
 LIFTING = "Block and liners are heavy: lift with tested gear, nobody under the load."
 AIR = "Compressed air drives chips into eyes and skin: glasses on, low pressure, nobody in front of it."
 SWARF = "Swarf cuts and iron dust harms lungs and bearings: brush and vacuum, never by hand or mouth."
@@ -126,7 +127,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.BORE_BLOCK, "Bore the block for sleeves", "Bore block", Scope.HOLE, 1, (_O.DECIDE, _O.CAPS, _O.PLUG),
-            (Disturbance((_Q.BLOCK_BORE, _Q.TRIAL_FIT), own_hole=True),
+            (Disturbance((_Q.BLOCK_BORE, _Q.TRIAL_FIT, *_WALLS), own_hole=True),
              Disturbance((_Q.MAIN_BORE, _Q.DECK_FLATNESS))),
             (_Q.BLOCK_BORE,), True, True, "tool and cuts taken", caution=(SWARF, "Spinning tool: sleeves rolled up."),
             risks=("the sleeve was not measured before its bore was cut", "the bar follows the old bore"),
@@ -159,7 +160,8 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.FIT, "Fit the liner", "Fit", Scope.HOLE, 0.5, (_O.FIT_PREP, _O.HEAT),
-            (Disturbance((_Q.MAIN_BORE,)), Disturbance((_Q.NEIGHBOUR_GAP, _Q.NEIGHBOUR_STEP), own_hole=True)),
+            (Disturbance((_Q.MAIN_BORE,)),
+             Disturbance((_Q.NEIGHBOUR_GAP, _Q.NEIGHBOUR_STEP, *_WALLS), own_hole=True)),
             irreversible=True, caution=(LIFTING, "Press and puller loads: stand aside, guard the parts that can fly."),
             risks=("compound in the hole makes a false bottom", "a pull that pops is a liner that cocked"),
         ),
@@ -179,7 +181,8 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.BORE, "Bore to size less stock", "Bore", Scope.HOLE, 1.5, (_O.CAPS, _O.SEAT, _O.DECIDE, _O.PLUG),
-            (Disturbance((*_BORES, _Q.PISTON_CLEARANCE), own_hole=True),), _BORES, True, True, "cuts taken, stock left",
+            (Disturbance((*_BORES, *_WALLS, _Q.PISTON_CLEARANCE), own_hole=True),), _BORES, True, True,
+            "cuts taken, stock left",
             caution=(SWARF, "Spinning tool: sleeves rolled up."),
             risks=("a round oversize instead of the measured piston", "the worst hole is bored last"),
         ),
@@ -191,8 +194,9 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.HONE, "Hone to the piston", "Hone", Scope.HOLE, 0.75, (_O.PLATE, _O.BORE, _O.SEAT),
-            (Disturbance((*_BORES, _Q.PISTON_CLEARANCE, _Q.RING_GAP), own_hole=True),), _BORES, True, True,
-            "stones, strokes, finish", caution=(SWARF, "A hone driven by a drill grabs: two hands, a stop below."),
+            (Disturbance((*_BORES, _Q.WEAR_STEP, _Q.PISTON_CLEARANCE, _Q.RING_GAP), own_hole=True),), _BORES, True,
+            True, "stones, strokes, finish",
+            caution=(SWARF, "A hone driven by a drill grabs: two hands, a stop below."),
             risks=("read warm, the bore is large", "too much overrun bells the ends"),
         ),
         OperationKind(_O.FREE, "Plate off, shape recorded", "Plate off", Scope.HOLE, 0.3, (_O.HONE,),
@@ -232,7 +236,10 @@ HOURS_TO_READ: dict[Quantity, float] = {
     _Q.DECK_FLATNESS: 0.4,
     _Q.MAIN_BORE: 0.15,
     _Q.BLOCK_BORE: 0.25,
+    _Q.LINER_INSIDE: 0.2,
     _Q.LINER_BORE: 0.25,
+    _Q.WEAR_STEP: 0.3,
+    _Q.WALL_THICKNESS: 0.3,
     _Q.TRIAL_FIT: 0.1,
     _Q.NEIGHBOUR_GAP: 0.1,
     _Q.NEIGHBOUR_STEP: 0.05,

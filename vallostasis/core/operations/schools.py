@@ -50,6 +50,7 @@ PLATE, WITH_PLATE, NO_PLATE = "plate", "hone under a plate", "hone without"
 CAPS, ALL_CAPS, FIXTURE_CAPS = "caps", "all caps torqued", "those the fixture needs"
 SUNK, CUT_AND_SHIM, INSERT, DECK_IT = "sunk liner", "cut and shim", "repair insert", "deck the block"
 HEIGHT, TO_HEIGHT, LEFT_PROUD = "liner height", "fitted to height", "left proud, decked after"
+PRESS, LIGHT, FIRM = "press", "light press", "firm press"
 SEAT_BORE, AS_FOUND, BORED = "sleeve seat", "bore kept as found", "block bored for sleeves"
 SLEEVES, LEFT_SMALL, FINISHED = "sleeves", "left small, bored in place", "finished sleeves"
 STONES, WET, DRY_STONES = "stones", "wet honing", "dry honing"
@@ -82,6 +83,12 @@ SCHOOLS: tuple[School, ...] = (
         (Side(SIZE_BLOCK, "The sleeve comes ground; the block bore is honed to it, level by level."),
          Side(SIZE_SLEEVE, "The block is left alone: sleeves are exchanged until one fits, or reground.")),
         "Outsides and bores read level by level: does any pairing fit?", DRY,
+    ),
+    School(
+        PRESS, "Press of a dry sleeve",
+        (Side(LIGHT, "It starts by hand, closes the bore little, and comes out again without a scored hole."),
+         Side(FIRM, "More of the wall touches, so heat goes out; it closes the bore more and wants a press.")),
+        "The bore read before and after fitting, and what the pull took.", DRY,
     ),
     School(
         SEAT_BORE, "Bore for the sleeve",

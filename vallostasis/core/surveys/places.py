@@ -12,6 +12,7 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Place, Quantity, Reading, ReadingSet, ZeroedOn
 from vallostasis.core.records.spec_card import FeatureSheet, SpecCard, sheet_of
 from vallostasis.core.records.values import is_relative, value_used_um
+from vallostasis.core.surveys.loads import held_otherwise
 from vallostasis.core.surveys.set_budget import estimate_of_reading, temperature_key
 from vallostasis.core.uncertainty.budget import Estimate, Stated, mean_of, stated
 from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State, judge
@@ -90,11 +91,16 @@ def newest_set(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") 
     """Return the newest set of a feature of a part; of a flange the newest at a land that has a standing reading."""
     if part.target is None:
         return None
-    sets = [s for s in facts.sets_of(quantity) if _is_of(s, part, quantity)]
+    sets = sets_of_part(facts, quantity, part)
     if quantity is Quantity.FLANGE_THICKNESS:
         at = land or _present_land(facts)
         sets = [s for s in sets if facts.setup(s.setup_id).land == at and facts.standing_readings(s)]
     return sets[-1] if sets else None
+
+
+def sets_of_part(facts: JobFacts, quantity: Quantity, part: Part) -> list[ReadingSet]:
+    """Return the sets of a feature of a part that were not closed, oldest first; none where it cannot be read."""
+    return [] if part.target is None else [s for s in facts.sets_of(quantity) if _is_of(s, part, quantity)]
 
 
 def _present_land(facts: JobFacts) -> str:
@@ -156,7 +162,11 @@ def places_of(
         _place_read(facts, quantity, part, pattern, place, by_place.get(place, []), unreadable.get(place, ""))
         for place in (*pattern.places, *off_pattern)
     )
-    return tuple(sorted(rows, key=lambda row: (row.place.hour or 0) % 12)) if pattern.hours else tuple(rows)
+    return (
+        tuple(sorted(rows, key=lambda row: (row.place.hour or 0) % 12))
+        if pattern.hours and not pattern.levels
+        else tuple(rows)
+    )
 
 
 def _in_order(place: Place) -> tuple[float, ...]:
@@ -194,7 +204,8 @@ def _place_read(
     limits, rule = limits_of(facts, quantity, part), None
     limited = limits.least_m is not None or limits.greatest_m is not None
     is_flatness = quantity is Quantity.DECK_FLATNESS and facts.setup(reading_set.setup_id).method != STRAIGHTEDGE
-    if limited and not is_relative(facts, reading_set) and not is_flatness:
+    comparable = not is_relative(facts, reading_set) and not held_otherwise(facts, reading_set)
+    if limited and comparable and not is_flatness:
         rule = judge(RuleKind.READING, name, shown, (limits.least_m, limits.greatest_m), facts.card.acceptance,
                      quantity, len(readings), place.hour)  # fmt: skip
     return PlaceRead(place, name, tuple(readings), value, shown, as_read, "", doubtful, on_pattern, rule)

@@ -39,6 +39,7 @@ from vallostasis.core.surveys.derived import (
     round_the_clock,
     worst,
 )
+from vallostasis.core.surveys.loads import held_otherwise, running_bore
 from vallostasis.core.surveys.places import (
     MOVED_ZERO,
     STRAIGHTEDGE,
@@ -46,6 +47,7 @@ from vallostasis.core.surveys.places import (
     limits_of,
     newest_set,
     places_of,
+    sets_of_part,
     why_reopened,
 )
 from vallostasis.core.surveys.set_budget import (
@@ -54,6 +56,7 @@ from vallostasis.core.surveys.set_budget import (
     temperature_key,
     with_a_thermometer,
 )
+from vallostasis.core.surveys.stripes import stripes_left
 from vallostasis.core.uncertainty.budget import Budget, Estimate, Stated, mean_of, stated
 from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, Standing, State, judge, state_of
 from vallostasis.core.uncertainty.extremes import range_of
@@ -137,10 +140,26 @@ class Survey:
 @once
 def survey_of(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") -> Survey:
     """Work out what stands of a feature on a part; ``land`` is that of a flange thickness, empty for the one in use."""
-    feature = feature_of(quantity)
-    pattern, on_card = pattern_of(facts.card, quantity)
     newest = newest_set(facts, quantity, part, land)
     reopened = "" if newest is None else why_reopened(facts, newest)
+    return _survey_of_set(facts, quantity, part, newest, reopened)
+
+
+@once
+def surveys_by_load(facts: JobFacts, quantity: Quantity, part: Part) -> tuple[Survey, ...]:
+    """Work out what stands of a feature on a part under every load that it was read under, the newest last."""
+    newest: dict[str, ReadingSet] = {}
+    for one in sets_of_part(facts, quantity, part):
+        if facts.standing_readings(one):
+            load = facts.setup(one.setup_id).load
+            newest.pop(load, None)
+            newest[load] = one
+    return tuple(_survey_of_set(facts, quantity, part, one, "") for one in newest.values())
+
+
+def _survey_of_set(facts: JobFacts, quantity: Quantity, part: Part, newest: ReadingSet | None, reopened: str) -> Survey:
+    feature = feature_of(quantity)
+    pattern, on_card = pattern_of(facts.card, quantity)
     disturbed = None if newest is None or reopened else disturbed_by(facts, quantity, holes_of(part), newest)
     reading_set = None if reopened or disturbed else newest
     past = () if reading_set is newest else places_of(facts, quantity, part, pattern, newest)
@@ -148,14 +167,16 @@ def survey_of(facts: JobFacts, quantity: Quantity, part: Part, land: str = "") -
     relative = reading_set is not None and is_relative(facts, reading_set)
     form, flatness = _form(feature, places) if not relative else None, _flatness(facts, reading_set, places)
     derived = tuple(_derived(facts, feature, pattern, places, flatness))
-    rules = () if relative else tuple(_rules(facts, quantity, part, places, derived))
+    otherwise = "" if reading_set is None else held_otherwise(facts, reading_set)
+    stripes = stripes_left(facts, part.hole) if quantity is running_bore(facts.card) and reading_set else ""
+    rules = () if relative or otherwise else tuple(_rules(facts, quantity, part, places, derived))
     standing = Standing(
         rules,
         reopened=reopened if part.target is not None else part.why_not,
         disturbed="" if disturbed is None else why_disturbed(disturbed, quantity),
         doubt=MOVED_ZERO if any(row.doubtful for row in places) else "",
         missing=_missing_words(feature, places),
-        relative=RELATIVE if relative else "",
+        relative=RELATIVE if relative else otherwise or stripes,
         unreadable=tuple(f"{row.name} cannot be read: {row.unreadable}" for row in places if row.unreadable),
         no_limits="every place is read; the card sets no limit for it",
     )
@@ -211,7 +232,8 @@ def _plane(places: tuple[PlaceRead, ...]) -> PlaneFit | None:
     return fit_plane(angles, [value for _, value in known])
 
 
-def _bore_table(pattern: Pattern, places: tuple[PlaceRead, ...]) -> BoreTable | None:
+def bore_table(pattern: Pattern, places: tuple[PlaceRead, ...]) -> BoreTable | None:
+    """Lay what was read out by level and axis; None where nothing was. [m] By its places."""
     cells = {
         (row.place.level_um, row.place.axis_deg): row
         for row in places
@@ -278,7 +300,7 @@ def _derived(
     estimates = [row.estimate for row in read if row.estimate is not None]
     if not estimates:
         return
-    table = _bore_table(pattern, places) if feature.pattern is PatternKind.LEVELS_AND_AXES else None
+    table = bore_table(pattern, places) if feature.pattern is PatternKind.LEVELS_AND_AXES else None
     if table is not None:
         yield from of_a_bore(table, k)
         return
