@@ -74,8 +74,9 @@ SUBJECTS = (
     ),
     Subject(
         "bores",
-        (Quantity.BLOCK_BORE, Quantity.LINER_OUTSIDE, Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING,
-         Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN, Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
+        (Quantity.BLOCK_BORE, Quantity.WEAR_STEP, Quantity.WALL_THICKNESS, Quantity.LINER_OUTSIDE,
+         Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN,
+         Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
         (LensName.BORE, LensName.DISTORTION, LensName.CLEARANCE),
         (Operation.CAPS, Operation.BORE, Operation.PLATE, Operation.HONE, Operation.FREE, Operation.MAINS,
          Operation.ALIGN, Operation.PISTONS),
@@ -84,7 +85,7 @@ SUBJECTS = (
     ),
     Subject(
         "fits",
-        (Quantity.TRIAL_FIT,),
+        (Quantity.TRIAL_FIT, Quantity.LINER_INSIDE),
         (LensName.FIT,),
         (Operation.BORE_BLOCK, Operation.HONE_BLOCK, Operation.FIT_PREP, Operation.HEAT, Operation.FIT,
          Operation.SOAK),

@@ -79,6 +79,17 @@ FORMS: dict[FindingKind, FindingForm] = {
             ("worn ring", "worn under the flange", "cavitation line", "fretted"), "mm",
             ExpectedRange(Decimal(5), Decimal(3_000)), "depth", lies=True,
         ),
+        FindingForm(
+            FindingKind.WALL, ("bore",),
+            ("score", "pitted area", "scuffed downwards", "scuffed upwards", "cavitation line", "water mark",
+             "stripe left", "dark area", "bright area"), "mm",
+            ExpectedRange(Decimal(1), Decimal(3_000)), "depth", lies=True,
+        ),
+        FindingForm(
+            FindingKind.FEEL, ("bore",),
+            ("nail glides over it", "needle dances", "needle hangs", "sounds dull", "sounds rough",
+             "pushes evenly", "pushes tight, then free"), lies=True,
+        ),
     )
 }  # fmt: skip
 

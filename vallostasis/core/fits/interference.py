@@ -1,5 +1,6 @@
 """Interference to come: a liner's outside less the bore it is to go into, level by level."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from vallostasis.core.features.parts import Part, part_with_key
@@ -64,7 +65,7 @@ def _against(facts: JobFacts, bore: Survey, liner: Part, mark: str) -> Interfere
     for depth, mean in zip(*_level_means(bore), strict=True):
         name = next((one.name for one in bore.pattern.levels if abs(float(one.depth_um) / 1e6 - depth) < 1e-9), "")
         if at[0] - BEYOND_M <= depth <= at[-1] + BEYOND_M:
-            press = difference_of(_between(depth, at, there), mean)
+            press = difference_of(between_levels(depth, at, there), mean)
             value = stated(f"interference with {mark}, {name}", press, facts.card.coverage_factor)
             levels.append(InterferenceAt(name, depth, value))
         else:
@@ -84,8 +85,11 @@ def _level_means(survey: Survey) -> tuple[list[float], list[Estimate]]:
     return depths, [mean_of(by_depth[depth]) for depth in depths]
 
 
-def _between(depth: float, depths: list[float], means: list[Estimate]) -> Estimate:
-    """The mean at a depth by a straight line between the levels beside it; beyond the last as it is there."""
+def between_levels(depth: float, depths: Sequence[float], means: Sequence[Estimate]) -> Estimate:
+    """Return the value at a depth by a straight line between the levels beside it; beyond the last as it is there. [m]
+
+    Common practice, no published source.
+    """
     if depth <= depths[0]:
         return means[0]
     if depth >= depths[-1]:

@@ -2,9 +2,12 @@
 
 from collections.abc import Iterator
 from dataclasses import fields
+from itertools import pairwise
 
+from vallostasis.core.records.fit_terms import FitWindow, StopRule
 from vallostasis.core.records.spec_card import (
     Arrangement,
+    BoreTerms,
     FieldProblem,
     Layout,
     Limit,
@@ -19,7 +22,8 @@ NAME_THE_SOURCE = "A limit from the specification names its book, edition and pa
 
 def check_card(card: SpecCard) -> tuple[FieldProblem, ...]:
     """Find what contradicts itself on a card, field by field; nothing found means it can be saved."""
-    return (*_layout_problems(card.layout), *_limit_problems(card.limits), *_measuring_problems(card))
+    return (*_layout_problems(card.layout), *_limit_problems(card.limits), *_measuring_problems(card),
+            *_bore_problems(card.bores), *_fit_problems(card))  # fmt: skip
 
 
 def _layout_problems(layout: Layout) -> Iterator[FieldProblem]:
@@ -71,6 +75,75 @@ def _limit_problems(limits: Limits) -> Iterator[FieldProblem]:
                 f"limits.{field.name}",
                 NAME_THE_SOURCE,
             )
+
+
+def _bore_problems(bores: BoreTerms) -> Iterator[FieldProblem]:
+    top, bottom = bores.ring_top.metres, bores.ring_bottom.metres
+    if top is not None and bottom is not None and top >= bottom:
+        yield FieldProblem("bores.ring_bottom", "The lowest ring turns below the top one: check both.")
+    wall, least = bores.wall.metres, bores.least_wall.metres
+    if wall is not None and least is not None and least >= wall:
+        yield FieldProblem("bores.least_wall", "This must be less than the wall by the drawing: check both.")
+    for name in ("hone_stock", "centre_move", "rebore"):
+        value = getattr(bores, name).metres
+        if value is not None and value < 0:
+            yield FieldProblem(f"bores.{name}", "This cannot be negative: type its size.")
+    for name in ("ring_top", "ring_bottom", "hone_stock", "centre_move", "wall", "least_wall", "rebore"):
+        limit: Limit = getattr(bores, name)
+        if limit.length is not None and limit.status is SourceStatus.SPECIFICATION and not limit.source.strip():
+            yield FieldProblem(f"bores.{name}", NAME_THE_SOURCE)
+    if bores.thrust_hour is not None and not 0 < bores.thrust_hour <= 12:
+        yield FieldProblem("bores.thrust_hour", "Say on which clock position the thrust side lies, 1 to 12.")
+    if bores.plate_torque_nm is not None and not 0 < bores.plate_torque_nm <= 5000:
+        yield FieldProblem("bores.plate_torque_nm", "A torque is above nought: type it in N·m.")
+    seen = set()
+    for index, step in enumerate(bores.ladder):
+        if step.oversize.um <= 0 or step.oversize.um in seen:
+            yield FieldProblem(f"bores.ladder.{index}.oversize", "Each step is above nought, and there once.")
+        seen.add(step.oversize.um)
+        if step.weeks is not None and not 0 <= step.weeks <= 520:
+            yield FieldProblem(f"bores.ladder.{index}.weeks", "Weeks to wait are nought or more.")
+
+
+def _fit_problems(card: SpecCard) -> Iterator[FieldProblem]:
+    fits = card.fits
+    for school in ("light", "firm"):
+        window: FitWindow = getattr(fits, school)
+        named = [(name, getattr(window, name)) for name in ("least", "aim", "greatest")]
+        set_ones = [(name, limit) for name, limit in named if limit.metres is not None]
+        for (_, low), (name, high) in pairwise(set_ones):
+            if low.metres > high.metres:
+                yield FieldProblem(f"fits.{school}.{name}", "Least, aim and greatest press rise: check them.")
+        for name, limit in set_ones:
+            if limit.status is SourceStatus.SPECIFICATION and not limit.source.strip():
+                yield FieldProblem(f"fits.{school}.{name}", NAME_THE_SOURCE)
+    for name in FIT_LENGTHS:
+        one: Limit = getattr(fits, name)
+        if one.metres is not None and one.metres < 0:
+            yield FieldProblem(f"fits.{name}", "This cannot be negative: type its size.")
+        if one.length is not None and one.status is SourceStatus.SPECIFICATION and not one.source.strip():
+            yield FieldProblem(f"fits.{name}", NAME_THE_SOURCE)
+    inside, boss = fits.liner_inside.metres, fits.boss_outside.metres
+    if inside is not None and boss is not None and inside >= boss:
+        yield FieldProblem("fits.boss_outside", "The wall of the block lies outside the liner's bore: check both.")
+    for name, most in (("dwell_kn", 2000), ("dwell_min", 1440), ("clamp_kn", 5000), ("clamp_loss_kn", 1000),
+                       ("drag_kn", 1000), ("compound_cure_h", 720)):  # fmt: skip
+        value = getattr(fits, name)
+        if value is not None and not 0 <= value <= most:
+            yield FieldProblem(f"fits.{name}", f"Type a figure from 0 to {most}.")
+    if fits.stop is StopRule.DWELL and not fits.dwell_kn:
+        yield FieldProblem("fits.dwell_kn", "Say with what load the liner is held home, in kN.")
+    for index, state in enumerate(fits.running):
+        for name in ("block_c", "liner_c"):
+            if not -60 <= getattr(state, name) <= 500:
+                yield FieldProblem(f"fits.running.{index}.{name}", "Type a temperature from -60 to 500 °C.")
+        if not state.name.strip():
+            yield FieldProblem(f"fits.running.{index}.name", "Say when that is, such as full load.")
+
+
+# Lengths of a fit that are never below nought.
+FIT_LENGTHS = ("boss_outside", "liner_length", "liner_inside", "bore_rz", "liner_rz", "lead_in", "least_liner_wall",
+               "least_boss_wall", "seat_depth", "neighbour_gap")  # fmt: skip
 
 
 def _measuring_problems(card: SpecCard) -> Iterator[FieldProblem]:

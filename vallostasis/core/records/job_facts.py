@@ -14,11 +14,14 @@ from typing import Any, Protocol, TypeVar
 from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
+from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.preparation import Inspection, PrepStep
+from vallostasis.core.records.probes import Probe
+from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
     ClockMark,
     Finding,
@@ -48,6 +51,7 @@ from vallostasis.core.records.rows import (
     ZeroCheck,
     ZeroCorrection,
 )
+from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.shelf import ShimLot
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.records.temperatures import Material, RoomAssumed, Temperature
@@ -107,6 +111,12 @@ class JobFacts:
     cut_runs: tuple[CutRun, ...] = ()
     run_passes: tuple[RunPass, ...] = ()
     run_marks: tuple[RunMark, ...] = ()
+    bore_decisions: tuple[BoreDecision, ...] = ()
+    bore_looks: tuple[BoreLook, ...] = ()
+    scans: tuple[Scan, ...] = ()
+    pulls: tuple[Pull, ...] = ()
+    pull_marks: tuple[PullMark, ...] = ()
+    probes: tuple[Probe, ...] = ()
     lessons: tuple[Lesson, ...] = ()
     shelf: tuple[ShimLot, ...] = ()
 

@@ -126,6 +126,7 @@ class HoldPoint(StrEnum):
     DATUM_AND_PREDICTION = "datum and prediction"
     PARTS_AGREE = "parts agree"
     WORST_FIRST = "worst first"
+    AGREED_ANEW = "agreed anew"
     READY_TO_FIT = "ready to fit"
     HEIGHTS_COLD = "heights cold"
     PLATE = "plate"
@@ -198,6 +199,8 @@ class FindingKind(StrEnum):
     STUD_HOLE = "stud hole"
     MARK = "mark on deck or ledge"
     WEAR = "wear of the seat"
+    WALL = "mark on the wall"
+    FEEL = "feel"
 
 
 @dataclass(frozen=True, slots=True)
@@ -206,7 +209,8 @@ class Finding:
 
     ``figure`` has the unit that goes with its kind: percent of a leak-down, else a length. [µm] What lies somewhere
     on deck or ledge has its clock position, a line where it ends too [h], its distance outward from the edge of the
-    counterbore, and its width; ``reading_id`` is the reading that it explains.
+    counterbore, and its width; ``reading_id`` is the reading that it explains. What lies on a wall reaches from one
+    depth below the deck to another; ``catches`` where a nail does, ``in_round`` after which round of work it was seen.
     """
 
     finding_id: UUID
@@ -225,3 +229,7 @@ class Finding:
     distance_um: Decimal | None = None
     width_um: Decimal | None = None
     reading_id: UUID | None = None
+    from_um: Decimal | None = None
+    until_um: Decimal | None = None
+    catches: bool = False
+    in_round: str = ""

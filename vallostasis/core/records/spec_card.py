@@ -9,8 +9,13 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
-from vallostasis.core.notation.lengths import metres
-from vallostasis.core.notation.typed_lengths import as_entered
+from vallostasis.core.records.fit_terms import FitTerms
+from vallostasis.core.records.limits import NO_LIMIT as NO_LIMIT
+from vallostasis.core.records.limits import CardUnit as CardUnit
+from vallostasis.core.records.limits import Length as Length
+from vallostasis.core.records.limits import Limit as Limit
+from vallostasis.core.records.limits import SourceStatus as SourceStatus
+from vallostasis.core.records.limits import typed_with_unit as typed_with_unit
 from vallostasis.core.records.rows import Quantity
 
 
@@ -19,15 +24,6 @@ class Acceptance(StrEnum):
 
     GUARDED = "guarded"
     SIMPLE = "simple"
-
-
-class SourceStatus(StrEnum):
-    """How a limit is known."""
-
-    SPECIFICATION = "specification"
-    COMMON_PRACTICE = "common practice"
-    OWN_EXPERIENCE = "own experience"
-    UNVERIFIED = "unverified"
 
 
 class Construction(StrEnum):
@@ -47,43 +43,6 @@ class Arrangement(StrEnum):
 
     IN_LINE = "in-line"
     V = "V"
-
-
-class CardUnit(StrEnum):
-    """The unit in which the card's lengths are written."""
-
-    MM = "mm"
-    INCH = "inch"
-
-
-@dataclass(frozen=True, slots=True)
-class Length:
-    """A length as typed on the card and its exact value [µm]."""
-
-    typed: str
-    um: Decimal = Decimal(0)
-
-    @property
-    def metres(self) -> float:
-        """The length as the core computes with it. [m]"""
-        return metres(self.um)
-
-
-@dataclass(frozen=True, slots=True)
-class Limit:
-    """A length the card asks for, or None when it asks for none, with its source."""
-
-    length: Length | None
-    source: str = ""
-    status: SourceStatus = SourceStatus.UNVERIFIED
-
-    @property
-    def metres(self) -> float | None:
-        """The limit as the core computes with it; None when the card sets none. [m]"""
-        return None if self.length is None else self.length.metres
-
-
-NO_LIMIT = Limit(None)
 
 
 @dataclass(frozen=True, slots=True)
@@ -245,8 +204,60 @@ class FeatureSheet:
     taper: Limit = NO_LIMIT
     levels: tuple[CardLevel, ...] = ()
     axes_deg: tuple[float, ...] = ()
+    hours: tuple[float, ...] = ()
     along: tuple[Length, ...] = ()
     across: tuple[Length, ...] = ()
+
+
+class StepKind(StrEnum):
+    """How a step of the ladder is to be had."""
+
+    ON_SHELF = "on the shelf"
+    TO_ORDER = "to order"
+    OLD_BOOK = "in an old book, to be made"
+
+
+@dataclass(frozen=True, slots=True)
+class LadderStep:
+    """One step of the ladder: so much over standard on the diameter, how it is to be had, in how many weeks."""
+
+    oversize: Length
+    kind: StepKind = StepKind.TO_ORDER
+    weeks: float | None = None
+    note: str = ""
+
+
+class Judged(StrEnum):
+    """How a bore has to be held for its limits to mean anything."""
+
+    AS_READ = "as read"
+    CLAMPED = "clamped"
+    FREE = "free"
+
+
+@dataclass(frozen=True, slots=True)
+class BoreTerms:
+    """What a card says of its bores beyond the sheet of what is read.
+
+    ``ring_top`` and ``ring_bottom`` bound the travel of the rings below the deck, ``thrust_hour`` is the thrust side
+    [h]; ``plate_*`` is how the head is held in the build; ``hone_stock`` and the steps are on the diameter, walls a
+    side; ``centre_move`` is how far a bore may be moved.
+    """
+
+    ring_top: Limit = NO_LIMIT
+    ring_bottom: Limit = NO_LIMIT
+    thrust_hour: float | None = None
+    judged: Judged = Judged.AS_READ
+    plate_fasteners: str = ""
+    plate_gasket: str = ""
+    plate_torque_nm: float | None = None
+    hone_stock: Limit = NO_LIMIT
+    centre_move: Limit = NO_LIMIT
+    wall: Limit = NO_LIMIT
+    least_wall: Limit = NO_LIMIT
+    rebore: Limit = NO_LIMIT
+    all_alike: bool = True
+    ladder: tuple[LadderStep, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -277,6 +288,8 @@ class SpecCard:
     clearance_volume_cm3: float | None = None
     heights: tuple[DependentHeight, ...] = ()
     obstructions: tuple[Obstruction, ...] = ()
+    bores: BoreTerms = BoreTerms()
+    fits: FitTerms = FitTerms()
 
 
 @dataclass(frozen=True, slots=True)
@@ -285,12 +298,6 @@ class FieldProblem:
 
     field: str
     message: str
-
-
-def typed_with_unit(length: Length, unit: CardUnit, *, is_size: bool = False) -> str:
-    """A length of a card as typed, with the unit a bare number takes there."""
-    inch_card = "inch" if is_size else "thou"
-    return as_entered(length.typed, "mm" if unit is CardUnit.MM else inch_card)
 
 
 UNLINED = (Construction.PARENT_BORE, Construction.COATED)

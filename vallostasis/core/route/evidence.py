@@ -5,6 +5,7 @@ An operation is done where its state is in. States stand in the order of computa
 
 from collections.abc import Callable
 
+from vallostasis.core.bores.decisions import contradictions
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
@@ -54,6 +55,14 @@ def _take_in(facts: JobFacts) -> Evidence:
     if missing:
         return Evidence(State.NOT_MEASURED, f"{' and '.join(missing)} not written down")
     return Evidence(State.IN, "taken in", facts.job.opened_at)
+
+
+def _decide(facts: JobFacts) -> Evidence:
+    """Marked, and nothing found since that contradicts what was agreed."""
+    marked, against = by_mark(facts, Operation.DECIDE, None), contradictions(facts)
+    if against and marked.is_done:
+        return Evidence(State.READ_AGAIN, "; ".join(one.words for one in against), marked.at, marked.by)
+    return marked
 
 
 def _strip(facts: JobFacts) -> Evidence:
@@ -273,6 +282,7 @@ _OF_BLOCK: dict[Operation, Callable[[JobFacts], Evidence]] = {
     Operation.TAKE_IN: _take_in,
     Operation.STRIP: _strip,
     Operation.MEASURE: _measure,
+    Operation.DECIDE: _decide,
     Operation.ORDER: _order,
     Operation.CLEAN: clean,
     Operation.PLUG: plug,

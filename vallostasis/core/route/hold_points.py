@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
 
+from vallostasis.core.bores.decisions import cleaned_up, contradictions
+from vallostasis.core.bores.ladder import ladder_of_engine
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
 from vallostasis.core.counterbore.preparation import preparation_of
 from vallostasis.core.counterbore.seat_corner import inspection_of
@@ -94,10 +96,17 @@ def _worst_first(facts: JobFacts, hole: Hole | None, far: Far) -> str:
     """The hole that wore most decides the size for all: until it has cleaned up nobody knows that size."""
     if hole is None or facts.card.construction is not Construction.PARENT_BORE:
         return ""
-    worst = worst_hole(facts)
+    ladder = ladder_of_engine(facts)
+    worst = worst_hole(facts) if ladder.worst is None else ladder.worst.hole
     if worst is None or worst.number == hole.number or _is_done(far, Operation.BORE, worst):
         return ""
+    if cleaned_up(facts, worst):
+        return ""
     return f"hole {worst.number} wore most, and has not cleaned up yet"
+
+
+def _agreed_anew(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
+    return "; ".join(one.words for one in contradictions(facts))
 
 
 def worst_hole(facts: JobFacts) -> Hole | None:
@@ -219,6 +228,8 @@ HOLDS: tuple[Hold, ...] = (
          (Operation.CUT, Operation.DECK, Operation.BORE), _common_causes),
     Hold(HoldPoint.WORST_FIRST, "No second hole bored until the worst has cleaned up", (Operation.BORE,),
          _worst_first),
+    Hold(HoldPoint.AGREED_ANEW, "No further cut while a bore that did not clean up is not agreed anew",
+         (Operation.BORE, Operation.BORE_BLOCK, Operation.PLATE, Operation.HONE), _agreed_anew, each_hole=False),
     Hold(HoldPoint.READY_TO_FIT, "No fitting before cleanliness and orientation are logged, and temperatures where "
          "it goes in hot", (Operation.FIT,), _ready_to_fit),
     Hold(HoldPoint.PARTS_AGREE, "No verdict while parts and reading disagree", (Operation.RELEASE,), _parts_agree),

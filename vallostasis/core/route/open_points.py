@@ -3,9 +3,11 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from vallostasis.core.bores.decisions import decision_of
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.operations.catalogue import OPERATIONS
 from vallostasis.core.protrusion.measured import judge_job
+from vallostasis.core.records.bore_decisions import BoreChoice
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPoint, Operation
 from vallostasis.core.records.rows import Quantity
@@ -50,7 +52,7 @@ def open_points_of(
     points = [
         OpenPoint(PointKind.HOLE, f"hole {one.hole} {_IS[one.state]}: {one.reason}", one.state, one.hole)
         for one in judge_job(facts).holes
-        if one.state is not State.IN
+        if one.state is not State.IN and not _is_conceded(facts, one.hole)
     ]
     points += _surveys(facts)
     points += [
@@ -70,6 +72,13 @@ def open_points_of(
         if one.wait_id not in facts.standing_wait_ends
     ]
     return tuple(points)
+
+
+def _is_conceded(facts: JobFacts, number: int) -> bool:
+    """Whether a bore below book was accepted by name."""
+    hole = facts.hole_numbered(number)
+    decided = None if hole is None else decision_of(facts, hole)
+    return decided is not None and decided.choice is BoreChoice.LEAVE and decided.concession != ""
 
 
 def _surveys(facts: JobFacts) -> list[OpenPoint]:

@@ -2,12 +2,14 @@
 
 from dataclasses import dataclass
 
+from vallostasis.core.bores.decisions import is_given
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import judge_job
+from vallostasis.core.records.bore_decisions import BoreChoice
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.preparation import PrepKind
@@ -139,15 +141,16 @@ def _holes_of(facts: JobFacts, operation: Operation) -> tuple[Hole, ...]:
         if operation is Operation.CUT:
             return _is_cut(facts, hole)
         if operation in (Operation.FIT, Operation.FIT_PREP):
-            return lined and _is_fitted(facts, hole)
+            return is_given(facts, hole, BoreChoice.SLEEVE) is True or (lined and _is_fitted(facts, hole))
         if operation is Operation.SEAT:
             return lined
         if operation is Operation.BORE_BLOCK:
-            return dry and side_of(facts, schools.SEAT_BORE) == schools.BORED
+            sleeved = is_given(facts, hole, BoreChoice.SLEEVE) is True
+            return sleeved or (dry and side_of(facts, schools.SEAT_BORE) == schools.BORED)
         if operation is Operation.HONE_BLOCK:
             return side_of(facts, schools.SIZING) == schools.SIZE_BLOCK if dry else _has_collar(card)
         if operation is Operation.BORE:
-            return _is_bored(facts)
+            return _is_bored(facts, hole)
         if operation is Operation.HONE:
             return _is_honed(facts, hole)
         if operation is Operation.FREE:
@@ -186,13 +189,19 @@ def _has_collar(card: SpecCard) -> bool:
     return card.construction not in UNLINED and sheet is not None and sheet.least.length is not None
 
 
-def _is_bored(facts: JobFacts) -> bool:
+def _is_bored(facts: JobFacts, hole: Hole) -> bool:
+    given = is_given(facts, hole, BoreChoice.OVERSIZE, BoreChoice.SLEEVE)
+    if given is not None:
+        return given
     if facts.card.construction is Construction.PARENT_BORE:
         return True
     return facts.card.construction in schools.DRY and side_of(facts, schools.SLEEVES) == schools.LEFT_SMALL
 
 
 def _is_honed(facts: JobFacts, hole: Hole) -> bool:
+    given = is_given(facts, hole, BoreChoice.HONE, BoreChoice.OVERSIZE, BoreChoice.SLEEVE)
+    if given is False:
+        return False
     if facts.card.construction is Construction.PARENT_BORE:
         return side_of(facts, schools.FINISH) == schools.HONED
     if facts.card.construction is Construction.COATED:

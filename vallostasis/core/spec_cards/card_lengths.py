@@ -23,6 +23,16 @@ SIZES = (
     "seat.ledge",
     "seat.sealing_land",
     "stroke",
+    "bores.ring_",
+    "bores.wall",
+    "bores.least_wall",
+    "fits.boss_outside",
+    "fits.liner_length",
+    "fits.liner_inside",
+    "fits.lead_in",
+    "fits.least_liner_wall",
+    "fits.least_boss_wall",
+    "fits.seat_depth",
 )
 LONGEST_FIELD = 400
 LONGEST_UM = Decimal(10_000_000)

@@ -12,11 +12,14 @@ from typing import Any
 from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
+from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.preparation import Inspection, PrepStep
+from vallostasis.core.records.probes import Probe
+from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
     ClockMark,
     Finding,
@@ -43,9 +46,12 @@ from vallostasis.core.records.rows import (
     ZeroCheck,
     ZeroCorrection,
 )
+from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.temperatures import Temperature
 from vallostasis.core.tape.fact_words import (
     Whereabouts,
+    bore_decision_words,
+    bore_look_words,
     card_words,
     clock_words,
     correction_words,
@@ -65,9 +71,13 @@ from vallostasis.core.tape.fact_words import (
     pass_words,
     planned_words,
     prepared_words,
+    probe_words,
+    pull_mark_words,
+    pull_words,
     reading_words,
     run_mark_words,
     run_words,
+    scan_words,
     school_words,
     set_words,
     setup_words,
@@ -78,6 +88,7 @@ from vallostasis.core.tape.fact_words import (
     waiver_words,
     where_it_is_waived,
     where_it_was_fitted,
+    where_its_pull_is,
     where_its_reading_is,
     where_its_run_is,
     where_its_set_was_read,
@@ -118,6 +129,12 @@ class TapeKind(StrEnum):
     RUN = "run"
     PASS = "pass"
     RUN_MARK = "on a run"
+    BORE_DECISION = "decided for a bore"
+    BORE_LOOK = "look at a bore"
+    SCAN = "scan"
+    PROBE = "probe"
+    PULL = "pull"
+    PULL_MARK = "on a pull"
 
 
 class Owner(StrEnum):
@@ -220,6 +237,15 @@ FACT_KINDS = (
              OnTape(TapeKind.PREPARED, prepared_words, job_wide)),
     FactKind("inspections", Inspection, "inspection", Owner.JOB,
              OnTape(TapeKind.INSPECTION, inspection_words, where_on_the_route)),
+    FactKind("bore_decisions", BoreDecision, "bore_decision", Owner.JOB,
+             OnTape(TapeKind.BORE_DECISION, bore_decision_words, in_its_hole)),
+    FactKind("bore_looks", BoreLook, "bore_look", Owner.JOB,
+             OnTape(TapeKind.BORE_LOOK, bore_look_words, in_its_hole)),
+    FactKind("scans", Scan, "scan", Owner.JOB, OnTape(TapeKind.SCAN, scan_words, in_its_hole)),
+    FactKind("pulls", Pull, "pull", Owner.JOB, OnTape(TapeKind.PULL, pull_words, in_its_hole)),
+    FactKind("pull_marks", PullMark, "pull_mark", Owner.JOB,
+             OnTape(TapeKind.PULL_MARK, pull_mark_words, where_its_pull_is)),
+    FactKind("probes", Probe, "probe", Owner.JOB, OnTape(TapeKind.PROBE, probe_words, job_wide)),
     FactKind("waivers", Waiver, "waiver", Owner.JOB, OnTape(TapeKind.WAIVER, waiver_words, where_it_is_waived)),
 )  # fmt: skip
 

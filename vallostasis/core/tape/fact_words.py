@@ -4,16 +4,19 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.features.pattern import place_words
-from vallostasis.core.notation.lengths import both_size, both_temperatures
+from vallostasis.core.notation.lengths import both_depth, both_size, both_small, both_temperatures
 from vallostasis.core.notation.typed_lengths import as_entered
 from vallostasis.core.operations.catalogue import operation_of
 from vallostasis.core.records.block_plans import PlannedHole
+from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.once import once
 from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
+from vallostasis.core.records.probes import Probe
+from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
     ClockMark,
     Finding,
@@ -38,7 +41,9 @@ from vallostasis.core.records.rows import (
     ZeroCorrection,
     ZeroedOn,
 )
+from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.temperatures import Temperature
+from vallostasis.core.shapes.clock import hour_name
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +83,7 @@ def hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
     return Whereabouts(number, f"hole-{number}")
 
 
-def in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun) -> Whereabouts:
+def in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull) -> Whereabouts:
     """Where it belongs."""
     return hole_with(facts, fact.hole_id)
 
@@ -240,9 +245,11 @@ def school_words(_facts: JobFacts, choice: SchoolChoice) -> str:
 
 def finding_words(_facts: JobFacts, finding: Finding) -> str:
     """How it stands on the tape, in words."""
-    return with_more(
-        f"found, {finding.kind.value}: {finding.part} {finding.word} {finding.typed}".strip(), finding.words
-    )
+    where = ""
+    if finding.from_um is not None and finding.hour is not None:
+        where = f" at {hour_name(finding.hour)}, {both_depth(finding.from_um)} down"
+    said = f"found, {finding.kind.value}: {finding.part} {finding.word} {finding.typed}".strip() + where
+    return with_more(said, finding.words)
 
 
 def waiver_words(_facts: JobFacts, waiver: Waiver) -> str:
@@ -256,6 +263,29 @@ def prepared_words(_facts: JobFacts, step: PrepStep) -> str:
     return with_more(f"{step.count} {step.kind.value} {where} {step.place}".strip(), step.words)
 
 
+def bore_decision_words(_facts: JobFacts, decided: BoreDecision) -> str:
+    """How it stands on the tape, in words."""
+    step = "" if decided.oversize_um is None else f", +{both_small(decided.oversize_um)}"
+    said = f"decided: {decided.choice.value}{step}"
+    accepted = f"; accepted by name: {decided.concession}" if decided.concession else ""
+    return with_more(said + accepted, decided.reason)
+
+
+def probe_words(_facts: JobFacts, probe: Probe) -> str:
+    """How it stands on the tape, in words."""
+    return f"probed at {probe.points} points, {probe.file_name}".rstrip(", ")
+
+
+def scan_words(_facts: JobFacts, scan: Scan) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"scan of {scan.points} points, {scan.file_name}".rstrip(", "), scan.load)
+
+
+def bore_look_words(_facts: JobFacts, look: BoreLook) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"looked at, cut to +{both_small(look.oversize_um)}: {look.outcome.value}", look.words)
+
+
 def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
     """How it stands on the tape, in words."""
     if planned.depth_um is None or planned.shim_um is None:
@@ -266,6 +296,22 @@ def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
 def where_its_run_is(facts: JobFacts, fact: RunPass | RunMark) -> Whereabouts:
     """Where it belongs."""
     return in_its_hole(facts, next(one for one in facts.cut_runs if one.run_id == fact.run_id))
+
+
+def where_its_pull_is(facts: JobFacts, mark: PullMark) -> Whereabouts:
+    """Where it belongs."""
+    return in_its_hole(facts, next(one for one in facts.pulls if one.pull_id == mark.pull_id))
+
+
+def pull_words(facts: JobFacts, pull: Pull) -> str:
+    """How it stands on the tape, in words."""
+    return f"{facts.liner(pull.liner_id).mark} on its way in, {pull.slides.value}, with {pull.tool or 'the hands'}"
+
+
+def pull_mark_words(_facts: JobFacts, mark: PullMark) -> str:
+    """How it stands on the tape, in words."""
+    force = "" if mark.force_kn is None else f", {mark.force_kn} kN"
+    return with_more(f"{mark.kind.value} {mark.typed}".strip() + force, mark.words)
 
 
 def run_words(_facts: JobFacts, run: CutRun) -> str:

@@ -9,6 +9,7 @@ from collections.abc import Hashable, Sequence
 from math import isinf, sqrt
 
 import numpy as np
+from numpy.random import Generator
 from numpy.typing import NDArray
 
 from vallostasis.core.records.temperatures import REFERENCE_C
@@ -63,6 +64,11 @@ def monte_carlo_of(budget: Budget, seed: int = 1) -> float:
             total += rng.normal(0, width, MONTE_CARLO_DRAWS)
     low, high = np.quantile(total, (0.025, 0.975))
     return float(high - low) / 2 + sum(bound.half_width_m for bound in budget.bounds)
+
+
+def generator(seed: int) -> Generator:
+    """Return a generator that begins at a seed, so that the same question has the same answer. JCGM 101 [1]_."""
+    return np.random.default_rng(seed)
 
 
 def draw_jointly(estimates: Sequence[Estimate], draws: int, seed: int = 1) -> NDArray[np.float64]:
