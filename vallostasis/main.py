@@ -53,6 +53,9 @@ def create_app(settings: Settings) -> FastAPI:
     larger = {
         "/jobs/imports": settings.largest_archive_bytes,
         "/imports": settings.largest_file_bytes,
+        "/scans": settings.largest_scan_bytes,
+        "/probes": settings.largest_file_bytes,
+        "/scans/preview": settings.largest_file_bytes,
         "/notes": settings.largest_photo_bytes,
     }
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger=larger)

@@ -48,6 +48,7 @@ class Settings(BaseSettings):
     largest_file_bytes: int = Field(5_000_000, ge=1_000, description="Largest table of readings that is brought in.")
     largest_photo_bytes: int = Field(10_000_000, ge=1_000, description="Largest photo that is taken.")
     largest_archive_bytes: int = Field(100_000_000, ge=1_000, description="Largest job with photos brought in.")
+    largest_scan_bytes: int = Field(80_000_000, ge=1_000, description="Largest scan that is taken.")
 
     @property
     def pairing(self) -> bool:

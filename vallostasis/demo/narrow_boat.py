@@ -9,6 +9,7 @@ from math import cos, radians
 
 from vallostasis.core.features.pattern import Pattern
 from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.records.fit_terms import FitTerms, FitWindow
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
@@ -90,10 +91,16 @@ def truth_um(quantity: Quantity, part: str, place: Place) -> float | None:
     if quantity is Quantity.RING_GAP:
         return 18 * THOU_UM
     if quantity is Quantity.TRIAL_FIT:
-        return (2.7 if number == 1 else 1.5) * INCH_UM
+        return (0.45 if number == 1 else 0.3) * INCH_UM
     if quantity is Quantity.LINER_BORE:
         return 4.75 * INCH_UM
     return None
+
+
+def clamped_um(place: Place) -> float:
+    """What the plate does to a block bore: it pulls it oval across the studs at the top, less and less below. [µm]"""
+    fades = max(0.0, 1 - float(place.level_um or 0) / (6.0 * INCH_UM))
+    return THOU_UM * fades * (-0.2 + 0.6 * cos(2 * (radians(place.axis_deg or 0) - radians(100))))
 
 
 def demo_job() -> DemoJob:
@@ -134,6 +141,7 @@ def _route() -> RoutePlay:
 
 
 def _surveys(bench: Bench) -> tuple[SurveyPlay, ...]:
+    plate = _read(Bench(SEED + 1), Quantity.BLOCK_BORE, ("hole-1", "hole-2"), BORE_GAUGE, "Tobiah", SLEEVE_RING, True)
     bores = _read(bench, Quantity.BLOCK_BORE, ("hole-1", "hole-2"), BORE_GAUGE, "Tobiah", SLEEVE_RING)
     outside = _read(bench, Quantity.LINER_OUTSIDE, ("liner-Q1", "liner-Q2"), LONG_MICROMETER, "Ines", SLEEVE_RING)
     second = next(at for at, one in enumerate(outside) if one.part == "liner-Q2") + 8
@@ -141,20 +149,28 @@ def _surveys(bench: Bench) -> tuple[SurveyPlay, ...]:
     mains = _read(bench, Quantity.MAIN_BORE, ("main-1", "main-2", "main-3"), BORE_GAUGE, "Tobiah", MAIN_RING)
     deck = _read(bench, Quantity.DECK_FLATNESS, ("deck",), INDICATOR, "Wren", None)
     return (
+        SurveyPlay(Quantity.BLOCK_BORE, BORE_GAUGE.name, ZeroedOn.MASTER, plate, SLEEVE_RING, "21.0", block_c="23.5",
+                   load="torque plate on, gasket in; main caps torqued"),
         SurveyPlay(Quantity.BLOCK_BORE, BORE_GAUGE.name, ZeroedOn.MASTER, bores, SLEEVE_RING, "21.0", block_c="23.5",
-                   load="main caps torqued"),
+                   load="free, no plate; main caps torqued"),
         SurveyPlay(Quantity.LINER_OUTSIDE, LONG_MICROMETER.name, ZeroedOn.MASTER, knocked, SLEEVE_RING, "21.0",
                    part_c="21.5", zero_found=f"{round(KNOCKED_BY_UM / THOU_UM, 1)} thou"),
         SurveyPlay(Quantity.MAIN_BORE, BORE_GAUGE.name, ZeroedOn.MASTER, mains, MAIN_RING, "21.0",
                    load="caps torqued"),
         SurveyPlay(Quantity.DECK_FLATNESS, INDICATOR.name, ZeroedOn.PART, deck[:5], method="indicator grid"),
         SurveyPlay(Quantity.TRIAL_FIT, RULE.name, ZeroedOn.DATUM,
-                   (TypedPlace("Wren", "hole-1", Place(), "2.7", "inch", "Q1"),), load="oiled"),
+                   (TypedPlace("Wren", "hole-1", Place(), "0.45", "inch", "Q1"),), load="oiled"),
     )  # fmt: skip
 
 
 def _read(
-    bench: Bench, quantity: Quantity, parts: tuple[str, ...], gauge: GaugeTruth, by: str, master: str | None
+    bench: Bench,
+    quantity: Quantity,
+    parts: tuple[str, ...],
+    gauge: GaugeTruth,
+    by: str,
+    master: str | None,
+    clamped: bool = False,
 ) -> tuple[TypedPlace, ...]:
     pattern: Pattern = pattern_of(spec_card_read(), quantity)[0]
     zero_um = 0.0 if master is None else master_um(master)
@@ -164,7 +180,8 @@ def _read(
         for place in pattern.places:
             truth = truth_um(quantity, part, place)
             assert truth is not None
-            thou = bench.read(truth * warm - zero_um, gauge) / THOU_UM
+            held = clamped_um(place) if clamped else 0.0
+            thou = bench.read(truth * warm + held - zero_um, gauge) / THOU_UM
             typed.append(TypedPlace(by, part, place, f"{thou:+.1f}", "thou"))
     return tuple(typed)
 
@@ -239,5 +256,16 @@ def spec_card() -> SpecCard:
                          along=tuple(Length(one) for one in ("0", "6.5", "13")),
                          across=tuple(Length(one) for one in ("-3", "0", "3"))),
             FeatureSheet(Quantity.TRIAL_FIT, _book("9.50")),
+        ),
+        fits=FitTerms(
+            light=FitWindow(_own("0.2"), _own("0.5"), _own("0.8")),
+            firm=FitWindow(_book("1.0"), _book("1.5"), _book("2.0")),
+            boss_outside=_own("5.90"),
+            liner_inside=_book("4.745"),
+            bore_rz=_own("0.25"),
+            liner_rz=_own("0.10"),
+            lead_in=_book("0.12"),
+            least_liner_wall=_book("0.110"),
+            least_boss_wall=_own("0.300"),
         ),
     )  # fmt: skip

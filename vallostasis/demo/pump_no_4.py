@@ -8,6 +8,7 @@ from decimal import Decimal
 from math import cos, radians
 
 from vallostasis.core.operations import schools
+from vallostasis.core.records.fit_terms import FitTerms, FitWindow, Holder, RunningState, SeatAt
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
@@ -39,7 +40,7 @@ from vallostasis.demo.route_play import (
     WaiverPlay,
     found,
 )
-from vallostasis.demo.survey_play import BORE_GAUGE, SurveyPlay, TypedPlace
+from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay, TypedPlace
 
 SEED = 26049
 NUMBER = "26-049"
@@ -50,6 +51,8 @@ LEVELS = (("upper collar", "0.4"), ("lower seal land", "5.6"))
 COLLAR_UM = 4.5 * INCH_UM
 LINERS = tuple(LinerTruth(f"P{number}", "Aldmoor", "A-44", 6350.0) for number in range(1, 5))
 BLOCK = BlockTruth(tuple(HoleTruth(6210.0) for _ in range(4)), LINERS, {})
+# How much over the nominal of the hole each liner's collar is. [thou]
+COLLAR_OVER_THOU = (1.9, 2.0, 1.8, 2.1)
 # How far each collar is from its size as found and after honing. [thou]
 AS_FOUND, HONED = (-0.9, -0.7, -0.8, -1.1), (0.4, 0.5, 0.4, -1.1)
 
@@ -78,6 +81,7 @@ def demo_job() -> DemoJob:
         surveys=(
             _collars(bench, (1, 2, 3, 4), honed=False, ago_h=52),
             _collars(bench, (1, 2, 3), honed=True, ago_h=6),
+            _outsides(),
         ),
         route=_route(),
     )
@@ -94,6 +98,18 @@ def _collars(bench: Bench, numbers: tuple[int, ...], *, honed: bool, ago_h: floa
                 assert name
     return SurveyPlay(Quantity.BLOCK_BORE, BORE_GAUGE.name, ZeroedOn.NOMINAL, tuple(typed), block_c="20.5",
                       load="main caps torqued", ago_h=ago_h)  # fmt: skip
+
+
+def _outsides() -> SurveyPlay:
+    """The collars of the new liners, each a little different."""
+    bench, typed = Bench(SEED + 3), []
+    for liner, over in zip(LINERS, COLLAR_OVER_THOU, strict=True):
+        for axis in (0.0, 90.0):
+            off = bench.read(over * THOU_UM, LONG_MICROMETER) / THOU_UM
+            place = Place(level_um=Decimal("0.4") * 25400, axis_deg=axis)
+            typed.append(TypedPlace("Ines", f"liner-{liner.mark}", place, f"{off:+.1f}", "thou"))
+    return SurveyPlay(Quantity.LINER_OUTSIDE, LONG_MICROMETER.name, ZeroedOn.NOMINAL, tuple(typed), block_c="20.5",
+                      ago_h=5)  # fmt: skip
 
 
 def _route() -> RoutePlay:
@@ -180,8 +196,26 @@ def spec_card() -> SpecCard:
             FeatureSheet(Quantity.BLOCK_BORE, _book("4.5000"), _book("4.4997"), _book("4.5012"),
                          Limit(Length("1.0"), "as collars are honed", practice),
                          levels=tuple(CardLevel(name, Length(depth)) for name, depth in LEVELS), axes_deg=AXES),
+            FeatureSheet(Quantity.LINER_OUTSIDE, _book("4.5000"), levels=(CardLevel("upper collar", Length("0.4")),),
+                         axes_deg=(0.0, 90.0)),
             FeatureSheet(Quantity.LINER_BORE, _book("4.0000"), _book("3.9995"), _book("4.0010"), _book("1.0"),
                          _book("1.0")),
             FeatureSheet(Quantity.DECK_FLATNESS, greatest=_book("2.0")),
+        ),
+        fits=FitTerms(
+            firm=FitWindow(_book("0.5"), _book("1.5"), _book("2.0")),
+            boss_outside=Limit(Length("4.88"), "half-way to the next collar", SourceStatus.OWN_EXPERIENCE),
+            liner_inside=_book("4.000"),
+            holder=Holder.HEAD,
+            clamp_kn=21.0,
+            clamp_loss_kn=0.9,
+            drag_kn=1.4,
+            holding_source=BOOK,
+            seat=SeatAt.MIDDLE,
+            seat_depth=_book("2.36"),
+            running=(RunningState("warming, 3 min", 40, 75), RunningState("full load", 95, 130),
+                     RunningState("just stopped", 100, 100)),
+            compound="none: the book fits them dry",
+            seals="two lower rings, the black one below, rubber grease",
         ),
     )  # fmt: skip

@@ -60,6 +60,10 @@ class FindingPlay:
     hour: float | None = None
     distance: str = ""
     width: str = ""
+    until_hour: float | None = None
+    from_depth: str = ""
+    until_depth: str = ""
+    catches: bool = False
 
 
 @dataclass(frozen=True, slots=True)

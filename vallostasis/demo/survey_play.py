@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import date
+from decimal import Decimal
 
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
@@ -26,8 +27,28 @@ INDICATOR = GaugeTruth(
 )  # fmt: skip
 FEELER = GaugeTruth("Feeler blades", "feeler", 12.7, 4, "13 mm wide", "steps of half a thou", ("0", "1"), "",
                     CHECKED, DUE)  # fmt: skip
+INSIDE_MICROMETER = GaugeTruth(
+    "Inside micrometer", "bore gauge, stick", 10, 8, "ball ends", "rods of 200 mm, set between blocks", ("100", "300"),
+    "6", CHECKED, DUE, master="gauge block set 1",
+)  # fmt: skip
+BAR_INDICATOR = GaugeTruth(
+    "Bar indicator", "indicator", 2.54, 2.2, "ball 2 mm", "on a bar that turns in the bore, zeroed on the unworn band",
+    ("-0.5", "1.5"), "1", CHECKED, DUE, master="gauge block set 1",
+)  # fmt: skip
+WALL_GAUGE = GaugeTruth("Wall gauge", "ultrasonic gauge", 25.4, 25, "5 MHz, 6 mm", "set on a step of the same iron",
+                        ("1.5", "50"), "", CHECKED, DUE)  # fmt: skip
 RULE = GaugeTruth("Steel rule", "rule", 500, 300, "end of the rule", "", ("0", "300"))
-SURVEY_GAUGES = (BORE_GAUGE, OLD_BORE_GAUGE, LONG_MICROMETER, INDICATOR, FEELER, RULE)
+SURVEY_GAUGES = (
+    BORE_GAUGE,
+    OLD_BORE_GAUGE,
+    LONG_MICROMETER,
+    INSIDE_MICROMETER,
+    INDICATOR,
+    BAR_INDICATOR,
+    WALL_GAUGE,
+    FEELER,
+    RULE,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,9 +63,10 @@ class MasterTruth:
     due_on: date = DUE
 
 
-SLEEVE_RING, MAIN_RING = "Ring 5.000", "Ring 2.625"
+SLEEVE_RING, MAIN_RING, BORE_RING = "Ring 5.000", "Ring 2.625", "Ring 3.750"
 MASTERS = (
     MasterTruth(MAIN_RING, "2.62503 in", 2.62503 * 25400, "0.8 µm"),
+    MasterTruth(BORE_RING, "3.75004 in", 3.75004 * 25400, "0.8 µm"),
     MasterTruth(SLEEVE_RING, "5.00008 in", 5.00008 * 25400, "1.2 µm"),
 )
 
@@ -86,3 +108,5 @@ class SurveyPlay:
     zero_found: str = ""
     ago_h: float = 0.0
     before_fitting: bool = False
+    hold_down: str = ""
+    torque_nm: Decimal | None = None

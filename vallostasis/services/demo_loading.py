@@ -4,10 +4,12 @@ from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID, uuid4
 
+from vallostasis.core.bores.scan_columns import ScanKind, ScanLayout
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import ferry_starboard as starboard
-from vallostasis.demo import narrow_boat
+from vallostasis.demo import hill_tractor, narrow_boat, winding_engine
+from vallostasis.demo import narrow_boat_brindle as brindle
 from vallostasis.demo import pump_no_4 as pump
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.demo.hidden_truth import NOISE_SHARE, SLED, DemoJob, GaugeTruth, TypedReading
@@ -16,7 +18,8 @@ from vallostasis.demo.shop_life import part_of_study_um
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
-from vallostasis.services import fitting, gauge_links, jobs, readings, setups, spec_cards, surveys, zeros
+from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
+from vallostasis.services.demo_pulls import load_press_tools, play_pull
 from vallostasis.services.demo_route import (
     play_clocks_and_waits,
     play_findings,
@@ -30,6 +33,7 @@ from vallostasis.services.reading_target import ReadingToTake
 from vallostasis.store import cutters, gauges, setting_masters, thermometers
 from vallostasis.store import gauge_links as gauge_link_rows
 from vallostasis.store import jobs as job_rows
+from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.new_facts import NewSetup
 from vallostasis.store.rows import Conn
 
@@ -46,10 +50,36 @@ def load_demo(conn: Conn) -> UUID:
     load_demo_job(conn, sawmill.demo_job(), people)
     load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)
+    load_press_tools(conn, people)
+    _fit_brindle(conn, people)
+    load_demo_job(conn, hill_tractor.demo_job(), people)
+    load_demo_job(conn, winding_engine.demo_job(), people)
+    _scan_pump(conn, people)
     load_cutter(conn, people)
     load_shelf(conn, people)
     _cut_starboard(conn, people)
     return main_job
+
+
+def _scan_pump(conn: Conn, people: dict[str, UUID]) -> None:
+    """The first bore of the fire pump, scanned free and under the plate by the simulated instrument."""
+    job_id = next(one.job_id for one in job_rows.list_jobs(conn) if one.number == pump.NUMBER)
+    layout = ScanLayout(ScanKind.POLAR, (0, 1, 2), "mm", "mm")
+    for clamped, load in ((False, "free, no plate"), (True, "torque plate on, gasket in")):
+        text = scans.simulated_scan(load_job_facts(conn, job_id), 1, clamped)
+        ask = scans.ScanAsk(uuid4(), 1, load, "simulated roundness instrument", "bore-1.csv", layout)
+        scans.bring_in_scan(conn, job_id, ask, text.encode(), people["Ines"])
+
+
+def _fit_brindle(conn: Conn, people: dict[str, UUID]) -> None:
+    """The sister of the narrow-boat: one hole ready, one pulled in, read, bored and honed."""
+    job_id = load_demo_job(conn, brindle.demo_job(), people)
+    play_pull(conn, job_id, people, brindle.pull())
+    pressed, honed = brindle.after_the_pull()
+    _play_survey(conn, job_id, people, pressed)
+    for mark in brindle.marks_after():
+        play_mark(conn, job_id, people, mark)
+    _play_survey(conn, job_id, people, honed)
 
 
 def _cut_starboard(conn: Conn, people: dict[str, UUID]) -> None:
@@ -104,8 +134,8 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
     by = people["Tobiah"]
     gauge = next(one for one in gauges.list_gauges(conn) if one.name == survey.gauge)
     master = next((one for one in setting_masters.list_masters(conn) if one.name == survey.master), None)
-    new = NewSetup(job_id, survey.quantity, gauge.gauge_id, "", "", "", None, True, survey.zeroed_on,
-                                load=survey.load, method=survey.method)  # fmt: skip
+    new = NewSetup(job_id, survey.quantity, gauge.gauge_id, "", "", survey.hold_down, survey.torque_nm, True,
+                   survey.zeroed_on, load=survey.load, method=survey.method)  # fmt: skip
     how = setups.HowTyped("inch", None if master is None else master.setting_master_id, survey.master_c)
     setups.change_setup(conn, new, by, how)
     if survey.block_c:
@@ -114,13 +144,15 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
     for key in dict.fromkeys(one.part for one in survey.readings):
         if survey.part_c:
             surveys.take_temperature(conn, job_id, uuid4(), "part", key, survey.part_c, by)
+    asks = []
     for typed in survey.readings:
         ask = ReadingToTake(
-            uuid4(), survey.quantity, None, None, typed.liner_mark, "", typed.text, typed.bare_unit, True, "", False,
-            None, part=typed.part, level_um=typed.place.level_um, axis_deg=typed.place.axis_deg,
+            uuid4(), survey.quantity, None, typed.place.hour, typed.liner_mark, "", typed.text, typed.bare_unit, True,
+            "", False, None, part=typed.part, level_um=typed.place.level_um, axis_deg=typed.place.axis_deg,
             along_um=typed.place.along_um, across_um=typed.place.across_um, waited_s=seconds(survey.ago_h),
         )  # fmt: skip
-        readings.take_reading(conn, job_id, ask, people[typed.by])
+        asks.append((ask, people[typed.by]))
+    readings.take_readings(conn, job_id, asks)
     if survey.zero_found:
         zeros.check_zero(conn, job_id, survey.quantity, survey.zero_found, "thou", people["Ines"])
 
@@ -172,6 +204,9 @@ def surveyed_truth_um(tip: SurveyTip) -> float | None:
     """What a perfect gauge would find on a surveyed part of the demo; None on a part that is not invented. [µm]"""
     if tip.job == STUDY:
         return part_of_study_um(tip.quantity, tip.part)
+    if tip.quantity == Quantity.TRIAL_FIT.value.replace(" ", "-") and tip.level_um is not None:
+        # A depth gauge beside a flange on its way in follows it.
+        return tip.level_um
     if tip.job != narrow_boat.NUMBER:
         return None
     exact = [None if one is None else Decimal(repr(one)) for one in (tip.level_um, tip.along_um, tip.across_um)]
@@ -189,6 +224,7 @@ def standing_truth_um(tip: Tip) -> float:
 
 
 def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], read: tuple[TypedReading, ...]) -> None:
+    asks = []
     for typed in read:
         ask = ReadingToTake(
             reading_id=uuid4(),
@@ -204,4 +240,5 @@ def _take_readings(conn: Conn, job_id: UUID, people: dict[str, UUID], read: tupl
             new_pass=False,
             part_temp_c=None,
         )
-        readings.take_reading(conn, job_id, ask, people[typed.by])
+        asks.append((ask, people[typed.by]))
+    readings.take_readings(conn, job_id, asks)

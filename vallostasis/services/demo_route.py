@@ -28,7 +28,9 @@ def play_findings(conn: Conn, job_id: UUID, people: dict[str, UUID], play: Route
             one.word,
             one.words,
             one.figure,
-            lies=findings.LiesAt(one.hour, None, one.distance, one.width),
+            lies=findings.LiesAt(
+                one.hour, one.until_hour, one.distance, one.width, None, one.from_depth, one.until_depth, one.catches
+            ),
         )
         findings.note_finding(conn, job_id, written, people[one.by])
     for waiver in play.waivers:

@@ -20,6 +20,9 @@ from vallostasis.store.rows import Conn
 
 # Between two holes a mark lies no further from an edge than this. [µm]
 WITHIN_A_PITCH = ExpectedRange(Decimal(0), Decimal(300_000))
+# Bores are no longer than this. [µm]
+WITHIN_A_BORE = ExpectedRange(Decimal(0), Decimal(1_500_000))
+ON_A_WALL = (FindingKind.WALL, FindingKind.FEEL)
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +50,10 @@ class LiesAt:
     distance: str = ""
     width: str = ""
     reading_id: UUID | None = None
+    from_depth: str = ""
+    until_depth: str = ""
+    catches: bool = False
+    in_round: str = ""
 
 
 def note_finding(conn: Conn, job_id: UUID, found: FindingWritten, by: UUID) -> None:
@@ -79,11 +86,25 @@ def _lying(facts: JobFacts, new: NewFinding, found: FindingWritten) -> NewFindin
         raise Refused("That reading is not of this job: choose one of the list.", "reading_id")
     unit = found.bare_unit
 
-    def read(name: str, text: str) -> Decimal | None:
-        return read_usual(name, text, unit, WITHIN_A_PITCH, found.confirmed).value_um if text.strip() else None
+    def read(name: str, text: str, usual: ExpectedRange = WITHIN_A_PITCH, unit: Unit = unit) -> Decimal | None:
+        return read_usual(name, text, unit, usual, found.confirmed).value_um if text.strip() else None
 
-    return replace(new, hour=lies.hour, until_hour=lies.until_hour, distance_um=read("distance", lies.distance),
-                   width_um=read("width", lies.width), reading_id=lies.reading_id)  # fmt: skip
+    lying = replace(new, hour=lies.hour, until_hour=lies.until_hour, distance_um=read("distance", lies.distance),
+                    width_um=read("width", lies.width), reading_id=lies.reading_id)  # fmt: skip
+    if found.kind not in ON_A_WALL:
+        return lying
+    if new.hole_id is None:
+        raise Refused("Name the hole whose wall it is on.", "hole")
+    # A depth in a bore is a size: a bare number is inches, not thou.
+    of_size: Unit = "mm" if unit in ("mm", "µm") else "inch"
+    first = read("from_depth", lies.from_depth, WITHIN_A_BORE, of_size)
+    if first is None:
+        raise Refused("Say how far below the deck it begins.", "from_depth")
+    last = read("until_depth", lies.until_depth, WITHIN_A_BORE, of_size)
+    if last is not None and last < first:
+        raise Refused("It ends above where it begins: say the greater depth here.", "until_depth")
+    return replace(lying, from_um=first, until_um=first if last is None else last, catches=lies.catches,
+                   in_round=lies.in_round.strip())  # fmt: skip
 
 
 def _typed(found: FindingWritten, unit: str) -> str:

@@ -36,6 +36,8 @@ SHOP_IDS = GAUGE_IDS | MASTER_IDS | CARD_IDS
 OWN_IDS = {field.name for kind in FACT_KINDS for field in fields(kind.row_type)} - SHOP_IDS
 LARGEST_NUMBER = Decimal(10) ** 9
 LONGEST_TEXT = 2_000
+# What the levels of a scan hold, written out.
+LONGEST_PROFILE = 600_000
 LARGEST_JSON_BYTES = 5_000_000
 # What judging rows that do not fit together may stumble over.
 STUMBLES = (CoreError, LookupError, StopIteration, RuntimeError, ArithmeticError, ValueError, TypeError)
@@ -125,7 +127,8 @@ def _check_values(part: Any, path: str) -> None:  # noqa: ANN401
     """Refuse numbers and texts that nobody can have measured or written."""
     if isinstance(part, Decimal | float) and not _is_measurable(Decimal(part)):
         raise Refused(f"{path} is no number that can be measured.", "file")
-    if isinstance(part, str) and (len(part) > LONGEST_TEXT or "\x00" in part):
+    longest = LONGEST_PROFILE if path.endswith(".profile") else LONGEST_TEXT
+    if isinstance(part, str) and (len(part) > longest or "\x00" in part):
         raise Refused(f"{path} is longer than any text here, or holds a character that cannot be kept.", "file")
     if is_dataclass(part):
         for field in fields(part):

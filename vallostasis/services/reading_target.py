@@ -87,6 +87,7 @@ def _fitting_place(ask: ReadingToTake) -> None:
     given = {name for name in Place.__slots__ if getattr(place, name) is not None}
     needed = {
         PatternKind.LEVELS_AND_AXES: {"level_um", "axis_deg"},
+        PatternKind.LEVELS_AND_CLOCK: {"level_um", "hour"},
         PatternKind.LEVELS: {"level_um"},
         PatternKind.AXES: {"axis_deg"},
         PatternKind.GRID: {"along_um", "across_um"},

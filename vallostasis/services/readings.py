@@ -1,5 +1,6 @@
 """Taking readings at the bench: parse, ask where something is odd, append, strike."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import timedelta
 from decimal import Decimal
@@ -27,7 +28,7 @@ from vallostasis.services.reading_target import ReadingToTake, known_land, targe
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, readings
 from vallostasis.store.fact_rows import list_facts, record_fact
-from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts, read_job_facts
 from vallostasis.store.known_jobs import newest_known, remember_job
 from vallostasis.store.new_facts import NewSet, NewSetup, NewStrike
 from vallostasis.store.rows import AsyncConn, Conn
@@ -55,7 +56,7 @@ async def append_if_unchanged(conn: AsyncConn, job_id: UUID, ask: ReadingToTake,
     One statement, which does nothing when the job changed meanwhile. None where it is another case: then it is to be
     looked at with the job locked.
     """
-    known = newest_known(conn, job_id)
+    known = newest_known(job_id)
     if known is None or ask.waited_s or known.facts.reading(ask.reading_id) is not None:
         return None
     setup = known.facts.present_setup(ask.quantity)
@@ -72,7 +73,7 @@ async def append_if_unchanged(conn: AsyncConn, job_id: UUID, ask: ReadingToTake,
     added = await readings.add_reading_at(conn, job_id, known.revision, new, taken_by)
     if added is None:
         return None
-    remember_job(conn, job_id, added.revision, known.facts.with_reading(added.reading))
+    remember_job(job_id, added.revision, known.facts.with_reading(added.reading))
     return added.reading
 
 
@@ -86,29 +87,43 @@ def take_and_know(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) 
 def take_reading(conn: Conn, job_id: UUID, ask: ReadingToTake, taken_by: UUID) -> Reading:
     """Append one reading with the job locked; asks back by Refused where what was typed can be meant two ways."""
     with conn.transaction():
+        return _take(conn, lock_job_facts(conn, job_id), ask, taken_by)[0]
+
+
+def take_readings(conn: Conn, job_id: UUID, asks: Iterable[tuple[ReadingToTake, UUID]]) -> None:
+    """Append many readings, each with who took it, with the job locked once: it is read anew only for a new set."""
+    with conn.transaction():
         facts = lock_job_facts(conn, job_id)
-        known = facts.reading(ask.reading_id)
-        if known is not None:
-            if known.typed != ask.text.strip() or not known.stands_at(ask.place):
-                raise _id_used_before()
-            return known
-        facts = _with_a_liner(conn, facts, ask, taken_by)
-        # Refused before a setup is written for another land.
-        target_of(facts, ask)
-        decided = _decide(facts, ask, setup_for(conn, facts, ask, taken_by))
-        for reading in decided.corrected:
-            reason = f"corrected to {decided.parsed.typed}"
-            record_fact(conn, NewStrike(job_id, True, reason, reading_id=reading.reading_id), taken_by)
-        present = decided.present
-        set_id = (
-            new_set(conn, job_id, decided.target, decided.setup, ask.part_temp_c, taken_by)
-            if present is None
-            else present.reading_set_id
-        )
-        taken = readings.add_reading(conn, _new_reading(ask, set_id, decided.parsed), taken_by)
-        if taken is None:
+        for ask, by in asks:
+            taken, is_all = _take(conn, facts, ask, by)
+            facts = facts.with_reading(taken) if is_all else read_job_facts(conn, job_id)
+
+
+def _take(conn: Conn, facts: JobFacts, ask: ReadingToTake, taken_by: UUID) -> tuple[Reading, bool]:
+    """Append one reading; return it, and whether it is all that was written."""
+    job_id = facts.job.job_id
+    known = facts.reading(ask.reading_id)
+    if known is not None:
+        if known.typed != ask.text.strip() or not known.stands_at(ask.place):
             raise _id_used_before()
-        return taken
+        return known, False
+    facts = _with_a_liner(conn, facts, ask, taken_by)
+    # Refused before a setup is written for another land.
+    target_of(facts, ask)
+    decided = _decide(facts, ask, setup_for(conn, facts, ask, taken_by))
+    for reading in decided.corrected:
+        reason = f"corrected to {decided.parsed.typed}"
+        record_fact(conn, NewStrike(job_id, True, reason, reading_id=reading.reading_id), taken_by)
+    present = decided.present
+    set_id = (
+        new_set(conn, job_id, decided.target, decided.setup, ask.part_temp_c, taken_by)
+        if present is None
+        else present.reading_set_id
+    )
+    taken = readings.add_reading(conn, _new_reading(ask, set_id, decided.parsed), taken_by)
+    if taken is None:
+        raise _id_used_before()
+    return taken, present is not None and not decided.corrected
 
 
 def _with_a_liner(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> JobFacts:

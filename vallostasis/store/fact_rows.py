@@ -70,9 +70,18 @@ def _row_maker(kind: FactKind) -> Callable[..., Any]:
 
 def list_facts(conn: Conn, rows: str, job_id: UUID) -> tuple[Any, ...]:
     """Return the rows of one kind of a job, oldest first."""
-    kind = KIND_OF_ROWS[rows]
-    with conn.cursor(row_factory=args_row(_row_maker(kind))) as cursor:
-        return tuple(cursor.execute(statement_to_read(kind), {"job_id": job_id}).fetchall())
+    return list_all_facts(conn, (rows,), job_id)[rows]
+
+
+def list_all_facts(conn: Conn, kinds: Iterable[str], job_id: UUID) -> dict[str, tuple[Any, ...]]:
+    """Return the rows of several kinds of a job, each oldest first: all are asked for before one is waited for."""
+    with conn.pipeline():
+        asked = {}
+        for rows in kinds:
+            kind = KIND_OF_ROWS[rows]
+            cursor = conn.cursor(row_factory=args_row(_row_maker(kind)))
+            asked[rows] = cursor.execute(statement_to_read(kind), {"job_id": job_id})
+        return {rows: tuple(cursor.fetchall()) for rows, cursor in asked.items()}
 
 
 def _statement_to_add(table: str, columns: Iterable[str]) -> str:

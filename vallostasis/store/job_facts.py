@@ -19,7 +19,7 @@ from vallostasis.store import (
     shelf,
     spec_cards,
 )
-from vallostasis.store.fact_rows import list_facts
+from vallostasis.store.fact_rows import list_all_facts
 from vallostasis.store.known_jobs import known_job, remember_job
 from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
@@ -46,10 +46,10 @@ def _facts_at(conn: Conn, job_id: UUID, revision: Revision | None) -> JobFacts:
     """What is known at that revision, else everything read anew; without a revision nothing is kept."""
     if revision is None:
         return read_job_facts(conn, job_id)
-    facts = known_job(conn, job_id, revision)
+    facts = known_job(job_id, revision)
     if facts is None:
         facts = read_job_facts(conn, job_id)
-        remember_job(conn, job_id, revision, facts)
+        remember_job(job_id, revision, facts)
     return facts
 
 
@@ -57,12 +57,8 @@ def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
     """Read all facts of one job anew, whatever is known of it: within a transaction that may come to nothing."""
     job = jobs.get_job(conn, job_id)
     version, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
-    recorded: dict[str, Any] = {
-        kind.rows: READ_OTHERWISE[kind.rows](conn, job_id)
-        if kind.rows in READ_OTHERWISE
-        else list_facts(conn, kind.rows, job_id)
-        for kind in FACT_KINDS
-    }
+    alike = [kind.rows for kind in FACT_KINDS if kind.rows not in READ_OTHERWISE]
+    recorded = list_all_facts(conn, alike, job_id) | {rows: read(conn, job_id) for rows, read in READ_OTHERWISE.items()}
     return JobFacts(
         job=job,
         card_version=version,

@@ -302,6 +302,10 @@ class NewFinding:
     distance_um: Decimal | None = None
     width_um: Decimal | None = None
     reading_id: UUID | None = None
+    from_um: Decimal | None = None
+    until_um: Decimal | None = None
+    catches: bool = False
+    in_round: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,70 @@
+"""What can be recorded of bores: what is decided, what was seen after the cut. [µm], [h]"""
+
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import ClassVar
+from uuid import UUID
+
+from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
+
+
+@dataclass(frozen=True, slots=True)
+class NewBoreDecision:
+    """What is decided for one hole."""
+
+    rows: ClassVar = "bore_decisions"
+    decision_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    choice: BoreChoice
+    oversize_um: Decimal | None
+    move_um: Decimal | None
+    toward_hour: float | None
+    reason: str
+    concession: str
+    profile: UseProfile
+    use_limit: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewScan:
+    """A scan of a bore, and what its levels hold."""
+
+    rows: ClassVar = "scans"
+    scan_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    load: str
+    instrument: str
+    file_name: str
+    layout: str
+    points: int
+    profile: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewProbe:
+    """What a probe touched of a block."""
+
+    rows: ClassVar = "probes"
+    probe_id: UUID
+    job_id: UUID
+    instrument: str
+    file_name: str
+    points: int
+    profile: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewBoreLook:
+    """A look at a bore after it was cut to a step."""
+
+    rows: ClassVar = "bore_looks"
+    look_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    oversize_um: Decimal
+    outcome: LookOutcome
+    words: str
+    hour: float | None
+    from_um: Decimal | None
