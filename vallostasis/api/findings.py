@@ -26,7 +26,7 @@ router = APIRouter(prefix="/api/jobs/{job_id}", tags=["findings"], responses=ERR
 
 
 ClockHour = Annotated[float, Field(gt=0, le=12, allow_inf_nan=False)]
-_LIES = {"hour", "until_hour", "distance", "width", "reading_id"}
+_LIES = {"hour", "until_hour", "distance", "width", "reading_id", "from_depth", "until_depth", "catches", "in_round"}
 
 
 class FindingBody(BaseModel):
@@ -46,6 +46,10 @@ class FindingBody(BaseModel):
     distance: LengthText = Field("", description="From the edge of the counterbore outward, as typed.")
     width: LengthText = ""
     reading_id: UUID | None = Field(None, description="The reading that it explains.")
+    from_depth: LengthText = Field("", description="On a wall: where it begins below the deck, as typed.")
+    until_depth: LengthText = Field("", description="On a wall: where it ends.")
+    catches: bool = Field(False, description="A fingernail catches in it.")
+    in_round: ShortText = Field("", description="After which round of work it was seen; empty as found.")
     person_id: UUID
 
 
@@ -76,6 +80,10 @@ class FindingView(BaseModel):
     until_hour: float | None
     distance_m: float | None
     width_m: float | None
+    from_m: float | None = Field(description="On a wall: where it begins below the deck. [m]")
+    until_m: float | None
+    catches: bool
+    in_round: str
     explains: str = Field(description="The reading that it explains, in words.")
     notes: int = Field(description="Notes and photos that stand on it.")
     photo: UUID | None = Field(description="The newest note with a photo that is here.")
@@ -203,6 +211,10 @@ def finding_view(facts: JobFacts, one: Finding) -> FindingView:
         until_hour=one.until_hour,
         distance_m=None if one.distance_um is None else metres(one.distance_um),
         width_m=None if one.width_um is None else metres(one.width_um),
+        from_m=None if one.from_um is None else metres(one.from_um),
+        until_m=None if one.until_um is None else metres(one.until_um),
+        catches=one.catches,
+        in_round=one.in_round,
         explains=_explains(facts, one),
         notes=len(notes),
         photo=next((note.note_id for note in reversed(notes) if note.photo_here), None),

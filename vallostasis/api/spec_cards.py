@@ -75,6 +75,7 @@ class PlanView(BaseModel):
 
     levels: list[PlannedLevel]
     axes_deg: list[float]
+    hours: list[float]
     along: list[str]
     across: list[str]
     blind: list[str]
@@ -92,6 +93,7 @@ def propose_plan(body: PlanBody) -> PlanView:
     return PlanView(
         levels=[PlannedLevel(name=level.name, typed=typed(level.depth_um)) for level in pattern.levels],
         axes_deg=list(pattern.axes_deg),
+        hours=list(pattern.hours),
         along=[typed(one) for one in pattern.along_um],
         across=[typed(one) for one in pattern.across_um],
         blind=list(blind_spots(feature_of(body.quantity), pattern)),

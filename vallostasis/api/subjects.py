@@ -4,6 +4,7 @@ from fastapi import APIRouter
 
 from vallostasis.api import (
     block_plans,
+    bore_decisions,
     bores,
     cabinet,
     changes,
@@ -13,27 +14,35 @@ from vallostasis.api import (
     documents,
     features,
     findings,
+    fits,
     gauge_links,
     gauge_studies,
+    hot_fits,
     imports,
     jobs,
     notes,
     preparation,
+    probes,
+    pulls,
     route,
+    scans,
     shelf,
     shop,
     spec_cards,
     surveys,
+    walls,
 )
 from vallostasis.api.compute import block_plan as compute_block_plan
 from vallostasis.api.compute import bores as compute_bores
 from vallostasis.api.compute import counterbore as compute_counterbore
+from vallostasis.api.compute import fits as compute_fits
 from vallostasis.api.compute import gauges as compute_gauges
 from vallostasis.api.compute import learned_cutter as compute_learned_cutter
 from vallostasis.api.compute import notation as compute_notation
 from vallostasis.api.compute import protrusion as compute_protrusion
 from vallostasis.api.compute import thermal as compute_thermal
 from vallostasis.api.compute import uncertainty as compute_uncertainty
+from vallostasis.api.compute import walls as compute_walls
 
 # What a subject of the register answers over HTTP. One that only has features is read by the surveys, as all are.
 OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
@@ -49,8 +58,16 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
         compute_learned_cutter.router,
         compute_counterbore.router,
     ),
-    "bores": (bores.router, compute_bores.router),
-    "fits": (),
+    "bores": (
+        bores.router,
+        walls.router,
+        bore_decisions.router,
+        scans.router,
+        probes.router,
+        compute_bores.router,
+        compute_walls.router,
+    ),
+    "fits": (fits.router, hot_fits.router, pulls.router, compute_fits.router),
     "findings": (findings.router,),
     "route": (route.router,),
 }

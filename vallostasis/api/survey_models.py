@@ -40,8 +40,7 @@ class PlaceView(BaseModel):
     @classmethod
     def of(cls, place: Place) -> "PlaceView":
         """Show a place."""
-        return cls(hour=place.hour, level_um=place.level_um, axis_deg=place.axis_deg, along_um=place.along_um,
-                   across_um=place.across_um)  # fmt: skip
+        return cls(**{name: getattr(place, name) for name in Place.__slots__})
 
     def place(self) -> Place:
         """The place that is meant."""
@@ -60,6 +59,7 @@ class PatternView(BaseModel):
 
     levels: list[LevelView]
     axes_deg: list[float]
+    hours: list[float]
     along_m: list[float]
     across_m: list[float]
     places: int
@@ -72,6 +72,7 @@ class PatternView(BaseModel):
         return cls(
             levels=[LevelView(name=level.name, depth_m=metres(level.depth_um)) for level in pattern.levels],
             axes_deg=list(pattern.axes_deg),
+            hours=list(pattern.hours),
             along_m=[metres(one) for one in pattern.along_um],
             across_m=[metres(one) for one in pattern.across_um],
             places=len(pattern.places),
@@ -253,14 +254,10 @@ class InterferenceView(BaseModel):
     def of(cls, one: InterferenceToCome) -> "InterferenceView":
         """Show a liner against a bore."""
         levels = [
-            InterferenceLevelView(
-                name=at.level,
-                depth_m=at.depth_m,
-                interference_m=at.stated.value_m,
-                expanded_m=at.stated.expanded_m,
-            )
+            InterferenceLevelView(name=at.level, depth_m=at.depth_m, interference_m=at.stated.value_m,
+                                  expanded_m=at.stated.expanded_m)
             for at in one.levels
-        ]
+        ]  # fmt: skip
         return cls(liner_mark=one.liner_mark, levels=levels, left_out=list(one.left_out), doubtful=one.doubtful)
 
 

@@ -32,6 +32,8 @@ from vallostasis.core.shapes.clock import hour_name
 from vallostasis.core.surveys.survey import mean_of_set
 from vallostasis.core.uncertainty.budget import Stated
 from vallostasis.core.uncertainty.decision import RuleKind, State
+from vallostasis.documents.proof_bores import proof_bores
+from vallostasis.documents.proof_fits import proof_fits
 from vallostasis.documents.proof_route import proof_route
 from vallostasis.documents.proof_surveys import proof_surveys
 from vallostasis.documents.track_drawing import TrackMark, track_svg
@@ -92,6 +94,8 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             holes=holes,
             heads=judgement.heads,
             surveys=proof_surveys(facts),
+            bores=proof_bores(facts),
+            fits=proof_fits(facts),
             route=proof_route(facts),
             fine=lambda value: format_length(value, unit, 1 if metric else 2, signed=False),
             size_fine=lambda value: format_length(value, "mm" if metric else "inch", 4 if metric else 5, signed=False),

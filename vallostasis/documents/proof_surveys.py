@@ -8,6 +8,7 @@ from vallostasis.core.features.plan import surveyed_features
 from vallostasis.core.gauges.circumstances import how_read
 from vallostasis.core.notation.lengths import both_depth
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.shapes.clock import angle_of_hour, hour_name, hour_of_angle
 from vallostasis.core.surveys.derived import Derived, worst_of_each
 from vallostasis.core.surveys.places import PlaceRead, newest_set
 from vallostasis.core.surveys.survey import Survey, survey_of
@@ -42,12 +43,15 @@ def proof_surveys(facts: JobFacts) -> tuple[ProofSurvey, ...]:
 
 
 def _table(survey: Survey, shown: tuple[PlaceRead, ...]) -> tuple[tuple[str, ...], _Rows]:
-    """Lay the places out: axes or points across, levels or rows down."""
+    """Lay the places out: axes, clock positions or points across, levels or rows down."""
     across: list[object] = []
+    round_the_clock = any(row.place.hour is not None and row.place.level_um is not None for row in shown)
     down: dict[object, dict[object, PlaceRead]] = {}
     for row in shown:
         place = row.place
         column = place.axis_deg if place.axis_deg is not None else place.along_um
+        if round_the_clock and place.hour is not None:
+            column = angle_of_hour(place.hour)
         line = place.level_um if place.level_um is not None else place.across_um
         if column not in across:
             across.append(column)
@@ -61,10 +65,12 @@ def _table(survey: Survey, shown: tuple[PlaceRead, ...]) -> tuple[tuple[str, ...
         name = names.get(level, "") if level is not None else first.name.split(",")[0]
         rows.append((name or (both_depth(level) if level is not None else ""),
                      tuple(cells.get(one) for one in across)))  # fmt: skip
-    return tuple(_column_name(one) for one in across), tuple(rows)
+    return tuple(_column_name(one, round_the_clock) for one in across), tuple(rows)
 
 
-def _column_name(value: object) -> str:
+def _column_name(value: object, round_the_clock: bool) -> str:
     if value is None:
         return ""
+    if round_the_clock and isinstance(value, float):
+        return hour_name(hour_of_angle(value))
     return f"{value:g}°" if isinstance(value, float) else both_depth(Decimal(str(value)))
