@@ -64,6 +64,24 @@ export const router = createRouter({
           meta: { full: true },
           component: () => import('@/features/surveys/SurveyPage.vue'),
         },
+        { path: 'bores', name: 'bores', component: () => import('@/features/bores/BoresPage.vue') },
+        {
+          path: 'wall/:hole(\\d+)',
+          name: 'wall',
+          component: () => import('@/features/wall/WallPage.vue'),
+        },
+        {
+          path: 'hot-fit/:hole(\\d+)',
+          name: 'hot-fit',
+          component: () => import('@/features/hot-fit/HotFitPage.vue'),
+        },
+        { path: 'fit/:hole(\\d+)', name: 'fit', component: () => import('@/features/fit/FitPage.vue') },
+        {
+          path: 'pull/:hole(\\d+)',
+          name: 'pull',
+          meta: { full: true },
+          component: () => import('@/features/pull/PullPage.vue'),
+        },
         { path: 'liners', name: 'liners', component: () => import('@/features/liners/LinersPage.vue') },
         { path: 'card', name: 'job-card', component: () => import('@/features/spec-cards/JobCardPage.vue') },
         {
@@ -79,6 +97,11 @@ export const router = createRouter({
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
     { path: '/shop/cabinet', name: 'cabinet', component: () => import('@/features/shop/CabinetPage.vue') },
     { path: '/shop/cutters', name: 'cutters', component: () => import('@/features/shop/CuttersPage.vue') },
+    {
+      path: '/shop/pullers',
+      name: 'press-tools',
+      component: () => import('@/features/shop/PressToolsPage.vue'),
+    },
     { path: '/shop/shelf', name: 'shelf', component: () => import('@/features/shop/ShelfPage.vue') },
     { path: '/shop/schools', name: 'schools', component: () => import('@/features/shop/SchoolsPage.vue') },
     {

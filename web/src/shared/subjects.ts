@@ -47,13 +47,20 @@ export function clockLensOf(param: unknown): { name: ClockLens; quantity: Quanti
 }
 
 /** Views of one job; `of` are the addresses that belong to each. */
-export const JOB_VIEWS: readonly { label: string; name: string; of: readonly string[] }[] = [
-  { label: 'Block', name: 'home', of: ['block'] },
+export const JOB_VIEWS: readonly {
+  label: string
+  name: string
+  of: readonly string[]
+  /** Lenses of which a job has one, where it is not for every job; with a minus, one that it must not have. */
+  lens?: Lens | `-${Lens}`
+}[] = [
+  { label: 'Block', name: 'home', of: ['block', 'fit', 'hot-fit'] },
   { label: 'Route', name: 'route', of: ['route'] },
   { label: 'Prepare', name: 'prepare', of: ['prepare'] },
-  { label: 'Cut plan', name: 'cut-plan', of: ['cut-plan', 'cut'] },
+  { label: 'Cut plan', name: 'cut-plan', of: ['cut-plan', 'cut'], lens: 'counterbore' },
   { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
-  { label: 'Liners', name: 'liners', of: ['liners'] },
+  { label: 'Bores', name: 'bores', of: ['bores', 'wall'], lens: '-counterbore' },
+  { label: 'Liners', name: 'liners', of: ['liners'], lens: 'fit' },
   { label: 'Card', name: 'job-card', of: ['job-card'] },
   { label: 'Proof', name: 'proof', of: ['proof', 'import'] },
 ]
@@ -64,6 +71,7 @@ export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly st
   { label: 'Masters and service', name: 'cabinet', of: ['cabinet'] },
   { label: 'Shelf', name: 'shelf', of: ['shelf'] },
   { label: 'Cutters', name: 'cutters', of: ['cutters'] },
+  { label: 'Pullers', name: 'press-tools', of: ['press-tools'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },
   { label: 'Schools', name: 'schools', of: ['schools'] },
 ]

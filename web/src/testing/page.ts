@@ -32,7 +32,7 @@ const NAMES = [
   'cut-run',
   'strip-record',
 ]
-const SHOP = ['shop', 'cabinet', 'shelf', 'cutters', 'studies', 'schools']
+const SHOP = ['shop', 'cabinet', 'shelf', 'cutters', 'press-tools', 'studies', 'schools']
 
 /** An undo that has nothing to take back. */
 const undoOf = () => ({

@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -530,12 +530,351 @@ export const computeCutPlan = <ThrowOnError extends boolean = false>(options: Op
 export const readBores = <ThrowOnError extends boolean = false>(options: Options<ReadBoresData, ThrowOnError>) => (options.client ?? client).get<ReadBoresResponses, ReadBoresErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/bores/{quantity}', ...options });
 
 /**
+ * Read Wall
+ *
+ * Return what is known of the wall of a hole.
+ */
+export const readWall = <ThrowOnError extends boolean = false>(options: Options<ReadWallData, ThrowOnError>) => (options.client ?? client).get<ReadWallResponses, ReadWallErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/walls/{hole}', ...options });
+
+/**
+ * Read Clean Up
+ *
+ * Hold every bore against the ladder of the card, with what is decided.
+ */
+export const readCleanUp = <ThrowOnError extends boolean = false>(options: Options<ReadCleanUpData, ThrowOnError>) => (options.client ?? client).get<ReadCleanUpResponses, ReadCleanUpErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/clean-up', ...options });
+
+/**
+ * Decide Bore
+ *
+ * Write down what a bore is given, by name.
+ */
+export const decideBore = <ThrowOnError extends boolean = false>(options: Options<DecideBoreData, ThrowOnError>) => (options.client ?? client).post<DecideBoreResponses, DecideBoreErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/bore-decisions',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Look At Bore
+ *
+ * Write down what was seen of a bore after it was cut to its step.
+ */
+export const lookAtBore = <ThrowOnError extends boolean = false>(options: Options<LookAtBoreData, ThrowOnError>) => (options.client ?? client).post<LookAtBoreResponses, LookAtBoreErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/bore-looks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Preview Scan
+ *
+ * Take the head of a file apart; nothing is kept.
+ */
+export const previewScan = <ThrowOnError extends boolean = false>(options: Options<PreviewScanData, ThrowOnError>) => (options.client ?? client).post<PreviewScanResponses, PreviewScanErrors, ThrowOnError>({
+    ...formDataBodySerializer,
+    url: '/api/jobs/{job_id}/scans/preview',
+    ...options,
+    headers: {
+        'Content-Type': null,
+        ...options.headers
+    }
+});
+
+/**
+ * Read Scans
+ *
+ * Every scan of a hole: circles and lobes by level, a field of radii, what clamping changes.
+ */
+export const readScans = <ThrowOnError extends boolean = false>(options: Options<ReadScansData, ThrowOnError>) => (options.client ?? client).get<ReadScansResponses, ReadScansErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/scans', ...options });
+
+/**
+ * Bring In Scan
+ *
+ * Bring a scan in, every point or none; one that is given up on the way leaves nothing.
+ */
+export const bringInScan = <ThrowOnError extends boolean = false>(options: Options<BringInScanData, ThrowOnError>) => (options.client ?? client).post<BringInScanResponses, BringInScanErrors, ThrowOnError>({
+    ...formDataBodySerializer,
+    url: '/api/jobs/{job_id}/scans',
+    ...options,
+    headers: {
+        'Content-Type': null,
+        ...options.headers
+    }
+});
+
+/**
+ * Read Points
+ *
+ * Every point of a scan, as it is kept.
+ */
+export const readPoints = <ThrowOnError extends boolean = false>(options: Options<ReadPointsData, ThrowOnError>) => (options.client ?? client).get<ReadPointsResponses, ReadPointsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/scans/{scan_id}/points.csv', ...options });
+
+/**
+ * Simulate Scan
+ *
+ * Write the file that a roundness instrument would, of a bore of an invented job.
+ */
+export const simulateScan = <ThrowOnError extends boolean = false>(options: Options<SimulateScanData, ThrowOnError>) => (options.client ?? client).get<SimulateScanResponses, SimulateScanErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/simulated-scan.csv', ...options });
+
+/**
+ * Read Probe
+ *
+ * Bore centres, core shift and squareness by the newest probing.
+ */
+export const readProbe = <ThrowOnError extends boolean = false>(options: Options<ReadProbeData, ThrowOnError>) => (options.client ?? client).get<ReadProbeResponses, ReadProbeErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/probe', ...options });
+
+/**
+ * Bring In Probe
+ *
+ * Bring a probing in, every point or none.
+ */
+export const bringInProbe = <ThrowOnError extends boolean = false>(options: Options<BringInProbeData, ThrowOnError>) => (options.client ?? client).post<BringInProbeResponses, BringInProbeErrors, ThrowOnError>({
+    ...formDataBodySerializer,
+    url: '/api/jobs/{job_id}/probes',
+    ...options,
+    headers: {
+        'Content-Type': null,
+        ...options.headers
+    }
+});
+
+/**
+ * Simulate Probe
+ *
+ * Write the file that a probe would, of an invented job.
+ */
+export const simulateProbe = <ThrowOnError extends boolean = false>(options: Options<SimulateProbeData, ThrowOnError>) => (options.client ?? client).get<SimulateProbeResponses, SimulateProbeErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/simulated-probe.csv', ...options });
+
+/**
  * Compute Bore Set
  *
  * Work out the form of a bore, and say what its axes and levels cannot see.
  */
 export const computeBoreSet = <ThrowOnError extends boolean = false>(options: Options<ComputeBoreSetData, ThrowOnError>) => (options.client ?? client).post<ComputeBoreSetResponses, ComputeBoreSetErrors, ThrowOnError>({
     url: '/api/compute/bore-set',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Circles
+ *
+ * Lay the four reference circles through the points of one level.
+ */
+export const computeCircles = <ThrowOnError extends boolean = false>(options: Options<ComputeCirclesData, ThrowOnError>) => (options.client ?? client).post<ComputeCirclesResponses, ComputeCirclesErrors, ThrowOnError>({
+    url: '/api/compute/circles',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Cylinder
+ *
+ * Lay a reference cylinder through points of a wall.
+ */
+export const computeCylinder = <ThrowOnError extends boolean = false>(options: Options<ComputeCylinderData, ThrowOnError>) => (options.client ?? client).post<ComputeCylinderResponses, ComputeCylinderErrors, ThrowOnError>({
+    url: '/api/compute/cylinder',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Distortion
+ *
+ * Return clamped less free: size change, and what is left of the shape.
+ */
+export const computeDistortion = <ThrowOnError extends boolean = false>(options: Options<ComputeDistortionData, ThrowOnError>) => (options.client ?? client).post<ComputeDistortionResponses, ComputeDistortionErrors, ThrowOnError>({
+    url: '/api/compute/distortion',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Clean Up
+ *
+ * Return the smallest bore that leaves no wear, on the given centre and on the best one.
+ */
+export const computeCleanUp = <ThrowOnError extends boolean = false>(options: Options<ComputeCleanUpData, ThrowOnError>) => (options.client ?? client).post<ComputeCleanUpResponses, ComputeCleanUpErrors, ThrowOnError>({
+    url: '/api/compute/clean-up',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Wall
+ *
+ * Return what is left of a wall once its bore has grown and moved, and how many re-bores that is worth.
+ */
+export const computeWall = <ThrowOnError extends boolean = false>(options: Options<ComputeWallData, ThrowOnError>) => (options.client ?? client).post<ComputeWallResponses, ComputeWallErrors, ThrowOnError>({
+    url: '/api/compute/wall',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Fits
+ *
+ * The fit of every hole: the press on each axis of the level that decides.
+ */
+export const readFits = <ThrowOnError extends boolean = false>(options: Options<ReadFitsData, ThrowOnError>) => (options.client ?? client).get<ReadFitsResponses, ReadFitsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/fits', ...options });
+
+/**
+ * Read Fit
+ *
+ * One liner in one hole, level by level; friction, push and aim as somebody tries them.
+ */
+export const readFit = <ThrowOnError extends boolean = false>(options: Options<ReadFitData, ThrowOnError>) => (options.client ?? client).get<ReadFitResponses, ReadFitErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/fits/{hole}', ...options });
+
+/**
+ * Read Hot Fit
+ *
+ * What holds the liner of a hole at every moment of running on the card, and at one that is tried.
+ */
+export const readHotFit = <ThrowOnError extends boolean = false>(options: Options<ReadHotFitData, ThrowOnError>) => (options.client ?? client).get<ReadHotFitResponses, ReadHotFitErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/hot-fits/{hole}', ...options });
+
+/**
+ * Read Pull
+ *
+ * The pull of a hole as it stands, with what is expected of it.
+ */
+export const readPull = <ThrowOnError extends boolean = false>(options: Options<ReadPullData, ThrowOnError>) => (options.client ?? client).get<ReadPullResponses, ReadPullErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/pulls/{hole}', ...options });
+
+/**
+ * Begin Pull
+ *
+ * Begin a pull; 409 where one is under way, a liner is in, or hold points stand before it.
+ */
+export const beginPull = <ThrowOnError extends boolean = false>(options: Options<BeginPullData, ThrowOnError>) => (options.client ?? client).post<BeginPullResponses, BeginPullErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/pulls/{hole}',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Note On Pull
+ *
+ * Write down what was looked at, measured or felt.
+ */
+export const noteOnPull = <ThrowOnError extends boolean = false>(options: Options<NoteOnPullData, ThrowOnError>) => (options.client ?? client).post<NoteOnPullResponses, NoteOnPullErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/pulls/{hole}/{pull_id}/marks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Undo Pull Mark
+ *
+ * Strike the last thing noted of a pull.
+ */
+export const undoPullMark = <ThrowOnError extends boolean = false>(options: Options<UndoPullMarkData, ThrowOnError>) => (options.client ?? client).post<UndoPullMarkResponses, UndoPullMarkErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/pulls/{hole}/{pull_id}/undo',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Bring Home
+ *
+ * End a pull at home: it is recorded as a fitting.
+ */
+export const bringHome = <ThrowOnError extends boolean = false>(options: Options<BringHomeData, ThrowOnError>) => (options.client ?? client).post<BringHomeResponses, BringHomeErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/pulls/{hole}/{pull_id}/home',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Press Tools
+ *
+ * The pullers and presses of the shop.
+ */
+export const listPressTools = <ThrowOnError extends boolean = false>(options?: Options<ListPressToolsData, ThrowOnError>) => (options?.client ?? client).get<ListPressToolsResponses, ListPressToolsErrors, ThrowOnError>({ url: '/api/press-tools', ...options });
+
+/**
+ * Save Press Tool
+ *
+ * Save a puller or press; a known name gets new figures.
+ */
+export const savePressTool = <ThrowOnError extends boolean = false>(options: Options<SavePressToolData, ThrowOnError>) => (options.client ?? client).post<SavePressToolResponses, SavePressToolErrors, ThrowOnError>({
+    url: '/api/press-tools',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Press Fit
+ *
+ * Press a liner into its boss: pressure, stresses, close-in, force to press and torque to turn it.
+ */
+export const computePressFit = <ThrowOnError extends boolean = false>(options: Options<ComputePressFitData, ThrowOnError>) => (options.client ?? client).post<ComputePressFitResponses, ComputePressFitErrors, ThrowOnError>({
+    url: '/api/compute/press-fit',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Hot Fit
+ *
+ * Hold a press at temperature, and say where it vanishes with both parts alike.
+ */
+export const computeHotFit = <ThrowOnError extends boolean = false>(options: Options<ComputeHotFitData, ThrowOnError>) => (options.client ?? client).post<ComputeHotFitResponses, ComputeHotFitErrors, ThrowOnError>({
+    url: '/api/compute/hot-fit',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Insertion
+ *
+ * Push a liner in from its foot to home: by hand so far, then with what force.
+ */
+export const computeInsertion = <ThrowOnError extends boolean = false>(options: Options<ComputeInsertionData, ThrowOnError>) => (options.client ?? client).post<ComputeInsertionResponses, ComputeInsertionErrors, ThrowOnError>({
+    url: '/api/compute/insertion',
     ...options,
     headers: {
         'Content-Type': 'application/json',

@@ -31,6 +31,75 @@ export type AdoptBody = {
 };
 
 /**
+ * AfterLevelView
+ *
+ * One level of a bore after its liner went in.
+ */
+export type AfterLevelView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    predicted: StatedView;
+    found: StatedView;
+    press: StatedView;
+    true_press: StatedView;
+    /**
+     * Agrees
+     */
+    agrees: boolean;
+};
+
+/**
+ * AfterView
+ *
+ * What is known of a fit since its liner is in.
+ */
+export type AfterView = {
+    /**
+     * Levels
+     */
+    levels: Array<AfterLevelView>;
+    /**
+     * Confirmed
+     */
+    confirmed: boolean;
+    /**
+     * Inside Was Read
+     */
+    inside_was_read: boolean;
+    by_force: PressByForceView | null;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
+    /**
+     * Fitted By
+     */
+    fitted_by: string;
+};
+
+/**
+ * AmountView
+ *
+ * A value with its ±.
+ */
+export type AmountView = {
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+};
+
+/**
  * ArcView
  *
  * An operation that makes the result of an earlier one to be read again, and what that costs. [h]
@@ -81,6 +150,46 @@ export type AsFoundBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * BandView
+ *
+ * A value with most draws between its edges.
+ */
+export type BandView = {
+    /**
+     * Low
+     */
+    low: number;
+    /**
+     * Middle
+     */
+    middle: number;
+    /**
+     * High
+     */
+    high: number;
+};
+
+/**
+ * BetterLinerView
+ *
+ * Another liner that suits the hole better.
+ */
+export type BetterLinerView = {
+    /**
+     * Mark
+     */
+    mark: string;
+    /**
+     * Outside
+     */
+    outside: number;
+    /**
+     * Takes Off M
+     */
+    takes_off_m: number;
 };
 
 /**
@@ -541,6 +650,103 @@ export type BodyAddNoteToFinding = {
 };
 
 /**
+ * Body_bring_in_probe
+ */
+export type BodyBringInProbe = {
+    /**
+     * File
+     *
+     * CSV: deck or the number of a bore, x, y, z.
+     */
+    file: Blob | File;
+    /**
+     * Probe Id
+     *
+     * Made once for a file: sending it again doubles nothing.
+     */
+    probe_id: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Unit
+     */
+    unit?: string;
+};
+
+/**
+ * Body_bring_in_scan
+ */
+export type BodyBringInScan = {
+    /**
+     * File
+     *
+     * CSV or text, 80 MB and a million points at most.
+     */
+    file: Blob | File;
+    /**
+     * Scan Id
+     *
+     * Made once for a file: sending it again doubles nothing.
+     */
+    scan_id: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+    kind?: ScanKind;
+    /**
+     * First
+     *
+     * Column of the angle, or of x, counted from 0.
+     */
+    first?: number;
+    /**
+     * Second
+     *
+     * Column of the level, or of y.
+     */
+    second?: number;
+    /**
+     * Third
+     *
+     * Column of the radius, or of z.
+     */
+    third?: number;
+    /**
+     * Unit
+     */
+    unit?: string;
+    /**
+     * Depth Unit
+     */
+    depth_unit?: string;
+    front?: FrontAxis;
+    turn?: Turn;
+    /**
+     * Depth Is Up
+     */
+    depth_is_up?: boolean;
+    /**
+     * Front Deg
+     */
+    front_deg?: number;
+    /**
+     * Load
+     */
+    load?: string;
+    /**
+     * Instrument
+     */
+    instrument?: string;
+};
+
+/**
  * Body_import_job
  */
 export type BodyImportJob = {
@@ -614,6 +820,59 @@ export type BodyImportReadings = {
      */
     as_written?: boolean;
 };
+
+/**
+ * Body_preview_scan
+ */
+export type BodyPreviewScan = {
+    /**
+     * File
+     *
+     * The head of a scan's file.
+     */
+    file: Blob | File;
+};
+
+/**
+ * BoreCentreView
+ *
+ * One bore as it was probed, its centre against the drawing, its lean against the deck.
+ */
+export type BoreCentreView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Diameter M
+     */
+    diameter_m: number;
+    /**
+     * Shift M
+     */
+    shift_m: number;
+    /**
+     * Shift X M
+     */
+    shift_x_m: number;
+    /**
+     * Shift Y M
+     */
+    shift_y_m: number;
+    /**
+     * Lean
+     *
+     * What the axis moves over a length of depth. [1]
+     */
+    lean: number;
+};
+
+/**
+ * BoreChoice
+ *
+ * What a bore is given.
+ */
+export type BoreChoice = 'leave as it is' | 'hone' | 'bore to a step' | 'sleeve' | 'scrap';
 
 /**
  * BoreLevelIn
@@ -773,6 +1032,50 @@ export type BoreSetRequest = {
      * Nominal M
      */
     nominal_m?: number | null;
+};
+
+/**
+ * BoreTerms
+ *
+ * What a card says of its bores beyond the sheet of what is read.
+ *
+ * ``ring_top`` and ``ring_bottom`` bound the travel of the rings below the deck, ``thrust_hour`` is the thrust side
+ * [h]; ``plate_*`` is how the head is held in the build; ``hone_stock`` and the steps are on the diameter, walls a
+ * side; ``centre_move`` is how far a bore may be moved.
+ */
+export type BoreTerms = {
+    ring_top?: Limit;
+    ring_bottom?: Limit;
+    /**
+     * Thrust Hour
+     */
+    thrust_hour?: number | null;
+    judged?: Judged;
+    /**
+     * Plate Fasteners
+     */
+    plate_fasteners?: string;
+    /**
+     * Plate Gasket
+     */
+    plate_gasket?: string;
+    /**
+     * Plate Torque Nm
+     */
+    plate_torque_nm?: number | null;
+    hone_stock?: Limit;
+    centre_move?: Limit;
+    wall?: Limit;
+    least_wall?: Limit;
+    rebore?: Limit;
+    /**
+     * All Alike
+     */
+    all_alike?: boolean;
+    /**
+     * Ladder
+     */
+    ladder?: Array<LadderStep>;
 };
 
 /**
@@ -1409,6 +1712,29 @@ export type Cell = {
 };
 
 /**
+ * CentreDistanceView
+ *
+ * Distance of two neighbours, and how far it is off the drawing.
+ */
+export type CentreDistanceView = {
+    /**
+     * Holes
+     */
+    holes: [
+        number,
+        number
+    ];
+    /**
+     * Distance M
+     */
+    distance_m: number;
+    /**
+     * Off M
+     */
+    off_m: number;
+};
+
+/**
  * ChangeView
  *
  * A job that changed; null where everything may have changed.
@@ -1446,6 +1772,19 @@ export type ChangedState = {
      * Reason
      */
     reason: string;
+};
+
+/**
+ * CheckView
+ *
+ * Something looked at before the first turn.
+ */
+export type CheckView = {
+    kind: PullMarkKind;
+    /**
+     * Done By
+     */
+    done_by: string;
 };
 
 /**
@@ -1514,6 +1853,304 @@ export type ChosenPlanView = {
      * Differences
      */
     differences: Array<string>;
+};
+
+/**
+ * CircleLevel
+ *
+ * One level as a circle.
+ */
+export type CircleLevel = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Mean M
+     */
+    mean_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Told
+     */
+    told: Array<DerivedView>;
+};
+
+/**
+ * CircleView
+ *
+ * A reference circle. [m]
+ */
+export type CircleView = {
+    reference: Reference;
+    /**
+     * Diameter M
+     */
+    diameter_m: number;
+    /**
+     * Roundness M
+     */
+    roundness_m: number;
+};
+
+/**
+ * CirclesAnswer
+ *
+ * The circle of each reference method and the roundness about it; ISO 12181-1. [m]
+ */
+export type CirclesAnswer = {
+    /**
+     * Lsc Centre M
+     */
+    lsc_centre_m: Array<number>;
+    /**
+     * Lsc Diameter M
+     */
+    lsc_diameter_m: number;
+    /**
+     * Lsc Roundness M
+     */
+    lsc_roundness_m: number;
+    /**
+     * Mzc Centre M
+     */
+    mzc_centre_m: Array<number>;
+    /**
+     * Mzc Roundness M
+     */
+    mzc_roundness_m: number;
+    /**
+     * Mzc Diameter M
+     */
+    mzc_diameter_m: number;
+    /**
+     * Mic Centre M
+     */
+    mic_centre_m: Array<number>;
+    /**
+     * Mic Diameter M
+     */
+    mic_diameter_m: number;
+    /**
+     * Mic Roundness M
+     */
+    mic_roundness_m: number;
+    /**
+     * Mcc Centre M
+     */
+    mcc_centre_m: Array<number>;
+    /**
+     * Mcc Diameter M
+     */
+    mcc_diameter_m: number;
+    /**
+     * Mcc Roundness M
+     */
+    mcc_roundness_m: number;
+};
+
+/**
+ * CirclesRequest
+ *
+ * Points of the wall of one level. [m]
+ */
+export type CirclesRequest = {
+    /**
+     * Points M
+     */
+    points_m: Array<[
+        number,
+        number
+    ]>;
+};
+
+/**
+ * CleanUpAnswer
+ *
+ * The smallest bore that leaves no wear. [m]
+ */
+export type CleanUpAnswer = {
+    /**
+     * Cleanup Diameter Given Centre M
+     */
+    cleanup_diameter_given_centre_m: number;
+    /**
+     * Cleanup Diameter Best Centre M
+     */
+    cleanup_diameter_best_centre_m: number;
+    /**
+     * Best Centre Shift M
+     */
+    best_centre_shift_m: Array<number>;
+    /**
+     * Best Centre Distance M
+     */
+    best_centre_distance_m: number;
+    /**
+     * Oversize Given Centre M
+     */
+    oversize_given_centre_m: number | null;
+    /**
+     * Oversize Best Centre M
+     */
+    oversize_best_centre_m: number | null;
+    /**
+     * Two Point Max Diameter M
+     *
+     * What a bore gauge would find of one-sided wear. [m]
+     */
+    two_point_max_diameter_m: number | null;
+    /**
+     * Needed Original Centre M
+     */
+    needed_original_centre_m: number;
+    /**
+     * Needed Best Centre M
+     */
+    needed_best_centre_m: number;
+};
+
+/**
+ * CleanUpRequest
+ *
+ * Points of a wall, or one-sided wear alone; scores stand among the points. [m]
+ */
+export type CleanUpRequest = {
+    /**
+     * Standard M
+     */
+    standard_m: number;
+    /**
+     * Points M
+     */
+    points_m?: Array<[
+        number,
+        number
+    ]> | null;
+    /**
+     * Score Already In Points
+     *
+     * Said for the reader: the points hold it.
+     */
+    score_already_in_points?: unknown;
+    /**
+     * One Sided Wear M
+     */
+    one_sided_wear_m?: number | null;
+    /**
+     * Given Centre M
+     */
+    given_centre_m?: [
+        number,
+        number
+    ];
+    /**
+     * Stock Per Side M
+     */
+    stock_per_side_m?: number;
+    /**
+     * Oversizes M
+     */
+    oversizes_m?: Array<number>;
+    /**
+     * Move M
+     *
+     * How far the centre may lie from the given one; anywhere where it is not said. [m]
+     */
+    move_m?: number | null;
+};
+
+/**
+ * CleanUpView
+ *
+ * Every hole against the ladder, and what the block needs. [m]
+ */
+export type CleanUpView = {
+    /**
+     * Standard M
+     */
+    standard_m: number;
+    /**
+     * Hone Stock M
+     */
+    hone_stock_m: number;
+    /**
+     * Move Most M
+     */
+    move_most_m: number;
+    /**
+     * Ring Top M
+     */
+    ring_top_m: number | null;
+    /**
+     * Thrust Deg
+     */
+    thrust_deg: number | null;
+    /**
+     * Least Wall M
+     */
+    least_wall_m: number | null;
+    /**
+     * Rebore M
+     */
+    rebore_m: number | null;
+    /**
+     * All Alike
+     */
+    all_alike: boolean;
+    /**
+     * Steps
+     */
+    steps: Array<LadderStepView>;
+    /**
+     * Holes
+     */
+    holes: Array<HoleOnLadder>;
+    /**
+     * Worst
+     */
+    worst: number | null;
+    step: LadderStepView | null;
+    try_first: LadderStepView | null;
+    /**
+     * Unread
+     */
+    unread: Array<number>;
+    /**
+     * Sleeves
+     */
+    sleeves: Array<number>;
+    /**
+     * Headline
+     */
+    headline: string;
+    /**
+     * Words
+     */
+    words: Array<string>;
+    /**
+     * Plan
+     */
+    plan: Array<PlanLine>;
+    /**
+     * Contradictions
+     */
+    contradictions: Array<ContradictionView>;
+    /**
+     * Profiles
+     */
+    profiles: Array<ProfileView>;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
 };
 
 /**
@@ -1650,6 +2287,48 @@ export type ComponentsView = {
  * How the bore is lined; it decides which measurements and plans make sense.
  */
 export type Construction = 'wet liner, top flange' | 'wet liner, bottom seat' | 'dry sleeve, flanged' | 'dry sleeve, plain' | 'parent bore' | 'coated bore' | 'counterbore insert';
+
+/**
+ * ContradictionView
+ *
+ * What does not hold any more, and a message to send.
+ */
+export type ContradictionView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    following: LadderStepView | null;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Message
+     */
+    message: string;
+};
+
+/**
+ * CurveSays
+ *
+ * What a curve says.
+ */
+export type CurveSays = 'as expected' | 'true seat' | 'stands on something before it is home' | 'tilted or dry from the start' | 'metal was shaved off' | 'easier than the readings say' | 'not told';
+
+/**
+ * CurveView
+ *
+ * One thing that a pull says.
+ */
+export type CurveView = {
+    says: CurveSays;
+    words: PhraseView;
+};
 
 /**
  * Cut
@@ -2351,6 +3030,84 @@ export type CutterView = {
 };
 
 /**
+ * CylinderAnswer
+ *
+ * A reference cylinder; ISO 12180-1. [m]
+ */
+export type CylinderAnswer = {
+    /**
+     * Diameter M
+     */
+    diameter_m: number;
+    /**
+     * Cylindricity M
+     */
+    cylindricity_m: number;
+    /**
+     * Axis X0 M
+     *
+     * Axis at the mean depth. [m]
+     */
+    axis_x0_m: number;
+    /**
+     * Axis Y0 M
+     */
+    axis_y0_m: number;
+    /**
+     * Tilt X Over Length M
+     *
+     * What the axis moves between the first and the last depth. [m]
+     */
+    tilt_x_over_length_m: number;
+    /**
+     * Tilt Y Over Length M
+     */
+    tilt_y_over_length_m: number;
+};
+
+/**
+ * CylinderRequest
+ *
+ * Points of a wall at several depths. [m]
+ */
+export type CylinderRequest = {
+    /**
+     * Points M
+     */
+    points_m: Array<[
+        number,
+        number,
+        number
+    ]>;
+    reference?: Reference;
+};
+
+/**
+ * CylinderView
+ *
+ * A reference cylinder. [m], [1]
+ */
+export type CylinderView = {
+    reference: Reference;
+    /**
+     * Diameter M
+     */
+    diameter_m: number;
+    /**
+     * Cylindricity M
+     */
+    cylindricity_m: number;
+    /**
+     * Lean X
+     */
+    lean_x: number;
+    /**
+     * Lean Y
+     */
+    lean_y: number;
+};
+
+/**
  * DecisionAnswer
  *
  * Conform, not conform, or not decidable.
@@ -2370,6 +3127,60 @@ export type DecisionAnswer = {
      * Trail
      */
     trail: Array<StepView>;
+};
+
+/**
+ * DecisionBody
+ *
+ * What a bore is given; the client makes the id.
+ */
+export type DecisionBody = {
+    /**
+     * Decision Id
+     */
+    decision_id: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    choice: BoreChoice;
+    /**
+     * Oversize Um
+     */
+    oversize_um?: number | string | null;
+    /**
+     * Move
+     */
+    move?: string;
+    /**
+     * Toward Hour
+     */
+    toward_hour?: number | null;
+    /**
+     * Reason
+     */
+    reason?: string;
+    /**
+     * Concession
+     */
+    concession?: string;
+    profile?: UseProfile;
+    /**
+     * Use Limit
+     */
+    use_limit?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -2430,6 +3241,52 @@ export type DecisionRequest = {
 };
 
 /**
+ * DecisionView
+ *
+ * What is decided for a hole.
+ */
+export type DecisionView = {
+    choice: BoreChoice;
+    /**
+     * Oversize M
+     */
+    oversize_m: number | null;
+    /**
+     * Move M
+     */
+    move_m: number | null;
+    /**
+     * Toward Hour
+     */
+    toward_hour: number | null;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Concession
+     */
+    concession: string;
+    profile: UseProfile;
+    /**
+     * Use Limit
+     */
+    use_limit: string;
+    /**
+     * Decided At
+     */
+    decided_at: string;
+    /**
+     * Decided By
+     */
+    decided_by: string;
+    /**
+     * Event
+     */
+    event: number;
+};
+
+/**
  * DeckMarkView
  *
  * A mark on deck or ledge, and what it asks for. [m]
@@ -2445,6 +3302,30 @@ export type DeckMarkView = {
      * Skim M
      */
     skim_m: number;
+};
+
+/**
+ * DeepestView
+ *
+ * The deepest wear and where it lies.
+ */
+export type DeepestView = {
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Angle Deg
+     */
+    angle_deg: number;
 };
 
 /**
@@ -2620,6 +3501,62 @@ export type DeviceView = {
 };
 
 /**
+ * DistortionAnswer
+ *
+ * What the load does: size apart from shape, order by order. [m]
+ */
+export type DistortionAnswer = {
+    /**
+     * Order2 Amplitude M
+     */
+    order2_amplitude_m: number | null;
+    /**
+     * Order3 Amplitude M
+     */
+    order3_amplitude_m: number | null;
+    /**
+     * Order4 Amplitude M
+     */
+    order4_amplitude_m: number | null;
+    /**
+     * Lobes
+     */
+    lobes: Array<LobeAnswer>;
+    /**
+     * Mean Size Change Diametral M
+     */
+    mean_size_change_diametral_m: number;
+    /**
+     * Distortion Range M
+     */
+    distortion_range_m: number;
+    /**
+     * Raw Range Without Recentring M
+     */
+    raw_range_without_recentring_m: number;
+};
+
+/**
+ * DistortionRequest
+ *
+ * One level read by radius at the same even angles, free and clamped. [deg], [m]
+ */
+export type DistortionRequest = {
+    /**
+     * Angles Deg
+     */
+    angles_deg: Array<number>;
+    /**
+     * Free Radii M
+     */
+    free_radii_m: Array<number>;
+    /**
+     * Torqued Radii M
+     */
+    torqued_radii_m: Array<number>;
+};
+
+/**
  * Done
  *
  * It is recorded.
@@ -2687,6 +3624,45 @@ export type Drawing = 'tracks' | 'grid' | 'start';
 export type Drift = 'somewhere between' | 'before all of them';
 
 /**
+ * EffectView
+ *
+ * What the press of a level does.
+ */
+export type EffectView = {
+    /**
+     * Level
+     */
+    level: string;
+    /**
+     * Pressure Pa
+     */
+    pressure_pa: number;
+    /**
+     * Hoop Liner Pa
+     */
+    hoop_liner_pa: number;
+    /**
+     * Hoop Block Pa
+     */
+    hoop_block_pa: number;
+    /**
+     * Liner Share
+     *
+     * Of what the liner's material bears.
+     */
+    liner_share: number;
+    /**
+     * Block Share
+     */
+    block_share: number;
+    close_in: StatedView;
+    /**
+     * Boss Grows M
+     */
+    boss_grows_m: number;
+};
+
+/**
  * EllipseAnswer
  *
  * The shape fitted to one level. [m], [deg]
@@ -2739,6 +3715,13 @@ export type EllipseAnswer = {
 };
 
 /**
+ * Ends
+ *
+ * What is taken of the ends of the rings.
+ */
+export type Ends = 'plane stress' | 'plane strain' | 'bonded ends';
+
+/**
  * ErrorBody
  *
  * Why a request was not carried out, and what would help.
@@ -2786,6 +3769,30 @@ export type EvidenceView = {
 };
 
 /**
+ * ExpectedView
+ *
+ * Force expected at a place. [m], [N]
+ */
+export type ExpectedView = {
+    /**
+     * To Go M
+     */
+    to_go_m: number;
+    /**
+     * Low N
+     */
+    low_n: number;
+    /**
+     * Middle N
+     */
+    middle_n: number;
+    /**
+     * High N
+     */
+    high_n: number;
+};
+
+/**
  * FeatureSheet
  *
  * One feature that the card has measured: its limits, and its capture pattern.
@@ -2808,6 +3815,10 @@ export type FeatureSheet = {
      * Axes Deg
      */
     axes_deg?: Array<number>;
+    /**
+     * Hours
+     */
+    hours?: Array<number>;
     /**
      * Along
      */
@@ -2849,6 +3860,30 @@ export type FeaturesView = {
      * Features
      */
     features: Array<FeatureView>;
+};
+
+/**
+ * FieldView
+ *
+ * A field over depth and angle; null where nothing was read.
+ */
+export type FieldView = {
+    /**
+     * Depths M
+     */
+    depths_m: Array<number>;
+    /**
+     * Angles Deg
+     */
+    angles_deg: Array<number>;
+    /**
+     * Values M
+     */
+    values_m: Array<Array<number | null>>;
+    /**
+     * Expanded M
+     */
+    expanded_m: Array<Array<number | null>> | null;
 };
 
 /**
@@ -2915,6 +3950,30 @@ export type FindingBody = {
      */
     reading_id?: string | null;
     /**
+     * From Depth
+     *
+     * On a wall: where it begins below the deck, as typed.
+     */
+    from_depth?: string;
+    /**
+     * Until Depth
+     *
+     * On a wall: where it ends.
+     */
+    until_depth?: string;
+    /**
+     * Catches
+     *
+     * A fingernail catches in it.
+     */
+    catches?: boolean;
+    /**
+     * In Round
+     *
+     * After which round of work it was seen; empty as found.
+     */
+    in_round?: string;
+    /**
      * Person Id
      */
     person_id: string;
@@ -2960,7 +4019,7 @@ export type FindingFormView = {
  *
  * What is written down when an engine is stripped.
  */
-export type FindingKind = 'condition' | 'gasket and fire ring' | 'symptom' | 'prior work' | 'leak-down' | 'ring' | 'stud hole' | 'mark on deck or ledge' | 'wear of the seat';
+export type FindingKind = 'condition' | 'gasket and fire ring' | 'symptom' | 'prior work' | 'leak-down' | 'ring' | 'stud hole' | 'mark on deck or ledge' | 'wear of the seat' | 'mark on the wall' | 'feel';
 
 /**
  * FindingView
@@ -3022,6 +4081,24 @@ export type FindingView = {
      */
     width_m: number | null;
     /**
+     * From M
+     *
+     * On a wall: where it begins below the deck. [m]
+     */
+    from_m: number | null;
+    /**
+     * Until M
+     */
+    until_m: number | null;
+    /**
+     * Catches
+     */
+    catches: boolean;
+    /**
+     * In Round
+     */
+    in_round: string;
+    /**
      * Explains
      *
      * The reading that it explains, in words.
@@ -3067,6 +4144,283 @@ export type FinishBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * FitLevelView
+ *
+ * One level: both walls, the press, what comes off, what it closes the bore in.
+ */
+export type FitLevelView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Bore M
+     */
+    bore_m: number;
+    /**
+     * Bore Within M
+     */
+    bore_within_m: number;
+    /**
+     * Liner M
+     */
+    liner_m: number;
+    /**
+     * Liner Within M
+     */
+    liner_within_m: number;
+    press: StatedView;
+    state: State;
+    /**
+     * Places
+     */
+    places: Array<FitPlaceView>;
+    stock: StatedView | null;
+    /**
+     * Leave
+     *
+     * Whether nothing is to come off there.
+     */
+    leave: boolean;
+};
+
+/**
+ * FitOnDeck
+ *
+ * The fit of one hole as the lens shows it: every axis of the level that decides.
+ */
+export type FitOnDeck = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string | null;
+    /**
+     * Is Home
+     */
+    is_home: boolean;
+    state: State;
+    /**
+     * Level
+     *
+     * The level that decides; empty without readings.
+     */
+    level: string;
+    press: StatedView | null;
+    /**
+     * Places
+     */
+    places: Array<FitPlaceView>;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    words: PhraseView;
+};
+
+/**
+ * FitPlaceView
+ *
+ * The press on one axis of a level.
+ */
+export type FitPlaceView = {
+    /**
+     * Axis Deg
+     */
+    axis_deg: number;
+    press: StatedView;
+    state: State;
+    stock: StatedView | null;
+};
+
+/**
+ * FitTerms
+ *
+ * What a card says of its fits.
+ *
+ * ``boss_outside`` is the outside of the block's wall taken as a ring, ``*_rz`` the roughness of both faces,
+ * ``lead_in`` how much of the liner's foot is tapered, walls are a side; ``dwell_*`` is the load held when home [kN],
+ * [min]; ``clamp_kn`` is what the head presses a liner down with and ``clamp_loss_kn`` what of it is lost for every
+ * hundredth of a mm that the liner grows less than the block [kN], ``drag_kn`` what a piston pulls at it; ``seat`` and
+ * ``seat_depth`` say where it stands below the deck.
+ */
+export type FitTerms = {
+    light?: FitWindow;
+    firm?: FitWindow;
+    boss_outside?: Limit;
+    liner_length?: Limit;
+    liner_inside?: Limit;
+    bore_rz?: Limit;
+    liner_rz?: Limit;
+    lead_in?: Limit;
+    least_liner_wall?: Limit;
+    least_boss_wall?: Limit;
+    stop?: StopRule;
+    /**
+     * Dwell Kn
+     */
+    dwell_kn?: number | null;
+    /**
+     * Dwell Min
+     */
+    dwell_min?: number | null;
+    holder?: Holder;
+    /**
+     * Clamp Kn
+     */
+    clamp_kn?: number | null;
+    /**
+     * Clamp Loss Kn
+     */
+    clamp_loss_kn?: number | null;
+    /**
+     * Drag Kn
+     */
+    drag_kn?: number | null;
+    /**
+     * Holding Source
+     */
+    holding_source?: string;
+    seat?: SeatAt;
+    seat_depth?: Limit;
+    neighbour_gap?: Limit;
+    /**
+     * Running
+     */
+    running?: Array<RunningState>;
+    /**
+     * Compound
+     */
+    compound?: string;
+    /**
+     * Compound Cure H
+     */
+    compound_cure_h?: number | null;
+    /**
+     * Seals
+     */
+    seals?: string;
+};
+
+/**
+ * FitView
+ *
+ * A liner held against a hole; where either was not measured only the reason.
+ */
+export type FitView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string | null;
+    /**
+     * Liners
+     *
+     * Liners that may go into this hole.
+     */
+    liners: Array<string>;
+    /**
+     * Is Home
+     */
+    is_home: boolean;
+    state: State;
+    refused: PhraseView | null;
+    refused_quantity: Quantity | null;
+    /**
+     * Refused Part
+     */
+    refused_part: string;
+    wanted: WantedView | null;
+    sizing: Sizing;
+    /**
+     * Levels
+     */
+    levels: Array<FitLevelView>;
+    /**
+     * Left Out
+     */
+    left_out: Array<string>;
+    /**
+     * Doubtful
+     */
+    doubtful: boolean;
+    /**
+     * Grips
+     */
+    grips: number;
+    /**
+     * Length M
+     */
+    length_m: number | null;
+    barrel_m: StatedView | null;
+    /**
+     * Stamps
+     */
+    stamps: Array<StampView>;
+    /**
+     * Bore Read
+     */
+    bore_read: string;
+    /**
+     * Outside Read
+     */
+    outside_read: string;
+    walls: WallsView | null;
+    no_walls: PhraseView | null;
+    /**
+     * Schools
+     */
+    schools: Array<SchoolOfFitView>;
+    tried: TriedView | null;
+    better: BetterLinerView | null;
+    stripes: PhraseView | null;
+    need: PhraseView;
+    /**
+     * Why
+     */
+    why: Array<StepView>;
+    after?: AfterView | null;
+};
+
+/**
+ * FitWindow
+ *
+ * A press that is wanted, on the diameter: least, what is aimed at, greatest.
+ */
+export type FitWindow = {
+    least?: Limit;
+    aim?: Limit;
+    greatest?: Limit;
+};
+
+/**
+ * FitsView
+ *
+ * The fits of a block, hole by hole.
+ */
+export type FitsView = {
+    wanted: WantedView | null;
+    /**
+     * Fits
+     */
+    fits: Array<FitOnDeck>;
 };
 
 /**
@@ -3315,6 +4669,13 @@ export type FormView = {
      */
     share_guaranteed: number;
 };
+
+/**
+ * FrontAxis
+ *
+ * Which way of the file's axes points to the front of the engine.
+ */
+export type FrontAxis = '+x' | '-x' | '+y' | '-y';
 
 /**
  * GaugeBody
@@ -3737,6 +5098,44 @@ export type GaugeVersion = {
 };
 
 /**
+ * GoingInView
+ *
+ * How a liner goes in: force against how far its foot is down, and how far by hand.
+ */
+export type GoingInView = {
+    /**
+     * Depths M
+     */
+    depths_m: Array<number>;
+    /**
+     * Low N
+     */
+    low_n: Array<number>;
+    /**
+     * Middle N
+     */
+    middle_n: Array<number>;
+    /**
+     * High N
+     */
+    high_n: Array<number>;
+    greatest_n: BandView;
+    /**
+     * Oiled.
+     */
+    by_hand_m: BandView;
+    by_hand_dry_m: BandView;
+    /**
+     * Stiffens M
+     */
+    stiffens_m: Array<number>;
+    /**
+     * Work J
+     */
+    work_j: number;
+};
+
+/**
  * HeadView
  *
  * One head: its holes, and the average under it where the card asks for one.
@@ -3777,11 +5176,18 @@ export type Health = {
 export type HeightKind = 'piston stand-out' | 'piston to injector' | 'piston to valve';
 
 /**
+ * Held
+ *
+ * Whether a bore was clamped as under its head.
+ */
+export type Held = 'clamped' | 'free' | 'not said';
+
+/**
  * HoldPoint
  *
  * Places in the route that need a name to pass. Common practice, no published source.
  */
-export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'second person';
+export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'agreed anew' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'second person';
 
 /**
  * HoldState
@@ -3824,6 +5230,13 @@ export type HoldView = {
      */
     reason: string;
 };
+
+/**
+ * Holder
+ *
+ * What holds a liner down once its press is gone.
+ */
+export type Holder = 'not known' | 'the head clamps it' | 'retaining compound' | 'nothing';
 
 /**
  * HoleAnswer
@@ -3922,6 +5335,79 @@ export type HoleNeedView = {
     hole: number;
     state: State;
     sentence: PhraseView;
+};
+
+/**
+ * HoleOnLadder
+ *
+ * One hole on the ladder. [m]
+ */
+export type HoleOnLadder = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Doubts
+     */
+    doubts: Array<string>;
+    /**
+     * By Diameters
+     */
+    by_diameters: boolean;
+    /**
+     * Unworn M
+     */
+    unworn_m: number | null;
+    drawn: NeededView | null;
+    best: NeededView | null;
+    /**
+     * Deepest M
+     */
+    deepest_m: number | null;
+    /**
+     * Deepest Deg
+     */
+    deepest_deg: number | null;
+    /**
+     * Opposite M
+     */
+    opposite_m: number | null;
+    /**
+     * Rungs
+     */
+    rungs: Array<RungView>;
+    wall_now: WallAfterView | null;
+    /**
+     * Had it been bored just to what it needs.
+     */
+    wall_exact: WallAfterView | null;
+    /**
+     * Wall By Drawing
+     */
+    wall_by_drawing: boolean;
+    /**
+     * Round
+     */
+    round: Array<RoundPoint>;
+    /**
+     * Section
+     */
+    section: Array<SectionPoint>;
+    /**
+     * Marks
+     */
+    marks: Array<MarkOnWall>;
+    /**
+     * Options
+     */
+    options: Array<OptionView>;
+    decision: DecisionView | null;
+    look: LookView | null;
 };
 
 /**
@@ -4150,6 +5636,214 @@ export type HoleWishBody = {
 };
 
 /**
+ * HomeBody
+ *
+ * A liner that is home.
+ */
+export type HomeBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * HotFitAnswer
+ *
+ * What is left of a press at temperature; free expansion, then Lamé. [m], [Pa], [°C]
+ */
+export type HotFitAnswer = {
+    /**
+     * Interference At T M
+     */
+    interference_at_T_m: number;
+    /**
+     * Contact Pressure Pa
+     */
+    contact_pressure_pa: number;
+    /**
+     * Bore Close In At T M
+     */
+    bore_close_in_at_T_m: number;
+    /**
+     * Bore Diameter At T M
+     */
+    bore_diameter_at_T_m: number;
+    /**
+     * Loose
+     */
+    loose: boolean;
+    /**
+     * Temperature Interference Vanishes Both C
+     */
+    temperature_interference_vanishes_both_c: number | null;
+};
+
+/**
+ * HotFitRequest
+ *
+ * A press at a reference temperature, and both parts at their own. [°C]
+ */
+export type HotFitRequest = {
+    /**
+     * Liner Id M
+     *
+     * [m]
+     */
+    liner_id_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Boss Od M
+     *
+     * [m]
+     */
+    boss_od_m: number;
+    liner: VallostasisApiComputeFitsMaterialBody;
+    block: VallostasisApiComputeFitsMaterialBody;
+    /**
+     * Interference Diametral At T0 M
+     *
+     * [m]
+     */
+    interference_diametral_at_T0_m: number;
+    /**
+     * T0 C
+     *
+     * [°C]
+     */
+    T0_c?: number;
+    /**
+     * Liner Temperature C
+     *
+     * [°C]
+     */
+    liner_temperature_c: number;
+    /**
+     * Block Temperature C
+     *
+     * [°C]
+     */
+    block_temperature_c: number;
+};
+
+/**
+ * HotHoldView
+ *
+ * What holds a liner hot. [m], [°C], [N]
+ */
+export type HotHoldView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string | null;
+    missing: PhraseView | null;
+    holder: Holder;
+    seat: SeatAt;
+    /**
+     * Source
+     */
+    source: string;
+    /**
+     * Block Material
+     */
+    block_material: string;
+    /**
+     * Liner Material
+     */
+    liner_material: string;
+    /**
+     * Moments
+     */
+    moments: Array<HotMomentView>;
+    gone_alike_c: StatedView | null;
+    gone_hotter_c: StatedView | null;
+    /**
+     * Hotter K
+     */
+    hotter_k: number;
+    /**
+     * Drag N
+     */
+    drag_n: number | null;
+    stands: StatedView | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
+};
+
+/**
+ * HotMomentView
+ *
+ * A fit at one moment of running. [m], [N], [°C]
+ */
+export type HotMomentView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Block C
+     */
+    block_c: number;
+    /**
+     * Liner C
+     */
+    liner_c: number;
+    press: StatedView;
+    /**
+     * In: gripped; out: free.
+     */
+    grip: State;
+    /**
+     * Level
+     */
+    level: string;
+    /**
+     * By Press N
+     */
+    by_press_n: number;
+    /**
+     * By Clamp N
+     */
+    by_clamp_n: number | null;
+    /**
+     * Within N
+     */
+    within_n: number;
+    holds: State;
+    /**
+     * Height M
+     */
+    height_m: number;
+    /**
+     * Gap M
+     */
+    gap_m: number | null;
+    /**
+     * Gap Closes
+     */
+    gap_closes: boolean;
+};
+
+/**
  * ImportedReadings
  *
  * Every row of the file, how many readings were recorded, and which states the good rows change.
@@ -4192,6 +5886,110 @@ export type ImportedRow = {
      * Message
      */
     message: string;
+};
+
+/**
+ * InsertionAnswer
+ *
+ * A liner going in; every level's press and close-in, force against depth. [m], [N], [J], [Pa]
+ */
+export type InsertionAnswer = {
+    /**
+     * Interference M
+     */
+    interference_m: Array<number>;
+    /**
+     * Contact Pressure Pa
+     */
+    contact_pressure_pa: Array<number>;
+    /**
+     * Close In M
+     */
+    close_in_m: Array<number>;
+    /**
+     * Pushed M
+     */
+    pushed_m: Array<number>;
+    /**
+     * Force N
+     */
+    force_n: Array<number>;
+    /**
+     * Greatest Force N
+     */
+    greatest_force_n: number;
+    /**
+     * Work J
+     */
+    work_j: number;
+    /**
+     * By Hand M
+     */
+    by_hand_m: number;
+    /**
+     * By Hand Share
+     */
+    by_hand_share: number;
+};
+
+/**
+ * InsertionRequest
+ *
+ * Both profiles at depths from the top, and how the liner is pushed in.
+ */
+export type InsertionRequest = {
+    /**
+     * Liner Id M
+     *
+     * [m]
+     */
+    liner_id_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Boss Od M
+     *
+     * [m]
+     */
+    boss_od_m: number;
+    liner: VallostasisApiComputeFitsMaterialBody;
+    block: VallostasisApiComputeFitsMaterialBody;
+    /**
+     * Depths M
+     */
+    depths_m: Array<number>;
+    /**
+     * Liner Outside M
+     */
+    liner_outside_m: Array<number>;
+    /**
+     * Block Bore M
+     */
+    block_bore_m: Array<number>;
+    /**
+     * Length M
+     */
+    length_m: number;
+    /**
+     * Friction
+     *
+     * [1]
+     */
+    friction?: number;
+    /**
+     * Push N
+     */
+    push_n?: number;
+    /**
+     * Lead In M
+     *
+     * [m]
+     */
+    lead_in_m?: number;
 };
 
 /**
@@ -4406,6 +6204,56 @@ export type JobMade = {
      * Job Id
      */
     job_id: string;
+};
+
+/**
+ * Judged
+ *
+ * How a bore has to be held for its limits to mean anything.
+ */
+export type Judged = 'as read' | 'clamped' | 'free';
+
+/**
+ * LadderStep
+ *
+ * One step of the ladder: so much over standard on the diameter, how it is to be had, in how many weeks.
+ */
+export type LadderStep = {
+    oversize: Length;
+    kind?: StepKind;
+    /**
+     * Weeks
+     */
+    weeks?: number | null;
+    /**
+     * Note
+     */
+    note?: string;
+};
+
+/**
+ * LadderStepView
+ *
+ * A step of the ladder.
+ */
+export type LadderStepView = {
+    /**
+     * Oversize Um
+     */
+    oversize_um: number | string;
+    /**
+     * Oversize M
+     */
+    oversize_m: number;
+    /**
+     * Typed
+     */
+    typed: string;
+    kind: StepKind;
+    /**
+     * Had
+     */
+    had: string;
 };
 
 /**
@@ -4999,11 +6847,194 @@ export type LinerView = {
 export type LinkState = 'connecting' | 'live' | 'silent' | 'lost' | 'not understood' | 'wrong unit';
 
 /**
+ * LoadView
+ *
+ * A bore as it was read under one load, or one load less another.
+ */
+export type LoadView = {
+    /**
+     * Name
+     *
+     * How it was held, in words.
+     */
+    name: string;
+    /**
+     * Null for a change.
+     */
+    held: Held | null;
+    /**
+     * Read At
+     */
+    read_at: string | null;
+    /**
+     * Read By
+     */
+    read_by: string;
+    /**
+     * Gauge
+     */
+    gauge: string;
+    /**
+     * Why Not
+     *
+     * Why it is not judged; empty where it is.
+     */
+    why_not: string;
+    /**
+     * Differs
+     *
+     * In which points the plate was not on as in the build.
+     */
+    differs: Array<string>;
+    state: State | null;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Reference M
+     *
+     * What the field is drawn against: the nominal, or nought. [m]
+     */
+    reference_m: number;
+    /**
+     * Dots
+     */
+    dots: Array<WallDot>;
+    field: FieldView | null;
+    /**
+     * Circles
+     */
+    circles: Array<CircleLevel>;
+    /**
+     * Told
+     */
+    told: Array<DerivedView>;
+    /**
+     * Greatest M
+     */
+    greatest_m?: number | null;
+};
+
+/**
+ * LobeAnswer
+ *
+ * One order of a shape. [m], [deg]
+ */
+export type LobeAnswer = {
+    /**
+     * Order
+     */
+    order: number;
+    /**
+     * Amplitude M
+     */
+    amplitude_m: number;
+    /**
+     * Direction Deg
+     */
+    direction_deg: number;
+};
+
+/**
+ * LobeView
+ *
+ * One order of a shape. [m], [deg]
+ */
+export type LobeView = {
+    /**
+     * Order
+     */
+    order: number;
+    /**
+     * Amplitude M
+     */
+    amplitude_m: number;
+    /**
+     * Direction Deg
+     */
+    direction_deg: number;
+};
+
+/**
  * LockKind
  *
  * What somebody decided of a hole before the plan is made.
  */
 export type LockKind = 'free' | 'leave it' | 'cut it';
+
+/**
+ * LookBody
+ *
+ * What was seen of a bore after it was cut to its step; the client makes the id.
+ */
+export type LookBody = {
+    /**
+     * Look Id
+     */
+    look_id: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    outcome: LookOutcome;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Hour
+     */
+    hour?: number | null;
+    /**
+     * From Depth
+     */
+    from_depth?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * LookOutcome
+ *
+ * What is seen after the cut to the decided step.
+ */
+export type LookOutcome = 'bright all round' | 'a dark patch is left';
+
+/**
+ * LookView
+ *
+ * What was seen after the cut.
+ */
+export type LookView = {
+    outcome: LookOutcome;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Hour
+     */
+    hour: number | null;
+    /**
+     * Looked By
+     */
+    looked_by: string;
+    /**
+     * Looked At
+     */
+    looked_at: string;
+};
 
 /**
  * LotBody
@@ -5096,6 +7127,43 @@ export type Mark = {
  * What a mark says of an operation.
  */
 export type MarkKind = 'done' | 'to be done again' | 'looked over';
+
+/**
+ * MarkOnWall
+ *
+ * A score or pit, and whether the honing stock alone would take it. [m], [deg]
+ */
+export type MarkOnWall = {
+    /**
+     * Letter
+     */
+    letter: string;
+    /**
+     * Word
+     */
+    word: string;
+    /**
+     * Angle Deg
+     */
+    angle_deg: number;
+    /**
+     * From M
+     */
+    from_m: number;
+    /**
+     * Until M
+     */
+    until_m: number;
+    /**
+     * Depth M
+     */
+    depth_m: number | null;
+    /**
+     * Expanded M
+     */
+    expanded_m: number | null;
+    by_hone: State;
+};
 
 /**
  * MarkVerdict
@@ -5251,34 +7319,6 @@ export type MasterReadingBody = {
 };
 
 /**
- * MaterialBody
- *
- * How a material expands, in millionths per kelvin.
- */
-export type MaterialBody = {
-    /**
-     * Name
-     */
-    name: string;
-    /**
-     * Alpha
-     */
-    alpha: string;
-    /**
-     * Hottest C
-     */
-    hottest_c?: number | string | null;
-    /**
-     * Source
-     */
-    source?: string;
-    /**
-     * Person Id
-     */
-    person_id: string;
-};
-
-/**
  * MaterialView
  *
  * How a material expands, and whether the shop wrote it down itself.
@@ -5381,6 +7421,44 @@ export type NeedView = {
      * What of the work it belongs to; empty where nothing is needed.
      */
     operation: string;
+};
+
+/**
+ * NeededView
+ *
+ * The finished diameter that leaves no wear, counted from standard. [m], [deg]
+ */
+export type NeededView = {
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Most M
+     */
+    most_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Is Placed
+     */
+    is_placed: boolean;
+    /**
+     * Move M
+     */
+    move_m: number;
+    /**
+     * Move Deg
+     */
+    move_deg: number;
+    /**
+     * Decides
+     *
+     * What it is that decides: the wear, or a mark by its letter.
+     */
+    decides: string;
 };
 
 /**
@@ -5738,6 +7816,36 @@ export type OperationView = {
      * Holds
      */
     holds: Array<HoldView>;
+};
+
+/**
+ * OptionView
+ *
+ * One thing a bore can be given: what it needs, what it leaves, what cannot be undone.
+ */
+export type OptionView = {
+    choice: BoreChoice;
+    /**
+     * Oversize Um
+     */
+    oversize_um: number | string | null;
+    /**
+     * Title
+     */
+    title: string;
+    state: State;
+    /**
+     * Needs
+     */
+    needs: Array<string>;
+    /**
+     * Leaves
+     */
+    leaves: Array<string>;
+    /**
+     * Irreversible
+     */
+    irreversible: string;
 };
 
 /**
@@ -6166,7 +8274,7 @@ export type PassView = {
  *
  * How the readings of a feature lie on the part.
  */
-export type PatternKind = 'clock positions' | 'levels and axes' | 'levels' | 'axes' | 'grid' | 'one place';
+export type PatternKind = 'clock positions' | 'levels and axes' | 'levels and clock' | 'levels' | 'axes' | 'grid' | 'one place';
 
 /**
  * PatternView
@@ -6182,6 +8290,10 @@ export type PatternView = {
      * Axes Deg
      */
     axes_deg: Array<number>;
+    /**
+     * Hours
+     */
+    hours: Array<number>;
     /**
      * Along M
      */
@@ -6448,6 +8560,26 @@ export type PlanHoleView = {
 };
 
 /**
+ * PlanLine
+ *
+ * One step of what this block needs.
+ */
+export type PlanLine = {
+    /**
+     * Number
+     */
+    number: number;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Words
+     */
+    words: string;
+};
+
+/**
  * PlanRule
  *
  * Which holes of a block are cut. Common practice, no published source.
@@ -6468,6 +8600,10 @@ export type PlanView = {
      * Axes Deg
      */
     axes_deg: Array<number>;
+    /**
+     * Hours
+     */
+    hours: Array<number>;
     /**
      * Along
      */
@@ -6873,6 +9009,288 @@ export type PreparationView = {
 };
 
 /**
+ * PressByForceView
+ *
+ * Press that the force of the pull says, as a share of the one read.
+ */
+export type PressByForceView = {
+    /**
+     * Low
+     */
+    low: number;
+    /**
+     * Middle
+     */
+    middle: number;
+    /**
+     * High
+     */
+    high: number;
+    /**
+     * Greatest N
+     */
+    greatest_n: number;
+};
+
+/**
+ * PressFitAnswer
+ *
+ * What a press does; stresses squeezed negative. Lamé. [Pa], [m], [N], [N·m]
+ */
+export type PressFitAnswer = {
+    /**
+     * Contact Pressure Pa
+     */
+    contact_pressure_pa: number;
+    /**
+     * Hoop Liner Bore Pa
+     */
+    hoop_liner_bore_pa: number;
+    /**
+     * Hoop Liner Od Pa
+     */
+    hoop_liner_od_pa: number;
+    /**
+     * Hoop Boss Bore Pa
+     */
+    hoop_boss_bore_pa: number;
+    /**
+     * Hoop Boss Od Pa
+     */
+    hoop_boss_od_pa: number;
+    /**
+     * Von Mises Liner Bore Pa
+     */
+    von_mises_liner_bore_pa: number;
+    /**
+     * Von Mises Liner Od Pa
+     */
+    von_mises_liner_od_pa: number;
+    /**
+     * Von Mises Boss Bore Pa
+     */
+    von_mises_boss_bore_pa: number;
+    /**
+     * Bore Close In Diametral M
+     */
+    bore_close_in_diametral_m: number;
+    /**
+     * Liner Od Shrink Diametral M
+     */
+    liner_od_shrink_diametral_m: number;
+    /**
+     * Boss Bore Growth Diametral M
+     */
+    boss_bore_growth_diametral_m: number;
+    /**
+     * Boss Od Growth Diametral M
+     */
+    boss_od_growth_diametral_m: number;
+    /**
+     * Close In Share Of Interference
+     *
+     * None without a press.
+     */
+    close_in_share_of_interference: number | null;
+    /**
+     * Press Force N
+     */
+    press_force_n: number;
+    /**
+     * Holding Torque Nm
+     */
+    holding_torque_nm: number;
+};
+
+/**
+ * PressFitRequest
+ *
+ * A press of one slice, and the length it is pressed over.
+ */
+export type PressFitRequest = {
+    /**
+     * Liner Id M
+     *
+     * [m]
+     */
+    liner_id_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Boss Od M
+     *
+     * [m]
+     */
+    boss_od_m: number;
+    liner: VallostasisApiComputeFitsMaterialBody;
+    block: VallostasisApiComputeFitsMaterialBody;
+    /**
+     * Interference Diametral M
+     *
+     * [m]
+     */
+    interference_diametral_m: number;
+    /**
+     * Friction
+     *
+     * [1]
+     */
+    friction?: number;
+    /**
+     * Engaged Length M
+     *
+     * [m]
+     */
+    engaged_length_m?: number;
+    ends?: Ends;
+};
+
+/**
+ * PressToolBody
+ *
+ * A puller or press of the shop.
+ */
+export type PressToolBody = {
+    /**
+     * Name
+     */
+    name: string;
+    kind: ToolKind;
+    /**
+     * Capacity Kn
+     */
+    capacity_kn: number;
+    /**
+     * Turn
+     *
+     * What one turn takes it in, in mm.
+     */
+    turn?: string;
+    /**
+     * Force Shown
+     */
+    force_shown?: boolean;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PressToolView
+ *
+ * A puller or press as it is now. [N], [m]
+ */
+export type PressToolView = {
+    /**
+     * Name
+     */
+    name: string;
+    kind: ToolKind;
+    /**
+     * Capacity N
+     */
+    capacity_n: number;
+    /**
+     * Turn M
+     */
+    turn_m: number | null;
+    /**
+     * Force Shown
+     */
+    force_shown: boolean;
+    /**
+     * Note
+     */
+    note: string;
+    /**
+     * Saved By
+     */
+    saved_by: string;
+};
+
+/**
+ * PreviewView
+ *
+ * The head of a file as it was taken apart, and what it seems to be.
+ */
+export type PreviewView = {
+    /**
+     * Names
+     */
+    names: Array<string>;
+    /**
+     * Rows
+     */
+    rows: Array<Array<string>>;
+    kind: ScanKind;
+    /**
+     * Columns
+     */
+    columns: Array<number>;
+    /**
+     * Unit
+     */
+    unit: string;
+    /**
+     * Depth Unit
+     */
+    depth_unit: string;
+};
+
+/**
+ * ProbedView
+ *
+ * The newest probing of a block; empty where none came in.
+ */
+export type ProbedView = {
+    /**
+     * Probed At
+     */
+    probed_at?: string | null;
+    /**
+     * Probed By
+     */
+    probed_by?: string;
+    /**
+     * File Name
+     */
+    file_name?: string;
+    /**
+     * Points
+     */
+    points?: number;
+    /**
+     * Event
+     */
+    event?: number | null;
+    /**
+     * Pitch M
+     */
+    pitch_m: number;
+    /**
+     * Deck Flat M
+     */
+    deck_flat_m?: number | null;
+    /**
+     * Bores
+     */
+    bores: Array<BoreCentreView>;
+    /**
+     * Distances
+     */
+    distances: Array<CentreDistanceView>;
+};
+
+/**
  * Problem
  *
  * What is wrong at one field; the field is a dotted path.
@@ -6886,6 +9304,23 @@ export type Problem = {
      * Message
      */
     message: string;
+};
+
+/**
+ * ProfileView
+ *
+ * A use, and what it bears.
+ */
+export type ProfileView = {
+    profile: UseProfile;
+    /**
+     * Bears
+     */
+    bears: boolean;
+    /**
+     * Words
+     */
+    words: string;
 };
 
 /**
@@ -6914,11 +9349,303 @@ export type ProofRowView = {
 export type ProofUnit = 'um' | 'thou';
 
 /**
+ * PullBody
+ *
+ * A pull to begin. The client makes the id.
+ */
+export type PullBody = {
+    /**
+     * Pull Id
+     */
+    pull_id: string;
+    /**
+     * Liner Mark
+     */
+    liner_mark: string;
+    /**
+     * Tool
+     */
+    tool: string;
+    slides?: Slides;
+    stop?: StopRule;
+    /**
+     * Cranks
+     */
+    cranks?: string;
+    /**
+     * Watches
+     */
+    watches?: string;
+    /**
+     * From Depth
+     *
+     * Flange to ledge; the liner's length where not said.
+     */
+    from_depth?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Hold Reason
+     */
+    hold_reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PullMarkBody
+ *
+ * Something looked at, measured or felt on a pull.
+ */
+export type PullMarkBody = {
+    /**
+     * Pull Mark Id
+     */
+    pull_mark_id: string;
+    kind: PullMarkKind;
+    /**
+     * Depth
+     */
+    depth?: string;
+    /**
+     * Force Kn
+     */
+    force_kn?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Turn
+     *
+     * Which turn a tap ends, by its number.
+     */
+    turn?: number | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PullMarkKind
+ *
+ * What is written down of a pull. Common practice, no published source.
+ */
+export type PullMarkKind = 'hole, seat and liner clean' | 'seat and flange dry' | 'oil or compound on the liner, none in the hole' | 'lead-in smooth, no edge' | 'mark and front where they belong' | 'pushed in 10 mm, square on two bars' | 'nobody in line with the screw' | 'one turn' | 'flange to ledge' | 'smooth' | 'pops' | 'twists' | 'stopped half-way' | 'goes on' | 'touches' | 'held under load' | 'home' | 'drawn out again';
+
+/**
+ * PullMarkView
+ *
+ * Something noted of a pull: how far the flange was from its ledge then. [m], [N]
+ */
+export type PullMarkView = {
+    /**
+     * Pull Mark Id
+     */
+    pull_mark_id: string;
+    kind: PullMarkKind;
+    /**
+     * To Go M
+     */
+    to_go_m: number;
+    /**
+     * Force N
+     */
+    force_n: number | null;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+};
+
+/**
+ * PullPageView
+ *
+ * Everything that the screen of a pull shows.
+ */
+export type PullPageView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    pull: PullView | null;
+    /**
+     * Is Home
+     */
+    is_home: boolean;
+    /**
+     * Liner
+     */
+    liner: string | null;
+    /**
+     * Length M
+     */
+    length_m: number | null;
+    going_in: GoingInView | null;
+    /**
+     * Front
+     */
+    front: string;
+    stop: StopRule;
+    /**
+     * Dwell Kn
+     */
+    dwell_kn: number | null;
+    /**
+     * Dwell Min
+     */
+    dwell_min: number | null;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+    /**
+     * Stuck
+     */
+    stuck: Array<string>;
+    /**
+     * Others
+     *
+     * The holes of the block, in their order.
+     */
+    others: Array<number>;
+    /**
+     * Now
+     */
+    now: string;
+};
+
+/**
+ * PullState
+ *
+ * Where a pull stands.
+ */
+export type PullState = 'to be looked at first' | 'pulling' | 'stopped half-way' | 'touched: hold it under load' | 'home' | 'drawn out again';
+
+/**
+ * PullView
+ *
+ * A pull as it stands. Lengths in m, forces in N.
+ */
+export type PullView = {
+    /**
+     * Pull Id
+     */
+    pull_id: string;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Tool
+     */
+    tool: string;
+    /**
+     * Capacity N
+     */
+    capacity_n: number | null;
+    /**
+     * Turn M
+     */
+    turn_m: number | null;
+    /**
+     * From M
+     */
+    from_m: number;
+    slides: Slides;
+    stop: StopRule;
+    /**
+     * Cranks
+     */
+    cranks: string;
+    /**
+     * Watches
+     */
+    watches: string;
+    state: PullState;
+    /**
+     * To Go M
+     */
+    to_go_m: number;
+    /**
+     * Within M
+     */
+    within_m: number;
+    /**
+     * Turns
+     */
+    turns: number;
+    /**
+     * Began At
+     */
+    began_at: string;
+    /**
+     * Checks
+     */
+    checks: Array<CheckView>;
+    /**
+     * Marks
+     */
+    marks: Array<PullMarkView>;
+    feel: PullMarkKind | null;
+    expected: ExpectedView | null;
+    /**
+     * At the next call, or where it stiffens next.
+     */
+    ahead: ExpectedView | null;
+    /**
+     * Stiffens At M
+     */
+    stiffens_at_m: number | null;
+    /**
+     * Call
+     */
+    call: string;
+    /**
+     * Call At M
+     */
+    call_at_m: number | null;
+    /**
+     * Over Capacity
+     */
+    over_capacity: boolean;
+    /**
+     * Curve
+     */
+    curve: Array<CurveView>;
+};
+
+/**
  * Quantity
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'liner outside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
 
 /**
  * RangesView
@@ -7321,6 +10048,13 @@ export type ReadingToExplain = {
 export type ReadyTick = 'clean and dry' | 'lead-in and seals' | 'marked, right way round';
 
 /**
+ * Reference
+ *
+ * What a circle or cylinder is laid by, in the words of ISO 12181-1 and ISO 12180-1.
+ */
+export type Reference = 'least squares' | 'minimum zone' | 'maximum inscribed' | 'minimum circumscribed';
+
+/**
  * ReopenedView
  *
  * A result that is to be read again, what disturbed it, and what reading it costs. [h]
@@ -7432,6 +10166,22 @@ export type RoomBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * RoundPoint
+ *
+ * Deepest wear a side in one direction. [m], [deg]
+ */
+export type RoundPoint = {
+    /**
+     * Angle Deg
+     */
+    angle_deg: number;
+    /**
+     * Wear M
+     */
+    wear_m: number;
 };
 
 /**
@@ -7837,6 +10587,47 @@ export type RunView = {
 };
 
 /**
+ * RungView
+ *
+ * One step at one hole. [m]
+ */
+export type RungView = {
+    step: LadderStepView;
+    /**
+     * Finish M
+     */
+    finish_m: number;
+    /**
+     * Bored M
+     */
+    bored_m: number;
+    drawn: State;
+    best: State;
+    state: State;
+    wall: WallAfterView | null;
+};
+
+/**
+ * RunningState
+ *
+ * How warm block and liner are at a moment of running that the card names. [°C]
+ */
+export type RunningState = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Block C
+     */
+    block_c: number;
+    /**
+     * Liner C
+     */
+    liner_c: number;
+};
+
+/**
  * RunningView
  *
  * A working clock that runs.
@@ -7855,6 +10646,141 @@ export type RunningView = {
      * Since
      */
     since: string;
+};
+
+/**
+ * ScanKind
+ *
+ * What the three columns of a file are.
+ */
+export type ScanKind = 'angle, level, radius' | 'x, y, z';
+
+/**
+ * ScanLevelView
+ *
+ * One level of a scan, or of a change. [m]
+ */
+export type ScanLevelView = {
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Points
+     */
+    points: number;
+    /**
+     * Circles
+     */
+    circles: Array<CircleView>;
+    /**
+     * Lobes
+     */
+    lobes: Array<LobeView>;
+    /**
+     * Size M
+     *
+     * Of a change: what the mean diameter changes by. [m]
+     */
+    size_m?: number | null;
+    /**
+     * Range M
+     */
+    range_m?: number | null;
+};
+
+/**
+ * ScanTaken
+ *
+ * A scan that was brought in.
+ */
+export type ScanTaken = {
+    /**
+     * Scan Id
+     */
+    scan_id: string;
+    /**
+     * Points
+     */
+    points: number;
+};
+
+/**
+ * ScanView
+ *
+ * A scan that stands, or what clamping changes by two of them.
+ */
+export type ScanView = {
+    /**
+     * Scan Id
+     */
+    scan_id: string | null;
+    /**
+     * Name
+     */
+    name: string;
+    held: Held | null;
+    /**
+     * Instrument
+     */
+    instrument: string;
+    /**
+     * Layout
+     */
+    layout: string;
+    /**
+     * Points
+     */
+    points: number;
+    /**
+     * Scanned At
+     */
+    scanned_at: string | null;
+    /**
+     * Scanned By
+     */
+    scanned_by: string;
+    /**
+     * Event
+     */
+    event: number | null;
+    /**
+     * Levels
+     */
+    levels: Array<ScanLevelView>;
+    /**
+     * Cylinders
+     */
+    cylinders: Array<CylinderView>;
+    field: FieldView;
+};
+
+/**
+ * ScansView
+ *
+ * Every scan of a hole, what clamping changes, and the filter.
+ */
+export type ScansView = {
+    /**
+     * Scans
+     */
+    scans: Array<ScanView>;
+    /**
+     * Changes
+     */
+    changes: Array<ScanView>;
+    /**
+     * Cut Off Upr
+     */
+    cut_off_upr: number | null;
+    /**
+     * Cut Offs
+     */
+    cut_offs: Array<number>;
+    /**
+     * Blind
+     */
+    blind: string;
 };
 
 /**
@@ -7914,6 +10840,43 @@ export type SchoolChangeView = {
 };
 
 /**
+ * SchoolOfFitView
+ *
+ * A fit by one school.
+ */
+export type SchoolOfFitView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Aim M
+     */
+    aim_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Greatest M
+     */
+    greatest_m: number;
+    /**
+     * Too Big M
+     */
+    too_big_m: number;
+    /**
+     * Takes Off M
+     */
+    takes_off_m: number;
+    /**
+     * Effects
+     */
+    effects: Array<EffectView>;
+    going_in: GoingInView | null;
+};
+
+/**
  * SchoolView
  *
  * A question that shops answer differently, its sides, and what would settle it.
@@ -7968,6 +10931,33 @@ export type Seat = {
     cleanup_least: Limit;
     sealing_land?: Limit;
     flange_edge?: Limit;
+};
+
+/**
+ * SeatAt
+ *
+ * Where a liner stands in its block.
+ */
+export type SeatAt = 'top flange' | 'landing part-way' | 'bottom seat';
+
+/**
+ * SectionPoint
+ *
+ * Wear a side in a cut through a bore. [m]
+ */
+export type SectionPoint = {
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Wear M
+     */
+    wear_m: number;
+    /**
+     * Opposite M
+     */
+    opposite_m: number;
 };
 
 /**
@@ -8607,6 +11597,20 @@ export type SideView = {
 };
 
 /**
+ * Sizing
+ *
+ * Which part gives way to reach the press.
+ */
+export type Sizing = 'size the block' | 'size the sleeve';
+
+/**
+ * Slides
+ *
+ * What a liner slides on.
+ */
+export type Slides = 'oiled' | 'dry' | 'compound';
+
+/**
  * SourceStatus
  *
  * How a limit is known.
@@ -8735,6 +11739,8 @@ export type SpecCard = {
      * Obstructions
      */
     obstructions?: Array<Obstruction>;
+    bores?: BoreTerms;
+    fits?: FitTerms;
 };
 
 /**
@@ -8890,11 +11896,84 @@ export type StampBody = {
 };
 
 /**
+ * StampView
+ *
+ * Letters found on a part.
+ */
+export type StampView = {
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Letters
+     */
+    letters: string;
+};
+
+/**
+ * StartView
+ *
+ * What a bore starts from at one depth.
+ */
+export type StartView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Size M
+     */
+    size_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * In Travel
+     */
+    in_travel: boolean | null;
+    /**
+     * To Go M
+     *
+     * On the diameter, to the size aimed at; null where there is none. [m]
+     */
+    to_go_m: number | null;
+};
+
+/**
  * State
  *
  * What can be said of a value, a rule or a hole.
  */
 export type State = 'in' | 'out' | 'cannot tell' | 'not measured' | 'read again';
+
+/**
+ * StatedView
+ *
+ * A value with its ±. [m]
+ */
+export type StatedView = {
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+};
+
+/**
+ * StepKind
+ *
+ * How a step of the ladder is to be had.
+ */
+export type StepKind = 'on the shelf' | 'to order' | 'in an old book, to be made';
 
 /**
  * StepView
@@ -8920,6 +11999,13 @@ export type StepView = {
      */
     source: string;
 };
+
+/**
+ * StopRule
+ *
+ * What is done when the flange touches.
+ */
+export type StopRule = 'stop at contact' | 'hold under load';
 
 /**
  * StrikeBody
@@ -9597,7 +12683,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'scan' | 'probe' | 'pull' | 'on a pull';
 
 /**
  * TapeLine
@@ -9798,6 +12884,30 @@ export type ThermometerView = {
 };
 
 /**
+ * ThinWallView
+ *
+ * A wall held against the least of the card.
+ */
+export type ThinWallView = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Wall M
+     */
+    wall_m: number;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Is Thin
+     */
+    is_thin: boolean;
+};
+
+/**
  * TipBody
  *
  * Where a simulated tip stands.
@@ -9897,6 +13007,13 @@ export type To20cRequest = {
 };
 
 /**
+ * ToolKind
+ *
+ * What gets a liner in.
+ */
+export type ToolKind = 'screw puller' | 'press' | 'hydraulic jack';
+
+/**
  * TriedShimView
  *
  * A shim size that does not do, and why. [m]
@@ -9918,6 +13035,36 @@ export type TriedShimView = {
      * Needed M
      */
     needed_m: number;
+};
+
+/**
+ * TriedView
+ *
+ * What a trial fit by hand found, beside what was expected.
+ */
+export type TriedView = {
+    /**
+     * Inserted M
+     */
+    inserted_m: number;
+    /**
+     * Share
+     */
+    share: number;
+    /**
+     * Held
+     */
+    held: string;
+    /**
+     * Says
+     */
+    says: string;
+    /**
+     * As Expected
+     *
+     * Null where it was not said whether dry or oiled.
+     */
+    as_expected: boolean | null;
 };
 
 /**
@@ -9945,6 +13092,13 @@ export type TrustView = {
 };
 
 /**
+ * Turn
+ *
+ * Which way angles of the file grow, seen from above.
+ */
+export type Turn = 'clockwise' | 'counter-clockwise';
+
+/**
  * UndoBody
  *
  * The step that is to be taken back, as it was named before.
@@ -9956,6 +13110,22 @@ export type UndoBody = {
      * Newest event of the step.
      */
     event: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * UndoMarkBody
+ *
+ * The last thing noted, which was not so.
+ */
+export type UndoMarkBody = {
+    /**
+     * Pull Mark Id
+     */
+    pull_mark_id: string;
     /**
      * Person Id
      */
@@ -10050,6 +13220,13 @@ export type UnreadableHour = {
      */
     reason: string;
 };
+
+/**
+ * UseProfile
+ *
+ * What the engine is to do: it says how far a concession may go.
+ */
+export type UseProfile = 'stock' | 'heavy duty' | 'high boost' | 'naturally aspirated' | 'show' | 'low duty';
 
 /**
  * Verdict
@@ -10216,6 +13393,309 @@ export type WaiverView = {
 };
 
 /**
+ * WallAfterView
+ *
+ * The thinnest wall, a side. [m], [deg]
+ */
+export type WallAfterView = {
+    /**
+     * Left M
+     */
+    left_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+    /**
+     * Angle Deg
+     */
+    angle_deg: number;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Rebores
+     */
+    rebores: number | null;
+    keeps: State | null;
+};
+
+/**
+ * WallAnswer
+ *
+ * What is left of a wall, a side. [m]
+ */
+export type WallAnswer = {
+    /**
+     * Least Wall Left M
+     */
+    least_wall_left_m: number;
+    /**
+     * At Deg
+     */
+    at_deg: number;
+    /**
+     * Walls Left M
+     */
+    walls_left_m: Array<number>;
+    /**
+     * Rebores Left
+     */
+    rebores_left: number | null;
+};
+
+/**
+ * WallDot
+ *
+ * A reading where it lies on the wall; a diameter lies on two sides.
+ */
+export type WallDot = {
+    /**
+     * Level
+     */
+    level: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    /**
+     * Angle Deg
+     */
+    angle_deg: number;
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Expanded M
+     */
+    expanded_m: number;
+};
+
+/**
+ * WallMarkView
+ *
+ * Something found on the wall, by its letter.
+ */
+export type WallMarkView = {
+    /**
+     * Letter
+     */
+    letter: string;
+    finding: FindingView;
+    /**
+     * Angle Deg
+     */
+    angle_deg: number;
+    /**
+     * Until Deg
+     */
+    until_deg: number;
+    /**
+     * Depth Expanded M
+     */
+    depth_expanded_m: number | null;
+};
+
+/**
+ * WallRequest
+ *
+ * Walls a side as they were read, and what the bore grows and moves by. [m], [deg]
+ */
+export type WallRequest = {
+    /**
+     * Walls M
+     */
+    walls_m: Array<number>;
+    /**
+     * Angles Deg
+     */
+    angles_deg: Array<number>;
+    /**
+     * Growth On Diameter M
+     *
+     * [m]
+     */
+    growth_on_diameter_m?: number;
+    /**
+     * Shift M
+     */
+    shift_m?: number;
+    /**
+     * Shift Deg
+     *
+     * [deg]
+     */
+    shift_deg?: number;
+    /**
+     * Least Wall M
+     */
+    least_wall_m?: number | null;
+    /**
+     * Step On Diameter M
+     */
+    step_on_diameter_m?: number | null;
+};
+
+/**
+ * WallView
+ *
+ * The wall of one hole as it is known.
+ */
+export type WallView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    quantity: Quantity;
+    /**
+     * Quantities
+     */
+    quantities: Array<Quantity>;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Bore M
+     */
+    bore_m: number;
+    /**
+     * Nominal M
+     */
+    nominal_m: number | null;
+    /**
+     * Ring Top M
+     */
+    ring_top_m: number | null;
+    /**
+     * Ring Bottom M
+     */
+    ring_bottom_m: number | null;
+    /**
+     * Thrust Deg
+     */
+    thrust_deg: number | null;
+    /**
+     * Twelve O Clock
+     */
+    twelve_o_clock: string;
+    /**
+     * Loads
+     */
+    loads: Array<LoadView>;
+    /**
+     * Changes
+     */
+    changes: Array<LoadView>;
+    /**
+     * Judged
+     */
+    judged: string;
+    /**
+     * Stale
+     */
+    stale: Array<string>;
+    wear: WearView;
+    /**
+     * Marks
+     */
+    marks: Array<WallMarkView>;
+    /**
+     * Stripes
+     *
+     * What stripes say of the shape beside the gauge; empty where none were drawn.
+     */
+    stripes: string;
+    /**
+     * Blind
+     */
+    blind: Array<string>;
+};
+
+/**
+ * WallsView
+ *
+ * Both walls as rings, and what was taken of them.
+ */
+export type WallsView = {
+    /**
+     * Inside M
+     */
+    inside_m: number;
+    /**
+     * Fit M
+     */
+    fit_m: number;
+    /**
+     * Outside M
+     */
+    outside_m: number;
+    /**
+     * Liner Material
+     */
+    liner_material: string;
+    /**
+     * Block Material
+     */
+    block_material: string;
+    /**
+     * Source
+     */
+    source: string;
+    /**
+     * Lost M
+     */
+    lost_m: number;
+    /**
+     * Roughness Known
+     */
+    roughness_known: boolean;
+    /**
+     * Otherwise
+     *
+     * Pressure with other ends, as a share of that with free ends.
+     */
+    otherwise: {
+        [key: string]: number;
+    };
+    /**
+     * Walls
+     */
+    walls: Array<ThinWallView>;
+};
+
+/**
+ * WantedView
+ *
+ * The press that is wanted, and how it is known.
+ */
+export type WantedView = {
+    /**
+     * School
+     */
+    school: string;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Aim M
+     */
+    aim_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Source
+     */
+    source: string;
+    status: SourceStatus;
+};
+
+/**
  * WarmthView
  *
  * How warm things are. [°C]
@@ -10261,6 +13741,54 @@ export type WarmthView = {
      * Until the part is as warm as the room; null where it cannot be told.
      */
     soak_s: number | null;
+};
+
+/**
+ * WearView
+ *
+ * How far a bore is worn.
+ */
+export type WearView = {
+    /**
+     * Unworn M
+     */
+    unworn_m: number | null;
+    /**
+     * Unworn Expanded M
+     */
+    unworn_expanded_m: number | null;
+    /**
+     * Unworn At
+     */
+    unworn_at: string;
+    /**
+     * Starts
+     */
+    starts: Array<StartView>;
+    /**
+     * Aim
+     *
+     * What there is to go to: the step decided, else the one that is tried first.
+     */
+    aim: string;
+    ridge: AmountView | null;
+    cone: AmountView | null;
+    /**
+     * Dots
+     */
+    dots: Array<WallDot>;
+    field: FieldView | null;
+    deepest: DeepestView | null;
+    /**
+     * Round M
+     *
+     * Deepest wear at every angle of the field.
+     */
+    round_m: Array<number>;
+    /**
+     * Reason
+     */
+    reason: string;
 };
 
 /**
@@ -10369,6 +13897,54 @@ export type ZeroCorrectionBody = {
  * What a gauge was zeroed on; on anything but the datum its readings are deviations from a size.
  */
 export type ZeroedOn = 'datum' | 'setting master' | 'micrometer' | 'nominal' | 'low limit' | 'target' | 'part itself';
+
+/**
+ * MaterialBody
+ *
+ * How a material expands, in millionths per kelvin.
+ */
+export type VallostasisApiCabinetMaterialBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Alpha
+     */
+    alpha: string;
+    /**
+     * Hottest C
+     */
+    hottest_c?: number | string | null;
+    /**
+     * Source
+     */
+    source?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * MaterialBody
+ *
+ * A material: Young's modulus [Pa], Poisson's ratio [1], expansion [1/K].
+ */
+export type VallostasisApiComputeFitsMaterialBody = {
+    /**
+     * E
+     */
+    E: number;
+    /**
+     * Nu
+     */
+    nu: number;
+    /**
+     * Alpha
+     */
+    alpha?: number;
+};
 
 export type TakeReadingData = {
     body: ReadingBody;
@@ -12915,6 +16491,737 @@ export type ReadBoresResponses = {
 
 export type ReadBoresResponse = ReadBoresResponses[keyof ReadBoresResponses];
 
+export type ReadWallData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Of
+         *
+         * Which bore of the hole; the one that runs where not said.
+         */
+        of?: Quantity | null;
+        /**
+         * Expanded
+         *
+         * Whether fields carry their ±.
+         */
+        expanded?: boolean;
+    };
+    url: '/api/jobs/{job_id}/walls/{hole}';
+};
+
+export type ReadWallErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadWallError = ReadWallErrors[keyof ReadWallErrors];
+
+export type ReadWallResponses = {
+    /**
+     * Successful Response
+     */
+    200: WallView;
+};
+
+export type ReadWallResponse = ReadWallResponses[keyof ReadWallResponses];
+
+export type ReadCleanUpData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/clean-up';
+};
+
+export type ReadCleanUpErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadCleanUpError = ReadCleanUpErrors[keyof ReadCleanUpErrors];
+
+export type ReadCleanUpResponses = {
+    /**
+     * Successful Response
+     */
+    200: CleanUpView;
+};
+
+export type ReadCleanUpResponse = ReadCleanUpResponses[keyof ReadCleanUpResponses];
+
+export type DecideBoreData = {
+    body: DecisionBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/bore-decisions';
+};
+
+export type DecideBoreErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type DecideBoreError = DecideBoreErrors[keyof DecideBoreErrors];
+
+export type DecideBoreResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type DecideBoreResponse = DecideBoreResponses[keyof DecideBoreResponses];
+
+export type LookAtBoreData = {
+    body: LookBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/bore-looks';
+};
+
+export type LookAtBoreErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type LookAtBoreError = LookAtBoreErrors[keyof LookAtBoreErrors];
+
+export type LookAtBoreResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type LookAtBoreResponse = LookAtBoreResponses[keyof LookAtBoreResponses];
+
+export type PreviewScanData = {
+    body: BodyPreviewScan;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/scans/preview';
+};
+
+export type PreviewScanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PreviewScanError = PreviewScanErrors[keyof PreviewScanErrors];
+
+export type PreviewScanResponses = {
+    /**
+     * Successful Response
+     */
+    200: PreviewView;
+};
+
+export type PreviewScanResponse = PreviewScanResponses[keyof PreviewScanResponses];
+
+export type ReadScansData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query: {
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Cut Off Upr
+         *
+         * Gaussian filter; none where it is not given.
+         */
+        cut_off_upr?: number | null;
+    };
+    url: '/api/jobs/{job_id}/scans';
+};
+
+export type ReadScansErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadScansError = ReadScansErrors[keyof ReadScansErrors];
+
+export type ReadScansResponses = {
+    /**
+     * Successful Response
+     */
+    200: ScansView;
+};
+
+export type ReadScansResponse = ReadScansResponses[keyof ReadScansResponses];
+
+export type BringInScanData = {
+    body: BodyBringInScan;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/scans';
+};
+
+export type BringInScanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BringInScanError = BringInScanErrors[keyof BringInScanErrors];
+
+export type BringInScanResponses = {
+    /**
+     * Successful Response
+     */
+    201: ScanTaken;
+};
+
+export type BringInScanResponse = BringInScanResponses[keyof BringInScanResponses];
+
+export type ReadPointsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Scan Id
+         */
+        scan_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/scans/{scan_id}/points.csv';
+};
+
+export type ReadPointsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPointsError = ReadPointsErrors[keyof ReadPointsErrors];
+
+export type ReadPointsResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
+export type SimulateScanData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query: {
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Clamped
+         */
+        clamped?: boolean;
+    };
+    url: '/api/jobs/{job_id}/simulated-scan.csv';
+};
+
+export type SimulateScanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SimulateScanError = SimulateScanErrors[keyof SimulateScanErrors];
+
+export type SimulateScanResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
+export type ReadProbeData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/probe';
+};
+
+export type ReadProbeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadProbeError = ReadProbeErrors[keyof ReadProbeErrors];
+
+export type ReadProbeResponses = {
+    /**
+     * Successful Response
+     */
+    200: ProbedView;
+};
+
+export type ReadProbeResponse = ReadProbeResponses[keyof ReadProbeResponses];
+
+export type BringInProbeData = {
+    body: BodyBringInProbe;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/probes';
+};
+
+export type BringInProbeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BringInProbeError = BringInProbeErrors[keyof BringInProbeErrors];
+
+export type BringInProbeResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type BringInProbeResponse = BringInProbeResponses[keyof BringInProbeResponses];
+
+export type SimulateProbeData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/simulated-probe.csv';
+};
+
+export type SimulateProbeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SimulateProbeError = SimulateProbeErrors[keyof SimulateProbeErrors];
+
+export type SimulateProbeResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
 export type ComputeBoreSetData = {
     body: BoreSetRequest;
     path?: never;
@@ -12967,6 +17274,1110 @@ export type ComputeBoreSetResponses = {
 };
 
 export type ComputeBoreSetResponse = ComputeBoreSetResponses[keyof ComputeBoreSetResponses];
+
+export type ComputeCirclesData = {
+    body: CirclesRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/circles';
+};
+
+export type ComputeCirclesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCirclesError = ComputeCirclesErrors[keyof ComputeCirclesErrors];
+
+export type ComputeCirclesResponses = {
+    /**
+     * Successful Response
+     */
+    200: CirclesAnswer;
+};
+
+export type ComputeCirclesResponse = ComputeCirclesResponses[keyof ComputeCirclesResponses];
+
+export type ComputeCylinderData = {
+    body: CylinderRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/cylinder';
+};
+
+export type ComputeCylinderErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCylinderError = ComputeCylinderErrors[keyof ComputeCylinderErrors];
+
+export type ComputeCylinderResponses = {
+    /**
+     * Successful Response
+     */
+    200: CylinderAnswer;
+};
+
+export type ComputeCylinderResponse = ComputeCylinderResponses[keyof ComputeCylinderResponses];
+
+export type ComputeDistortionData = {
+    body: DistortionRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/distortion';
+};
+
+export type ComputeDistortionErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeDistortionError = ComputeDistortionErrors[keyof ComputeDistortionErrors];
+
+export type ComputeDistortionResponses = {
+    /**
+     * Successful Response
+     */
+    200: DistortionAnswer;
+};
+
+export type ComputeDistortionResponse = ComputeDistortionResponses[keyof ComputeDistortionResponses];
+
+export type ComputeCleanUpData = {
+    body: CleanUpRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/clean-up';
+};
+
+export type ComputeCleanUpErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCleanUpError = ComputeCleanUpErrors[keyof ComputeCleanUpErrors];
+
+export type ComputeCleanUpResponses = {
+    /**
+     * Successful Response
+     */
+    200: CleanUpAnswer;
+};
+
+export type ComputeCleanUpResponse = ComputeCleanUpResponses[keyof ComputeCleanUpResponses];
+
+export type ComputeWallData = {
+    body: WallRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/wall';
+};
+
+export type ComputeWallErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeWallError = ComputeWallErrors[keyof ComputeWallErrors];
+
+export type ComputeWallResponses = {
+    /**
+     * Successful Response
+     */
+    200: WallAnswer;
+};
+
+export type ComputeWallResponse = ComputeWallResponses[keyof ComputeWallResponses];
+
+export type ReadFitsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/fits';
+};
+
+export type ReadFitsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadFitsError = ReadFitsErrors[keyof ReadFitsErrors];
+
+export type ReadFitsResponses = {
+    /**
+     * Successful Response
+     */
+    200: FitsView;
+};
+
+export type ReadFitsResponse = ReadFitsResponses[keyof ReadFitsResponses];
+
+export type ReadFitData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Liner
+         *
+         * Its own, or the one tried, where not said.
+         */
+        liner?: string | null;
+        /**
+         * School
+         *
+         * The job's own where not said.
+         */
+        school?: 'light' | 'firm' | null;
+        /**
+         * Aim M
+         *
+         * What if. [m]
+         */
+        aim_m?: number | null;
+        /**
+         * Pull Least
+         *
+         * [1]
+         */
+        pull_least?: number;
+        /**
+         * Pull Greatest
+         *
+         * [1]
+         */
+        pull_greatest?: number;
+        /**
+         * Dry
+         *
+         * [1]
+         */
+        dry?: number;
+        /**
+         * Oiled
+         *
+         * [1]
+         */
+        oiled?: number;
+        /**
+         * Push N
+         *
+         * [N]
+         */
+        push_n?: number;
+    };
+    url: '/api/jobs/{job_id}/fits/{hole}';
+};
+
+export type ReadFitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadFitError = ReadFitErrors[keyof ReadFitErrors];
+
+export type ReadFitResponses = {
+    /**
+     * Successful Response
+     */
+    200: FitView;
+};
+
+export type ReadFitResponse = ReadFitResponses[keyof ReadFitResponses];
+
+export type ReadHotFitData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Liner
+         */
+        liner?: string | null;
+        /**
+         * Block C
+         *
+         * [°C]
+         */
+        block_c?: number | null;
+        /**
+         * Liner C
+         *
+         * [°C]
+         */
+        liner_c?: number | null;
+    };
+    url: '/api/jobs/{job_id}/hot-fits/{hole}';
+};
+
+export type ReadHotFitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadHotFitError = ReadHotFitErrors[keyof ReadHotFitErrors];
+
+export type ReadHotFitResponses = {
+    /**
+     * Successful Response
+     */
+    200: HotHoldView;
+};
+
+export type ReadHotFitResponse = ReadHotFitResponses[keyof ReadHotFitResponses];
+
+export type ReadPullData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pulls/{hole}';
+};
+
+export type ReadPullErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPullError = ReadPullErrors[keyof ReadPullErrors];
+
+export type ReadPullResponses = {
+    /**
+     * Successful Response
+     */
+    200: PullPageView;
+};
+
+export type ReadPullResponse = ReadPullResponses[keyof ReadPullResponses];
+
+export type BeginPullData = {
+    body: PullBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pulls/{hole}';
+};
+
+export type BeginPullErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginPullError = BeginPullErrors[keyof BeginPullErrors];
+
+export type BeginPullResponses = {
+    /**
+     * Successful Response
+     */
+    201: PullPageView;
+};
+
+export type BeginPullResponse = BeginPullResponses[keyof BeginPullResponses];
+
+export type NoteOnPullData = {
+    body: PullMarkBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Pull Id
+         */
+        pull_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pulls/{hole}/{pull_id}/marks';
+};
+
+export type NoteOnPullErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteOnPullError = NoteOnPullErrors[keyof NoteOnPullErrors];
+
+export type NoteOnPullResponses = {
+    /**
+     * Successful Response
+     */
+    201: PullPageView;
+};
+
+export type NoteOnPullResponse = NoteOnPullResponses[keyof NoteOnPullResponses];
+
+export type UndoPullMarkData = {
+    body: UndoMarkBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Pull Id
+         */
+        pull_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pulls/{hole}/{pull_id}/undo';
+};
+
+export type UndoPullMarkErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type UndoPullMarkError = UndoPullMarkErrors[keyof UndoPullMarkErrors];
+
+export type UndoPullMarkResponses = {
+    /**
+     * Successful Response
+     */
+    201: PullPageView;
+};
+
+export type UndoPullMarkResponse = UndoPullMarkResponses[keyof UndoPullMarkResponses];
+
+export type BringHomeData = {
+    body: HomeBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Pull Id
+         */
+        pull_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pulls/{hole}/{pull_id}/home';
+};
+
+export type BringHomeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BringHomeError = BringHomeErrors[keyof BringHomeErrors];
+
+export type BringHomeResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type BringHomeResponse = BringHomeResponses[keyof BringHomeResponses];
+
+export type ListPressToolsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/press-tools';
+};
+
+export type ListPressToolsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListPressToolsError = ListPressToolsErrors[keyof ListPressToolsErrors];
+
+export type ListPressToolsResponses = {
+    /**
+     * Response List Press Tools
+     *
+     * Successful Response
+     */
+    200: Array<PressToolView>;
+};
+
+export type ListPressToolsResponse = ListPressToolsResponses[keyof ListPressToolsResponses];
+
+export type SavePressToolData = {
+    body: PressToolBody;
+    path?: never;
+    query?: never;
+    url: '/api/press-tools';
+};
+
+export type SavePressToolErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SavePressToolError = SavePressToolErrors[keyof SavePressToolErrors];
+
+export type SavePressToolResponses = {
+    /**
+     * Response Save Press Tool
+     *
+     * Successful Response
+     */
+    201: Array<PressToolView>;
+};
+
+export type SavePressToolResponse = SavePressToolResponses[keyof SavePressToolResponses];
+
+export type ComputePressFitData = {
+    body: PressFitRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/press-fit';
+};
+
+export type ComputePressFitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputePressFitError = ComputePressFitErrors[keyof ComputePressFitErrors];
+
+export type ComputePressFitResponses = {
+    /**
+     * Successful Response
+     */
+    200: PressFitAnswer;
+};
+
+export type ComputePressFitResponse = ComputePressFitResponses[keyof ComputePressFitResponses];
+
+export type ComputeHotFitData = {
+    body: HotFitRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/hot-fit';
+};
+
+export type ComputeHotFitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeHotFitError = ComputeHotFitErrors[keyof ComputeHotFitErrors];
+
+export type ComputeHotFitResponses = {
+    /**
+     * Successful Response
+     */
+    200: HotFitAnswer;
+};
+
+export type ComputeHotFitResponse = ComputeHotFitResponses[keyof ComputeHotFitResponses];
+
+export type ComputeInsertionData = {
+    body: InsertionRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/insertion';
+};
+
+export type ComputeInsertionErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeInsertionError = ComputeInsertionErrors[keyof ComputeInsertionErrors];
+
+export type ComputeInsertionResponses = {
+    /**
+     * Successful Response
+     */
+    200: InsertionAnswer;
+};
+
+export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
 
 export type ReadStripRecordData = {
     body?: never;
@@ -17154,7 +22565,7 @@ export type ListMaterialsResponses = {
 export type ListMaterialsResponse = ListMaterialsResponses[keyof ListMaterialsResponses];
 
 export type WriteMaterialData = {
-    body: MaterialBody;
+    body: VallostasisApiCabinetMaterialBody;
     path?: never;
     query?: never;
     url: '/api/materials';

@@ -10,6 +10,8 @@ import BoreAside from './BoreAside.vue'
 import BoreLens from './BoreLens.vue'
 import ClockLensView from './ClockLensView.vue'
 import EntryLine from './EntryLine.vue'
+import FitAside from './FitAside.vue'
+import FitLens from './FitLens.vue'
 import HoleNeeds from './HoleNeeds.vue'
 import HoleSection from './HoleSection.vue'
 import HoleSummary from './HoleSummary.vue'
@@ -20,6 +22,7 @@ import { useBlockKeys } from './useBlockKeys'
 import { useBlockActs } from './useBlockActs'
 import { useBores } from './useBores'
 import { useEntry } from './useEntry'
+import { useFits } from './useFits'
 import WaitingLens from './WaitingLens.vue'
 import { useJobUndo } from '@/shared/state/useUndo'
 import SetupDialog from '@/shared/ui/SetupDialog.vue'
@@ -34,6 +37,7 @@ const block = computed(() => job.block.value)
 const place = useBlockPlace(() => block.value)
 const { lens, number, hour, open, quantity } = place
 const bores = useBores(job, place)
+const fits = useFits(job, place)
 const undo = useJobUndo(() => ({
   hole: number.value,
   part: number.value === null ? '' : `hole-${number.value}`,
@@ -44,6 +48,9 @@ const line = ref<{ focus: () => void } | null>(null)
 const { preview, borePreview } = entry
 const hole = computed(() => block.value?.holes.find((one) => one.number === number.value) ?? null)
 const bore = computed(() => (lens.value === 'bore' ? bores.chosen.value : null))
+const fit = computed(
+  () => fits.value?.fits.find((one) => one.hole === (number.value ?? fits.value?.fits[0]?.hole)) ?? null,
+)
 const clock = computed(() => (isClockLens(lens.value) ? lens.value : null))
 const offered = computed(() => block.value?.lenses.find((one) => one.name === lens.value) ?? null)
 /** A lens that this construction has not leads to the one it is looked at first. */
@@ -111,9 +118,22 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           @level="(level) => place.go({ level })"
           @axis="(axis) => place.go({ axis, level: bores.level.value?.depth_um ?? null })"
         />
-        <WaitingLens v-else-if="offered" :key="lens" :lens="lens" :waiting="offered" :job-id="job.jobId" />
+        <FitLens
+          v-else-if="lens === 'fit' && fits"
+          :block="block"
+          :fits="fits"
+          :chosen="number"
+          @choose="choose"
+        />
+        <WaitingLens
+          v-else-if="offered && lens !== 'fit'"
+          :key="lens"
+          :lens="lens"
+          :waiting="offered"
+          :job-id="job.jobId"
+        />
       </div>
-      <aside v-if="clock || lens === 'bore'" class="border-rule px-5 py-3 lg:border-l">
+      <aside v-if="clock || lens === 'bore' || fit" class="border-rule px-5 py-3 lg:border-l">
         <TapePanel
           v-if="open === 'tape'"
           :block="block"
@@ -128,6 +148,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           :event="block.event"
           @close="place.go({ open: '' })"
         />
+        <FitAside v-else-if="fit" :fit="fit" :wanted="fits?.wanted ?? null" />
         <BoreAside
           v-else-if="bore"
           :bore="bore"

@@ -51,7 +51,14 @@ const sides = computed(() => {
 
 <template>
   <section class="min-w-0 pt-1" :aria-label="`Hole ${bore.hole} at ${level.name}`">
-    <h3 class="font-bold">Hole {{ bore.hole }} at {{ level.name }}</h3>
+    <h3 class="font-bold">
+      Hole {{ bore.hole }} at {{ level.name }}
+      <RouterLink
+        class="link font-normal"
+        :to="{ name: 'wall', params: { hole: String(bore.hole) }, query: { of: survey.quantity } }"
+        >its wall</RouterLink
+      >
+    </h3>
     <p v-if="!survey.part.can_read" class="text-sm text-ink-soft">{{ survey.part.reason }}</p>
     <ul :class="wide && 'grid gap-x-6 sm:grid-cols-2'">
       <li v-for="row in rows" :key="row.place.axis_deg ?? 0">

@@ -7,14 +7,12 @@ import { type Lens, lensOf } from '@/shared/subjects'
 /** A lens that holds features against each other: what it holds, and how far they are read. */
 const props = defineProps<{ lens: Lens; waiting: LensView; jobId: string }>()
 const SAYS: Partial<Record<Lens, string>> = {
-  fit: 'Fit holds the outside of every liner against the bore it goes into, level by level: press, or clearance.',
   distortion: 'Distortion holds a bore clamped against the same bore free: what the head does to it.',
   clearance: 'Clearance holds every piston against its bore, on the diameter.',
 }
 const label = lensOf(props.lens).label
 const isRead = computed(() => props.waiting.waits_for.every((one) => one.of > 0 && one.read === one.of))
 const ALREADY: Partial<Record<Lens, string>> = {
-  fit: 'All of it is read. What each liner will press stands by level under Bore, in the table of the hole chosen.',
   distortion:
     'All of it is read once. Read it again with the plate or the head on, at the same places: only then does it say what the load does.',
   clearance:
@@ -41,12 +39,6 @@ const ALREADY: Partial<Record<Lens, string>> = {
       </li>
     </ul>
     <div class="mt-4 flex gap-3">
-      <RouterLink
-        v-if="lens === 'fit' && isRead"
-        class="quiet inline-flex items-center"
-        :to="{ name: 'block', params: { job: jobId, lens: 'bore' } }"
-        >Look at the bores</RouterLink
-      >
       <RouterLink class="quiet inline-flex items-center" :to="{ name: 'measure', params: { job: jobId } }">{{
         isRead ? 'Measuring' : 'Measure them'
       }}</RouterLink>

@@ -1,5 +1,5 @@
 /** What stands on each hole of the deck: its ring, a number and its state, whatever the lens. */
-import type { BlockView, BoresView, BoreView, HoleView, State } from '@/api/generated'
+import type { BlockView, BoresView, BoreView, FitOnDeck, FitsView, HoleView, State } from '@/api/generated'
 import { meanDepth, type Preview, type Ring, type RingMark, ringOf } from '@/shared/charts/rings'
 import type { ClockLens } from '@/shared/subjects'
 
@@ -100,4 +100,22 @@ export function boreFaces(
       words: wordsOf(bore),
     }
   })
+}
+
+/** The press of each hole at the level that decides, every axis at both of its ends. */
+export function fitFaces(fits: FitsView, text: (fit: FitOnDeck) => string): Face[] {
+  return fits.fits.map((fit) => ({
+    number: fit.hole,
+    ring: {
+      least: fit.least_m,
+      greatest: fit.greatest_m,
+      marks: fit.places.flatMap((place) =>
+        endsOf(place.axis_deg).map((hour) => ({ hour, value: place.press.value_m, state: place.state })),
+      ),
+      expected: null,
+    },
+    value: text(fit),
+    state: fit.state,
+    words: fit.liner === null ? 'no liner' : '',
+  }))
 }

@@ -18,7 +18,11 @@ const quantity = computed(() => {
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
 const views = computed(() => {
   const params = { job: props.block.job.job_id }
-  return JOB_VIEWS.map((view) => ({
+  const has = new Set<string>(props.block.lenses.map((one) => one.name))
+  const offered = JOB_VIEWS.filter(
+    ({ lens: of }) => !of || (of.startsWith('-') ? !has.has(of.slice(1)) : has.has(of)),
+  )
+  return offered.map((view) => ({
     label: view.label,
     to: { name: view.name, params },
     isNow: view.of.includes(String(route.name)),
@@ -51,6 +55,7 @@ const setupView = computed(() => ({
     >
   </nav>
   <RouterLink
+    v-if="route.name === 'block' && quantity"
     :to="setupView"
     class="quiet ml-auto flex items-center gap-1 px-2 text-sm"
     :class="setup?.cautions.length || setup?.capability === 'wrong tool' ? 'border-unsure text-unsure' : ''"

@@ -12,6 +12,8 @@ import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
+import CardBores from './CardBores.vue'
+import CardFits from './CardFits.vue'
 import CardCutting from './CardCutting.vue'
 import CardDeck from './CardDeck.vue'
 import { CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
@@ -48,6 +50,7 @@ provide(
   computed(() => problemsOf(refusal.value, 'card.')),
 )
 
+const isLined = computed(() => !['parent bore', 'coated bore'].includes(draft.value.card.construction))
 const newest = computed(() => versions.value?.versions[0])
 /** What is typed into a card before it has come would be lost when it comes. */
 const ready = computed(() => isNew.value || versions.value !== null || draft.value.basedOn > 0)
@@ -145,6 +148,8 @@ function takeTheirs(): void {
       <CardMeasuring />
       <CardCutting />
       <CardDeck />
+      <CardBores />
+      <CardFits v-if="isLined" />
       <CardFeatures />
       <div
         v-if="refusal?.code === 'stale' && versions?.cards[0]"

@@ -153,6 +153,13 @@ const unit = computed(() => draft.value.card.unit)
           :path="`${path}.axes_deg`"
           list
         />
+        <TextField
+          v-if="feature?.pattern === 'levels and clock'"
+          v-model="row.hours"
+          label="Clock positions [h]"
+          :path="`${path}.hours`"
+          list
+        />
       </div>
     </div>
     <div class="grid gap-2 pt-5">

@@ -2,7 +2,17 @@
 import type { InjectionKey, Ref } from 'vue'
 import { inject } from 'vue'
 
-import type { CardLevel, FeatureSheet, Length, Limit, Quantity, ReadingBody, SpecCard } from '@/api/generated'
+import type {
+  BoreTerms,
+  FitTerms,
+  CardLevel,
+  FeatureSheet,
+  Length,
+  Limit,
+  Quantity,
+  ReadingBody,
+  SpecCard,
+} from '@/api/generated'
 import type { LayoutOf } from '@/shared/charts/deck'
 import { newtonMetres } from '@/shared/format/others'
 
@@ -11,6 +21,7 @@ export interface SheetDraft {
   sheet: FeatureSheet
   levels: string
   axes: string
+  hours: string
   along: string
   across: string
 }
@@ -112,7 +123,73 @@ export function emptyCard(): SpecCard {
     clearance_volume_cm3: null,
     heights: [],
     obstructions: [],
+    bores: emptyBores(),
+    fits: emptyFits(),
   }
+}
+
+/** What a card says of its fits before anything is known of them. */
+function emptyFits(): FitTerms {
+  const window = () => ({ least: limit(), aim: limit(), greatest: limit() })
+  return {
+    light: window(),
+    firm: window(),
+    boss_outside: limit(),
+    liner_length: limit(),
+    liner_inside: limit(),
+    bore_rz: limit(),
+    liner_rz: limit(),
+    lead_in: limit(),
+    least_liner_wall: limit(),
+    least_boss_wall: limit(),
+    stop: 'stop at contact',
+    dwell_kn: null,
+    dwell_min: null,
+    holder: 'not known',
+    clamp_kn: null,
+    clamp_loss_kn: null,
+    drag_kn: null,
+    holding_source: '',
+    seat: 'top flange',
+    seat_depth: limit(),
+    neighbour_gap: limit(),
+    running: [],
+    compound: '',
+    compound_cure_h: null,
+    seals: '',
+  }
+}
+
+/** The fits of a card while it is edited. */
+export function fitsOf(card: SpecCard): FitTerms {
+  if (!card.fits) throw new Error('A card that is edited has its fits.')
+  return card.fits
+}
+
+/** What a card says of its bores before anything is known of them. */
+function emptyBores(): BoreTerms {
+  return {
+    ring_top: limit(),
+    ring_bottom: limit(),
+    thrust_hour: null,
+    judged: 'as read',
+    plate_fasteners: '',
+    plate_gasket: '',
+    plate_torque_nm: null,
+    hone_stock: limit(),
+    centre_move: limit(),
+    wall: limit(),
+    least_wall: limit(),
+    rebore: limit(),
+    all_alike: true,
+    ladder: [],
+  }
+}
+
+/** The bores of a card while it is edited. */
+export function boresOf(card: SpecCard): BoreTerms {
+  if (!card.bores) throw new Error('A card that is edited has its bores.')
+  return card.bores
 }
 
 export const emptySheet = (quantity: Quantity): SheetDraft => sheetDraft({ quantity })
@@ -122,6 +199,7 @@ function sheetDraft(sheet: FeatureSheet): SheetDraft {
     sheet,
     levels: (sheet.levels ?? []).map((level) => `${level.name} ${level.depth.typed}`.trim()).join(', '),
     axes: (sheet.axes_deg ?? []).join(' '),
+    hours: (sheet.hours ?? []).join(' '),
     along: lengthsText(sheet.along ?? []),
     across: lengthsText(sheet.across ?? []),
   }
@@ -154,6 +232,7 @@ function sheetOf(draft: SheetDraft): FeatureSheet {
     ...draft.sheet,
     levels: levelsOf(draft.levels),
     axes_deg: numbersOf(draft.axes),
+    hours: numbersOf(draft.hours),
     along: lengthsOf(draft.along),
     across: lengthsOf(draft.across),
   }
@@ -161,6 +240,8 @@ function sheetOf(draft: SheetDraft): FeatureSheet {
 
 export function draftOf(card: SpecCard, basedOn: number): CardDraft {
   const copy = JSON.parse(JSON.stringify(card)) as SpecCard
+  copy.bores = { ...emptyBores(), ...copy.bores }
+  copy.fits = { ...emptyFits(), ...copy.fits }
   return {
     card: copy,
     features: (copy.features ?? []).map(sheetDraft),

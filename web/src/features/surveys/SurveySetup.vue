@@ -24,6 +24,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
+import PlateFields from './PlateFields.vue'
 import SurveyLoad from './SurveyLoad.vue'
 import { choicesOf } from './ways'
 
@@ -40,6 +41,8 @@ const EMPTY = {
   master: '',
   zero: '',
   load: '',
+  fasteners: '',
+  torque: '',
   method: '',
   masterC: '',
   gaugeC: '',
@@ -68,6 +71,8 @@ function fill(): void {
     master: masters.value.find((one) => one.name === now?.master)?.setting_master_id ?? '',
     zero: now && !now.master ? now.zero_typed : '',
     load: now?.load ?? '',
+    fasteners: now?.hold_down ?? '',
+    torque: now?.hold_down_torque_nm == null ? '' : String(Number(now.hold_down_torque_nm)),
     method: now?.method ?? '',
     masterC: String(now?.master_temp_c ?? ''),
     gaugeC: String(now?.gauge_temp_c ?? ''),
@@ -105,10 +110,13 @@ const onlyWarmer = computed(() => {
     gauge === now.gauge.gauge_id &&
     zeroedOn === now.zeroed_on &&
     load === now.load &&
+    form.value.fasteners === now.hold_down &&
+    form.value.torque === (now.hold_down_torque_nm == null ? '' : String(Number(now.hold_down_torque_nm))) &&
     method === now.method &&
     (now.master !== '' || zero === now.zero_typed)
   return same && (masterC !== String(now.master_temp_c ?? '') || gaugeC !== String(now.gauge_temp_c ?? ''))
 })
+const isClamped = computed(() => /plate on|head on/.test(form.value.load))
 const PATHS: Record<string, 'zero' | 'masterC' | 'gaugeC'> = {
   zero: 'zero',
   master_temp: 'masterC',
@@ -121,7 +129,7 @@ function put(path: string, text: string): void {
 
 function save(confirmed = false): Promise<void> {
   return send(async () => {
-    const { gauge, zeroedOn, master, zero, load, method, masterC, gaugeC } = form.value
+    const { gauge, zeroedOn, master, zero, load, method, masterC, gaugeC, fasteners, torque } = form.value
     const onMaster = zeroedOn === 'setting master' && master !== ''
     await ask(
       changeSetup({
@@ -134,6 +142,8 @@ function save(confirmed = false): Promise<void> {
           zero: stands(zeroedOn) && !onMaster ? zero : '',
           bare_unit: bareFor(props.survey.is_size, unit.value),
           load,
+          hold_down: isClamped.value ? fasteners : '',
+          hold_down_torque: isClamped.value ? torque : '',
           method,
           master_temp: stands(zeroedOn) ? masterC : '',
           gauge_temp: gaugeC,
@@ -188,6 +198,7 @@ function save(confirmed = false): Promise<void> {
         path="method"
       />
       <SurveyLoad v-model="form.load" :quantity="survey.quantity" />
+      <PlateFields v-if="isClamped" v-model:fasteners="form.fasteners" v-model:torque="form.torque" />
       <label v-if="onlyWarmer" class="text-sm"
         ><input v-model="putRight" type="checkbox" /> the temperature was noted wrongly: put it right for what
         was read. Else the gauge was zeroed anew, and a new set starts.</label

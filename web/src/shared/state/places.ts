@@ -40,7 +40,8 @@ export function movePlace(survey: SurveyFormView, from: string | null, way: Way)
   const here = survey.places.find((row) => placeKey(row.place) === from) ?? survey.places[0]
   if (!here) return null
   const isGrid = here.place.along_um !== null && here.place.along_um !== undefined
-  const column = isGrid ? 'along_um' : 'axis_deg'
+  const isClock = here.place.axis_deg == null && here.place.hour != null
+  const column = isGrid ? 'along_um' : isClock ? 'hour' : 'axis_deg'
   const row = isGrid ? 'across_um' : 'level_um'
   const moving = way === 'left' || way === 'right' ? column : row
   const still = moving === column ? row : column

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { FitView, GoingInView } from '@/api/generated'
+import { lengthText, SIZE_WITH, type SmallUnit } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import { shareText } from './fit'
+
+/** The liner lying on its side: how far it should slide in by hand, what is right, and how far it was tried. */
+const props = defineProps<{ fit: FitView; going: GoingInView; length: number }>()
+const x = (depth: number) => (depth / props.length) * 540
+const deep = (depth: number, of: SmallUnit = unit.value) =>
+  `${lengthText(depth, SIZE_WITH[of], { digits: of === 'thou' ? 2 : 0 })} ${SIZE_WITH[of]}`
+const tried = computed(() => props.fit.tried)
+</script>
+
+<template>
+  <svg
+    viewBox="0 -4 544 62"
+    class="block w-full"
+    role="img"
+    :aria-label="`Starts by hand to ${deep(going.by_hand_m.middle)}`"
+  >
+    <rect x="1" y="2" width="540" height="26" class="fill-part-wash stroke-part" stroke-width="1.5" />
+    <rect :x="x(length / 4)" y="2" :width="x(length / 12)" height="26" class="fill-track" />
+    <path :d="`M${x(length / 4)} -2V32`" class="stroke-ink" stroke-width="1.8" stroke-dasharray="4 3" />
+    <path :d="`M${x(length / 3)} -2V32`" class="stroke-ink" stroke-width="1.8" />
+    <path
+      :d="`M${x(going.by_hand_m.low)} 15H${x(going.by_hand_m.high)}M${x(going.by_hand_m.low)} 9v12M${x(going.by_hand_m.high)} 9v12`"
+      class="stroke-part"
+      stroke-width="2"
+    />
+    <circle :cx="x(going.by_hand_m.middle)" cy="15" r="6" class="fill-part" />
+    <text x="534" y="20" text-anchor="end" font-size="14" class="fill-ink-soft">
+      liner {{ fit.liner }}, {{ deep(length) }} long, foot first
+    </text>
+    <template v-if="tried">
+      <path :d="`M${x(tried.inserted_m)} 31l6 11h-12z`" class="fill-ink" />
+      <text :x="Math.min(x(tried.inserted_m) + 12, 330)" y="52" font-size="14" class="fill-ink">
+        tried{{ tried.held ? `, ${tried.held}` : '' }}: {{ deep(tried.inserted_m) }},
+        {{ shareText(tried.share) }}
+        <tspan :class="tried.as_expected === false ? 'fill-unsure font-bold' : 'fill-ink-soft'">
+          {{
+            tried.as_expected === null ? '' : tried.as_expected ? 'as expected' : 'not as the readings say'
+          }}
+        </tspan>
+      </text>
+    </template>
+    <text v-else x="0" y="52" font-size="14" class="fill-ink-soft">
+      a quarter to a third of its length is right, by common practice
+    </text>
+  </svg>
+</template>

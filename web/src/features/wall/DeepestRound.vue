@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { WallView } from '@/api/generated'
+import { lengthText } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+import { evenStep, xOf } from './unrolled'
+
+/** The deepest wear at every direction, whatever its depth, with the scores on top. */
+const props = defineProps<{ wall: WallView }>()
+const FRAME = { left: 62, top: 0, width: 760, height: 92, from: 0, to: 1 }
+const UNIT = computed(() => (unit.value === 'µm' ? 1e-6 : 25.4e-6))
+const round = computed(() => props.wall.wear.round_m)
+const angle = (at: number) => (at * 360) / round.value.length
+const wearAt = (degrees: number) => {
+  const at = Math.round((((degrees % 360) + 360) % 360) / (360 / round.value.length)) % round.value.length
+  return round.value[at] ?? 0
+}
+const scores = computed(() =>
+  props.wall.marks.flatMap((mark) =>
+    mark.finding.length_m === null
+      ? []
+      : [
+          {
+            mark,
+            from: mark.angle_deg,
+            until: mark.until_deg,
+            to: wearAt(mark.angle_deg) + mark.finding.length_m,
+          },
+        ],
+  ),
+)
+const most = computed(() => Math.max(1e-6, ...round.value, ...scores.value.map((one) => one.to)) * 1.12)
+const y = (value: number) => FRAME.height - (value / most.value) * FRAME.height
+const line = computed(() =>
+  [...round.value, round.value[0] ?? 0].map((value, at) => `${xOf(FRAME, angle(at))} ${y(value)}`).join('L'),
+)
+const steps = computed(() => {
+  const step = evenStep(most.value / UNIT.value) * 2 * UNIT.value
+  return Array.from({ length: Math.floor(most.value / step) + 1 }, (_, at) => at * step)
+})
+</script>
+
+<template>
+  <figure v-if="round.length" class="mt-1">
+    <figcaption class="pl-[7.4%] text-sm"><b>Deepest wear round the bore</b> a side, {{ unit }}</figcaption>
+    <svg viewBox="0 -6 836 104" class="block w-full" role="img" aria-label="Deepest wear round the bore">
+      <g v-for="step in steps" :key="step">
+        <path :d="`M${FRAME.left} ${y(step)}h${FRAME.width}`" class="stroke-rule" />
+        <text :x="FRAME.left - 10" :y="y(step) + 5" text-anchor="end" font-size="14" class="num fill-ink">
+          {{ lengthText(step, unit, { digits: 0 }) }}
+        </text>
+      </g>
+      <path
+        :d="`M${FRAME.left} ${FRAME.height}L${line}L${FRAME.left + FRAME.width} ${FRAME.height}Z`"
+        class="fill-part-wash"
+      />
+      <path :d="`M${line}`" class="fill-none stroke-part" stroke-width="2" />
+      <g v-for="one in scores" :key="one.mark.letter">
+        <path
+          :d="`M${xOf(FRAME, one.from) - 4} ${y(wearAt(one.from))}V${y(one.to)}H${Math.max(xOf(FRAME, one.from) + 4, Math.min(xOf(FRAME, one.until), FRAME.left + FRAME.width))}V${y(wearAt(one.until))}`"
+          class="fill-part-wash stroke-part"
+          stroke-width="2"
+        />
+        <text
+          :x="xOf(FRAME, one.from) + 8"
+          :y="y(one.to) + 4"
+          font-size="13"
+          font-weight="700"
+          class="fill-ink"
+        >
+          {{ one.mark.letter }}
+        </text>
+      </g>
+    </svg>
+  </figure>
+</template>
