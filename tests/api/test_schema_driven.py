@@ -40,7 +40,7 @@ def known(address: str) -> dict[str, str]:
     """Ids that exist, so that requests reach what lies behind an id."""
 
     def get(path: str) -> Any:
-        return httpx2.get(address + path).json()
+        return httpx2.get(address + path, timeout=PATIENCE_S).json()
 
     job = get("/api/jobs")[0]["job"]["job_id"]
     block = get(f"/api/jobs/{job}/block")

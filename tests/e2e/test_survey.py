@@ -349,10 +349,9 @@ def test_the_bore_lens_by_keys_and_by_its_line(page: Page) -> None:
 
 def test_a_lens_says_what_it_waits_for_and_one_that_is_not_there_leads_home(page: Page) -> None:
     boat = _boat(page)
-    page.goto(f"/jobs/{boat}/fit")
-    fit = page.get_by_role("region", name="Fit")
-    expect(fit).to_contain_text("2 of 2 read in full")
-    fit.get_by_role("link", name="Look at the bores").click()
+    page.goto(f"/jobs/{boat}/distortion")
+    expect(page.get_by_role("region", name="Distortion")).to_contain_text("2 of 2 read in full")
+    page.goto(f"/jobs/{boat}/bore")
     expect(page.get_by_role("region", name="Every bore in numbers")).to_contain_text("middle")
     page.get_by_role("button", name="liner bore").click()
     expect(page).to_have_url(re.compile("of=liner"))

@@ -4,6 +4,7 @@ U = "uncertainty/"
 S = "surveys/"
 P = "protrusion/"
 C = "counterbore/"
+F = "fits/"
 
 # File below vallostasis/core, what stands there once, what it becomes.
 CHANGES: tuple[tuple[str, str, str], ...] = (
@@ -234,4 +235,46 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("findings/suspects.py", "one.figure >= LEAKS_PERCENT", "one.figure > LEAKS_PERCENT"),
     ("findings/kinds.py", "return parse_length(text, bare_unit, form.usual, confirmed).value_um",
      "return parse_length(text, \"mm\", form.usual, True).value_um"),
+    # Walls, scans, clean-up.
+    ("bores/wall_left.py", "dtype=np.float64) - growth_m / 2 -", "dtype=np.float64) - growth_m -"),
+    ("bores/wall_left.py", "- shift_m * np.cos(turns)", "+ shift_m * np.cos(turns)"),
+    ("bores/wall_left.py", "/ (step_m / 2)", "/ step_m"),
+    ("bores/clean_up.py", "2 * (radius + stock_per_side_m)", "2 * radius + stock_per_side_m"),
+    ("bores/adds_up.py", "if abs(off.value_m) > off.expanded_m:", "if off.value_m < -off.expanded_m:"),
+    ("bores/scan_columns.py", "return angles, -depths if layout.depth_is_up else depths, radii",
+     "return angles, depths, radii"),
+    ("bores/scan_levels.py", "if turn is Turn.COUNTER:", "if False:"),
+    ("bores/scans.py", "_columns(found.shape_m) + found.size_m / 2", "_columns(found.shape_m) + found.size_m"),
+    ("bores/wall_field.py", "expanded = k * _between", "expanded = _between"),
+    ("bores/probed.py", "fit.x_m - fit.lean_x * depth", "fit.x_m + fit.lean_x * depth"),
+    ("surveys/loads.py", "> TORQUE_WITHIN * asked", "> 2 * TORQUE_WITHIN * asked"),
+    ("shapes/circles.py", "if hypot(x - about[0], y - about[1]) <= move_m:",
+     "if hypot(x - about[0], y - about[1]) <= 2 * move_m:"),
+    ("shapes/lobes.py", "return Distortion(shape, lobes, 2 * float(size)",
+     "return Distortion(shape, lobes, float(size)"),
+    # Fits, insertion, pulls, what came of them.
+    (F + "thick_walled.py", "in_bore = -2 * p * fit**2", "in_bore = -p * fit**2"),
+    (F + "thick_walled.py", "liner.poisson * (p - along_liner)", "liner.poisson * (p + along_liner)"),
+    (F + "thick_walled.py", "(self.liner.poisson - self.boss.poisson) / stiff",
+     "(self.boss.poisson - self.liner.poisson) / stiff"),
+    (F + "insertion.py", "block = pushed - (n - section)", "block = section + 0 * pushed"),
+    (F + "insertion.py", "(block == 0) | (section == n), 0.5, 1.0)", "(block == 0) | (section == n), 1.0, 1.0)"),
+    (F + "insertion.py", "<= length_m - lead_in_m + 1e-12)", "<= length_m + 1e-12)"),
+    (F + "fit.py", "press.value_m - wanted.aim_m", "press.value_m + wanted.aim_m"),
+    (F + "fit.py", "worst_state([self.rule.decision.state, *(",
+     "worst_state([*([self.rule.decision.state]), *(() and "),
+    (F + "effects.py", "net = max(value_of(press) - walls.lost_m, 0.0)", "net = max(value_of(press), 0.0)"),
+    (F + "effects.py", "max(pulled, squeezed / 4)", "max(pulled, squeezed)"),
+    (F + "going_in.py", "drawn[:, :n] + off, length", "drawn[:, :n] - off, length"),
+    (F + "going_in.py", "_by_hand(meets, friction, friction.oiled), _by_hand(meets, friction, friction.dry)",
+     "_by_hand(meets, friction, friction.dry), _by_hand(meets, friction, friction.oiled)"),
+    (F + "needs.py", "stock.value_m > stock.expanded_m / 2", "stock.value_m > 1.0"),
+    (F + "hot.py", "return liner - (fit_m - press_m)", "return liner - (fit_m + press_m)"),
+    (F + "hot_hold.py", "max(-height_m, 0.0) / 1e-5", "max(height_m, 0.0) / 1e-5"),
+    (F + "hot_hold.py", "return State.IN if left > within else", "return State.IN if left > -within else"),
+    (F + "pull.py", "to_go - (pull.turn_um or Decimal(0))", "to_go + (pull.turn_um or Decimal(0))"),
+    (F + "pull_curve.py", "if left > EARLY_M:", "if left > 10 * EARLY_M:"),
+    (F + "after.py", "difference_of(between_levels(depth, *before), mean_of(cells))",
+     "difference_of(mean_of(cells), between_levels(depth, *before))"),
+    (F + "after.py", "value_m=net.value_m + walls.lost_m", "value_m=net.value_m - walls.lost_m"),
 )  # fmt: skip

@@ -26,7 +26,8 @@ def test_the_cabinet_says_which_gauge_would_do(demo: Conn) -> None:
     boat = next(job.job_id for job in jobs.list_jobs(demo) if job.number == narrow_boat.NUMBER)
     fits = {one.asked.name: one for one in cabinet.gauges_for_job(demo, boat)}
     bore = fits["block bore"]
-    assert [fit.gauge.name for fit in bore.fits] == ["Long bore gauge", "Old bore gauge"], "the finest first"
+    names = [fit.gauge.name for fit in bore.fits]
+    assert names == ["Long bore gauge", "Old bore gauge", "Inside micrometer"], "the finest first"
     # ±5.5 µm, its zero counted as the reading it is, on a window of 50.8 µm: a little over a tenth on either side.
     assert bore.fits[0].capability is Capability.MARGINAL
     assert bore.fits[1].capability is Capability.WRONG_TOOL

@@ -303,6 +303,9 @@ def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
         ("Sawmill Hauler", True),
         ("Pump No. 4", True),
         ("Narrow-boat Quillet", True),
+        ("Narrow-boat Brindle", True),
+        ("Hill Tractor Marram", True),
+        ("Winding Engine Tamsin", True),
     ]
 
 

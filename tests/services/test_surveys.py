@@ -256,7 +256,7 @@ def test_a_reading_that_belongs_nowhere_is_refused_at_its_field(
 
 
 def test_a_trial_fit_names_its_liner(demo: Conn, boat: UUID, wren: UUID) -> None:
-    assert _survey(demo, boat, Quantity.TRIAL_FIT, "hole-1").places[0].value_m == pytest.approx(2.7 * 25.4e-3)
+    assert _survey(demo, boat, Quantity.TRIAL_FIT, "hole-1").places[0].value_m == pytest.approx(0.45 * 25.4e-3)
     with pytest.raises(Refused, match="no liner marked"):
         _take(demo, boat, wren, Quantity.TRIAL_FIT, "hole-2", Place(), "1.5 in", liner="Q9")
     _take(demo, boat, wren, Quantity.TRIAL_FIT, "hole-2", Place(), "1.5 in", liner="Q2", confirmed="yes")
@@ -327,16 +327,18 @@ def test_surveys_go_out_and_come_back_in_another_shop(demo: Conn, boat: UUID, wr
 def test_a_table_of_survey_readings_comes_back_place_by_place(demo: Conn, boat: UUID, wren: UUID) -> None:
     facts = load_job_facts(demo, boat)
     before = {row.place: row.as_read_m for row in _survey(demo, boat, Quantity.BLOCK_BORE, "hole-2").places}
-    head, *rows = readings_csv(facts).splitlines()
+    head, *every = readings_csv(facts).splitlines()
+    # What was read under the plate belongs to another way of holding than the one that is read in now.
+    rows = [row for row in every if "torque plate on" not in row]
     at = head.split(",").index("reading_id")
     cells = [[("" if n == at else cell) for n, cell in enumerate(row.split(","))] for row in rows]
     without_ids = "\n".join([head, *(",".join(row) for row in cells)])
     wish = ImportWish(uuid4(), Take.ALL_OR_NOTHING, Quantity.BLOCK_BORE, "thou", "inch", True)
     report = import_readings(demo, boat, without_ids.encode(), wish, wren)
-    assert report.taken == len(facts.readings) == len(rows), [r.message for r in report.rows if r.message][:3]
+    assert report.taken == len(rows) == len(facts.readings) - 40, [r.message for r in report.rows if r.message][:3]
     again = {row.place: row.as_read_m for row in _survey(demo, boat, Quantity.BLOCK_BORE, "hole-2").places}
     assert again == before
-    assert len(load_job_facts(demo, boat).readings) == 2 * len(rows)
+    assert len(load_job_facts(demo, boat).readings) == len(every) + len(rows)
 
 
 def test_the_proof_shows_every_survey_and_what_stands_on_a_moved_zero(demo: Conn, boat: UUID) -> None:
