@@ -4,8 +4,8 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ports import free_ports
 from tests.e2e.conftest import BlockView, screen, serving, tick_ready
+from tests.ports import free_ports
 
 
 def _run_checks(page: Page) -> None:

@@ -3,7 +3,6 @@
 import multiprocessing
 import random
 import signal
-import tempfile
 import threading
 import time
 from collections.abc import Iterator
@@ -23,9 +22,7 @@ from vallostasis.core.records.cut_runs import CHECKS
 from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
-from vallostasis.services.demo_loading import load_demo
 from vallostasis.settings import Settings
-from vallostasis.store.database import migrate
 
 SEED = 20_251
 APP_KILLS = 30
@@ -143,19 +140,13 @@ class Benches:
 
 
 @pytest.fixture
-def machine() -> Iterator[Machine]:
-    with tempfile.TemporaryDirectory(prefix="vallo-kill-", dir="/tmp", ignore_cleanup_errors=True) as name:
-        Path(name).chmod(0o755)
-        cluster = PrivateCluster(Path(name) / "data")
-        dsn = cluster.start()
-        with psycopg.connect(dsn) as conn:
-            migrate(conn)
-            load_demo(conn)
-        machine = Machine(cluster, dsn, free_ports())
-        machine.start_app()
-        yield machine
-        machine.kill_app()
-        cluster.stop()
+def machine(demo_folder: Path) -> Iterator[Machine]:
+    cluster = PrivateCluster(demo_folder)
+    machine = Machine(cluster, cluster.start(), free_ports())
+    machine.start_app()
+    yield machine
+    machine.kill_app()
+    cluster.stop()
 
 
 def _begin_deep_run(machine: Machine, job_id: str, person_id: str) -> tuple[str, str]:

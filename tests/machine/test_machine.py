@@ -7,10 +7,7 @@ import signal
 import socket
 import subprocess
 import sys
-import tempfile
-import threading
 import time
-from collections.abc import Iterator
 from pathlib import Path
 
 import httpx2
@@ -18,21 +15,13 @@ import psycopg
 import pytest
 
 from tests.conftest import kill_and_wait
-from tests.ports import DEVICES, free_ports
+from tests.machine.conftest import START_SECONDS, start_demo, wait_for
+from tests.ports import free_ports
 from vallostasis.machine import client, packages
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one, server_programs
 from vallostasis.store.database import migration_scripts
 
-START_SECONDS = 90
 ASK_AGAIN_SECONDS = 0.1
-
-
-@pytest.fixture
-def folder() -> Iterator[Path]:
-    """A data folder where the postgres user may enter when the tests run as root."""
-    with tempfile.TemporaryDirectory(prefix="vallo-machine-", dir="/tmp", ignore_cleanup_errors=True) as name:
-        Path(name).chmod(0o755)
-        yield Path(name) / "data"
 
 
 def test_a_cluster_keeps_what_was_written_and_survives_being_killed(folder: Path) -> None:
@@ -102,28 +91,6 @@ def test_a_stale_client_is_found_file_by_file(tmp_path: Path) -> None:
     assert client.differing_files(tmp_path / "a", tmp_path / "b") == ["one.ts", "two.ts"]
 
 
-def _start(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:
-    return subprocess.Popen(
-        [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port), "--gauge-port", str(free_ports(DEVICES))],
-        env={**os.environ, "VALLO_DATA": str(folder), **environment},
-        cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-    )  # fmt: skip
-
-
-def _wait_for(port: int, process: subprocess.Popen[str]) -> None:
-    """Wait until it prints its address: asking it all the time would take the processor that it starts on."""
-    assert process.stdout is not None
-    too_late = threading.Timer(START_SECONDS, process.kill)
-    too_late.start()
-    said = []
-    for line in process.stdout:
-        said.append(line)
-        if f"http://127.0.0.1:{port}/" in line:
-            too_late.cancel()
-            return
-    raise AssertionError("".join(said))
-
-
 def _health(port: int) -> dict[str, object]:
     health: dict[str, object] = httpx2.get(f"http://127.0.0.1:{port}/healthz", timeout=START_SECONDS).json()
     return health
@@ -134,10 +101,10 @@ def _postgres_runs(folder: Path) -> bool:
 
 
 @pytest.mark.parametrize("stop", [signal.SIGTERM, signal.SIGINT])
-def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Signals) -> None:
+def test_demo_serves_and_stops_with_its_database(demo_folder: Path, stop: signal.Signals) -> None:
     port = free_ports()
-    process = _start(folder, port)
-    _wait_for(port, process)
+    process = start_demo(demo_folder, port)
+    wait_for(port, process)
     health = _health(port)
     assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
     jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
@@ -157,31 +124,31 @@ def test_demo_serves_and_stops_with_its_database(folder: Path, stop: signal.Sign
     said, _ = process.communicate(timeout=START_SECONDS)
     assert process.returncode == 0, said
     assert "Traceback" not in said
-    assert not _postgres_runs(folder)
+    assert not _postgres_runs(demo_folder)
     with pytest.raises(ConnectionRefusedError, match="refused"):
         socket.create_connection(("127.0.0.1", gauge_port))
 
 
-def test_killed_without_mercy_it_starts_again_with_the_same_job(folder: Path) -> None:
+def test_killed_without_mercy_it_starts_again_with_the_same_job(demo_folder: Path) -> None:
     port = free_ports()
-    process = _start(folder, port)
-    _wait_for(port, process)
+    process = start_demo(demo_folder, port)
+    wait_for(port, process)
     first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
     process.kill()
     process.communicate()
-    again = _start(folder, port)
-    _wait_for(port, again)
+    again = start_demo(demo_folder, port)
+    wait_for(port, again)
     assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json() == first
     again.terminate()
     again.communicate(timeout=START_SECONDS)
-    assert not _postgres_runs(folder)
+    assert not _postgres_runs(demo_folder)
 
 
-def test_a_database_that_dies_under_it_comes_back_by_itself(folder: Path) -> None:
+def test_a_database_that_dies_under_it_comes_back_by_itself(demo_folder: Path) -> None:
     port = free_ports()
-    process = _start(folder, port)
-    _wait_for(port, process)
-    kill_and_wait(int((folder / "pg" / "postmaster.pid").read_text().splitlines()[0]))
+    process = start_demo(demo_folder, port)
+    wait_for(port, process)
+    kill_and_wait(int((demo_folder / "pg" / "postmaster.pid").read_text().splitlines()[0]))
     # It may be back before anybody asks: then the pool has to find its lost connections by itself.
     deadline = time.monotonic() + START_SECONDS
     while _health(port)["database"] != "up" and time.monotonic() < deadline:
@@ -190,14 +157,14 @@ def test_a_database_that_dies_under_it_comes_back_by_itself(folder: Path) -> Non
     assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).status_code == 200
     process.terminate()
     process.communicate(timeout=START_SECONDS)
-    assert not _postgres_runs(folder)
+    assert not _postgres_runs(demo_folder)
 
 
 def test_a_taken_port_is_said_and_nothing_is_started(folder: Path) -> None:
     with socket.socket() as taken:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
-        process = _start(folder, taken.getsockname()[1])
+        process = start_demo(folder, taken.getsockname()[1])
         said, _ = process.communicate(timeout=START_SECONDS)
     assert process.returncode == 1
     assert "is taken: stop what uses it, or choose another with --port" in said
@@ -206,14 +173,14 @@ def test_a_taken_port_is_said_and_nothing_is_started(folder: Path) -> None:
 
 def test_any_other_postgresql_can_be_used(folder: Path, empty_dsn: str) -> None:
     port = free_ports()
-    process = _start(folder, port, VALLO_DSN=empty_dsn)
-    _wait_for(port, process)
+    process = start_demo(folder, port, VALLO_DSN=empty_dsn)
+    wait_for(port, process)
     process.terminate()
     process.communicate(timeout=START_SECONDS)
     assert not folder.exists()
     with psycopg.connect(empty_dsn) as conn:
         assert conn.execute("SELECT name FROM job").fetchone() == ("Ferry Lanthorn",)
-    away = _start(folder, port, VALLO_DSN="host=127.0.0.1 port=1 connect_timeout=1")
+    away = start_demo(folder, port, VALLO_DSN="host=127.0.0.1 port=1 connect_timeout=1")
     said, _ = away.communicate(timeout=START_SECONDS)
     assert away.returncode == 1
     assert "The database cannot be reached" in said

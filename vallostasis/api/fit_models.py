@@ -257,6 +257,7 @@ class FitView(BaseModel):
     need: PhraseView
     why: list[StepView]
     after: AfterView | None = None
+    is_conversion: bool = False
 
 
 def fit_view(facts: JobFacts, fit: Fit | FitRefused, offered: tuple[Liner, ...], friction: Friction,
@@ -363,10 +364,11 @@ class FitOnDeck(BaseModel):
 
 
 class FitsView(BaseModel):
-    """The fits of a block, hole by hole."""
+    """The fits of a block, hole by hole; and whether card or job know of a conversion."""
 
     wanted: WantedView | None
     fits: list[FitOnDeck]
+    is_conversion: bool
 
 
 def fit_on_deck(facts: JobFacts, fit: Fit | FitRefused) -> FitOnDeck:

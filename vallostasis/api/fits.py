@@ -8,6 +8,7 @@ from fastapi import APIRouter, Query
 from vallostasis.api.deps import Conn
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.fit_models import FitsView, FitView, WantedView, fit_on_deck, fit_view
+from vallostasis.core.conversions.conversion import has_conversion
 from vallostasis.core.fits.going_in import Friction
 from vallostasis.core.fits.insertion import DRY, OILED, PULL_FRICTION, PUSH_N
 from vallostasis.core.fits.wanted import wanted_of
@@ -22,7 +23,8 @@ Factor = Annotated[float, Query(ge=0.01, le=1, allow_inf_nan=False, description=
 def read_fits(job_id: UUID, conn: Conn) -> FitsView:
     """The fit of every hole: the press on each axis of the level that decides."""
     facts, found = fits.fits_now(conn, job_id)
-    return FitsView(wanted=WantedView.of(wanted_of(facts)), fits=[fit_on_deck(facts, one) for one in found])
+    return FitsView(wanted=WantedView.of(wanted_of(facts)), fits=[fit_on_deck(facts, one) for one in found],
+                    is_conversion=has_conversion(facts))  # fmt: skip
 
 
 @router.get("/{hole}")
@@ -42,4 +44,5 @@ def read_fit(
     """One liner in one hole, level by level; friction, push and aim as somebody tries them."""
     friction = Friction(min(pull_least, pull_greatest), max(pull_least, pull_greatest), dry, oiled, push_n)
     facts, found, offered = fits.fit_now(conn, job_id, fits.FitAsked(hole, liner, school))
-    return fit_view(facts, found, offered, friction, aim_m)
+    shown = fit_view(facts, found, offered, friction, aim_m)
+    return shown.model_copy(update={"is_conversion": has_conversion(facts)})

@@ -8,6 +8,7 @@ from vallostasis.api import (
     bores,
     cabinet,
     changes,
+    conversions,
     counterbore,
     cut_runs,
     cutters,
@@ -34,6 +35,7 @@ from vallostasis.api import (
 )
 from vallostasis.api.compute import block_plan as compute_block_plan
 from vallostasis.api.compute import bores as compute_bores
+from vallostasis.api.compute import conversions as compute_conversions
 from vallostasis.api.compute import counterbore as compute_counterbore
 from vallostasis.api.compute import fits as compute_fits
 from vallostasis.api.compute import gauges as compute_gauges
@@ -68,6 +70,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
         compute_walls.router,
     ),
     "fits": (fits.router, hot_fits.router, pulls.router, compute_fits.router),
+    "conversions": (conversions.router, compute_conversions.router),
     "findings": (findings.router,),
     "route": (route.router,),
 }

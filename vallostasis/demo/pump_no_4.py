@@ -8,6 +8,7 @@ from decimal import Decimal
 from math import cos, radians
 
 from vallostasis.core.operations import schools
+from vallostasis.core.records.conversion_terms import ConversionTerms, GrooveIn, SealRing
 from vallostasis.core.records.fit_terms import FitTerms, FitWindow, Holder, RunningState, SeatAt
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
@@ -40,11 +41,12 @@ from vallostasis.demo.route_play import (
     WaiverPlay,
     found,
 )
-from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay, TypedPlace
+from vallostasis.demo.survey_play import BAR_INDICATOR, BORE_GAUGE, LONG_MICROMETER, SurveyPlay, TypedPlace
 
 SEED = 26049
 NUMBER = "26-049"
 INCH_UM, THOU_UM = 25400.0, 25.4
+DECK_RING = (CardLevel("upper edge", Length("2 mm")), CardLevel("lower edge", Length("8 mm")))
 BOOK = "Corvane Four service book, 2nd edition, page 23"
 AXES = (0.0, 45.0, 90.0, 135.0)
 LEVELS = (("upper collar", "0.4"), ("lower seal land", "5.6"))
@@ -53,6 +55,10 @@ LINERS = tuple(LinerTruth(f"P{number}", "Aldmoor", "A-44", 6350.0) for number in
 BLOCK = BlockTruth(tuple(HoleTruth(6210.0) for _ in range(4)), LINERS, {})
 # How much over the nominal of the hole each liner's collar is. [thou]
 COLLAR_OVER_THOU = (1.9, 2.0, 1.8, 2.1)
+# How far each lower land stands off its collar, and towards which clock position. [thou], [h]
+OFF_LINE_THOU = ((0.3, 2.0), (0.4, 7.0), (2.6, 11.0), (0.5, 4.0))
+# How much over its pocket each deck ring was turned. [thou]
+RING_OVER_THOU = (2.1, 1.9, 2.2)
 # How far each collar is from its size as found and after honing. [thou]
 AS_FOUND, HONED = (-0.9, -0.7, -0.8, -1.1), (0.4, 0.5, 0.4, -1.1)
 
@@ -82,6 +88,9 @@ def demo_job() -> DemoJob:
             _collars(bench, (1, 2, 3, 4), honed=False, ago_h=52),
             _collars(bench, (1, 2, 3), honed=True, ago_h=6),
             _outsides(),
+            _registers(),
+            _deck_rings(Quantity.INSERT_POCKET),
+            _deck_rings(Quantity.INSERT_OUTSIDE),
         ),
         route=_route(),
     )
@@ -110,6 +119,32 @@ def _outsides() -> SurveyPlay:
             typed.append(TypedPlace("Ines", f"liner-{liner.mark}", place, f"{off:+.1f}", "thou"))
     return SurveyPlay(Quantity.LINER_OUTSIDE, LONG_MICROMETER.name, ZeroedOn.NOMINAL, tuple(typed), block_c="20.5",
                       ago_h=5)  # fmt: skip
+
+
+def _registers() -> SurveyPlay:
+    """The lower lands swept from a bar in the collars; the third was bored out of line."""
+    bench, typed = Bench(SEED + 5), []
+    for number, (off, towards) in enumerate(OFF_LINE_THOU, 1):
+        for hour in (12.0, 3.0, 6.0, 9.0):
+            swept = off * cos(radians(30 * (hour - towards))) * THOU_UM
+            typed.append(TypedPlace("Tobiah", f"hole-{number}", Place(hour=hour),
+                                    f"{bench.read(swept, BAR_INDICATOR) / THOU_UM:+.1f}", "thou"))  # fmt: skip
+    return SurveyPlay(Quantity.REGISTER_LINE, BAR_INDICATOR.name, ZeroedOn.DATUM, tuple(typed), block_c="20.5",
+                      ago_h=4.5, method="bar centred in the upper register")  # fmt: skip
+
+
+def _deck_rings(quantity: Quantity) -> SurveyPlay:
+    """Pockets and deck rings of three holes; the fourth ring is still being turned."""
+    is_pocket = quantity is Quantity.INSERT_POCKET
+    gauge = BORE_GAUGE if is_pocket else LONG_MICROMETER
+    bench, typed = Bench(SEED + (7 if is_pocket else 8)), []
+    for number, over in enumerate(RING_OVER_THOU, 1):
+        for depth in (2000, 8000):
+            for axis in (0.0, 90.0):
+                off = bench.read(0.0 if is_pocket else over * THOU_UM, gauge) / THOU_UM
+                typed.append(TypedPlace("Ines", f"hole-{number}", Place(level_um=Decimal(depth), axis_deg=axis),
+                                        f"{off:+.1f}", "thou"))  # fmt: skip
+    return SurveyPlay(quantity, gauge.name, ZeroedOn.NOMINAL, tuple(typed), block_c="20.5", ago_h=4)
 
 
 def _route() -> RoutePlay:
@@ -170,6 +205,32 @@ def _book(typed: str) -> Limit:
     return Limit(Length(typed), BOOK, SourceStatus.SPECIFICATION)
 
 
+def _conversion() -> ConversionTerms:
+    """What closes the open deck: inserts, liners left proud and decked, fire rings."""
+    own, practice = SourceStatus.OWN_EXPERIENCE, SourceStatus.COMMON_PRACTICE
+    drawn = "our drawing of the deck ring, sheet 2"
+
+    def ours(typed: str) -> Limit:
+        return Limit(Length(typed), drawn, own)
+
+    def seal(name: str, material: str, warmest: float) -> SealRing:
+        return SealRing(name, GrooveIn.LINER, Length("4.296"), Length("0.185"), Length("4.234"), Length("0.139"),
+                        material, -25.0, warmest, "rubber grease")  # fmt: skip
+
+    return ConversionTerms(
+        proud_least=_book("7"), proud_greatest=_book("9"), clean_up=Limit(Length("4"), "as decks come", practice),
+        upper_register=_book("0.4"), lower_register=_book("5.6"), register_length=_book("0.6"), off_line=_book("1.5"),
+        insert_press=FitWindow(ours("1.0"), ours("2.0"), ours("3.0")), insert_inside=ours("4.560"),
+        rod_length=_book("7.000"), rod_width=_book("1.10"), big_end=_book("3.10"), crank_depth=_book("10.600"),
+        crank_offset=_book("0.200"), offset_hour=12.0,
+        rod_clear=Limit(Length("0.060"), "as rods are cleared", practice),
+        fire_ring=_book("55"), gasket_clamped=_book("45"), head_groove=_book("4"), crush_least=_book("4"),
+        crush_greatest=_book("8"), studs=10, stud_kn=38.0, stud_diameter=_book("0.440"), stud_length=_book("5.60"),
+        stud_clamped=_book("4.20"), stud_thread=_book("0.88"),
+        seals=(seal("upper, red", "silicone", 200.0), seal("lower, black", "nitrile", 110.0)),
+    )  # fmt: skip
+
+
 def spec_card() -> SpecCard:
     """Return the card of the Corvane Four: inches and thou."""
     none = Limit(None)
@@ -183,7 +244,7 @@ def spec_card() -> SpecCard:
         liner_material="cast iron",
         layout=Layout(Arrangement.IN_LINE, 4, ((1, 2, 3, 4),), "number one at the front, counted back",
                       "the exhaust side", Length("4.9"), Length("4.000")),
-        limits=Limits(_book("0.5"), _book("2.5"), none, none, none, _book("1.0"), _book("1.0"), none, none),
+        limits=Limits(_book("-0.5"), _book("0.5"), none, none, none, _book("1.0"), _book("1.0"), none, none),
         seat=Seat(none, none, none, none, none),
         measuring=Measuring("flat top", "the clean deck beside the hole", (), "bar across the liner", None,
                             (12.0, 3.0, 6.0, 9.0)),
@@ -201,9 +262,13 @@ def spec_card() -> SpecCard:
             FeatureSheet(Quantity.LINER_BORE, _book("4.0000"), _book("3.9995"), _book("4.0010"), _book("1.0"),
                          _book("1.0")),
             FeatureSheet(Quantity.DECK_FLATNESS, greatest=_book("2.0")),
+            FeatureSheet(Quantity.REGISTER_LINE, hours=(12.0, 3.0, 6.0, 9.0)),
+            FeatureSheet(Quantity.INSERT_POCKET, _book("4.7800"), levels=DECK_RING, axes_deg=(0.0, 90.0)),
+            FeatureSheet(Quantity.INSERT_OUTSIDE, _book("4.7800"), levels=DECK_RING, axes_deg=(0.0, 90.0)),
         ),
         fits=FitTerms(
             firm=FitWindow(_book("0.5"), _book("1.5"), _book("2.0")),
+            liner_length=_book("7.4"),
             boss_outside=Limit(Length("4.88"), "half-way to the next collar", SourceStatus.OWN_EXPERIENCE),
             liner_inside=_book("4.000"),
             holder=Holder.HEAD,
@@ -218,4 +283,6 @@ def spec_card() -> SpecCard:
             compound="none: the book fits them dry",
             seals="two lower rings, the black one below, rubber grease",
         ),
+        stroke=_book("4.25"),
+        conversion=_conversion(),
     )  # fmt: skip

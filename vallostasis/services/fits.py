@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.features.catalogue import feature_of
-from vallostasis.core.fits.fit import Fit, FitRefused, fit_of, liners_for
+from vallostasis.core.fits.fit import Fit, FitRefused, fit_of, liners_for, shown_liners
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole, Liner, Quantity
 from vallostasis.core.trail import Phrase
@@ -25,7 +25,7 @@ class FitAsked:
 
 def fit_now(conn: Conn, job_id: UUID, ask: FitAsked) -> tuple[JobFacts, Fit | FitRefused, tuple[Liner, ...]]:
     """Return the fit of a hole and a liner, and the liners that may go into that hole."""
-    facts = _lined(load_job_facts(conn, job_id))
+    facts = lined(load_job_facts(conn, job_id))
     hole = known_hole(facts, ask.hole)
     offered = liners_for(facts, hole)
     if ask.liner is not None and all(one.mark != ask.liner for one in facts.liners):
@@ -38,18 +38,10 @@ def fit_now(conn: Conn, job_id: UUID, ask: FitAsked) -> tuple[JobFacts, Fit | Fi
 
 def fits_now(conn: Conn, job_id: UUID) -> tuple[JobFacts, tuple[Fit | FitRefused, ...]]:
     """Return the fit of every hole with its own liner, or the one that was tried in it."""
-    facts = _lined(load_job_facts(conn, job_id))
-    found: list[Fit | FitRefused] = []
-    taken: set[str] = set()
-    for hole in facts.holes:
-        offered = liners_for(facts, hole)
-        # Without a liner of its own a hole is shown with the next that no other hole is shown with.
-        liner = next((one for one in offered if one.mark not in taken), None)
-        if liner is None:
-            found.append(no_liner(hole))
-            continue
-        taken.add(liner.mark)
-        found.append(fit_of(facts, hole, liner.mark))
+    facts = lined(load_job_facts(conn, job_id))
+    shown = shown_liners(facts)
+    found = [fit_of(facts, hole, shown[hole.number].mark) if hole.number in shown else no_liner(hole)
+             for hole in facts.holes]  # fmt: skip
     return facts, tuple(found)
 
 
@@ -58,7 +50,8 @@ def no_liner(hole: Hole) -> FitRefused:
     return FitRefused(hole, None, Phrase("No liner of this job is free: add the one that is to go in."))
 
 
-def _lined(facts: JobFacts) -> JobFacts:
+def lined(facts: JobFacts) -> JobFacts:
+    """Return the facts of a job whose engine has liners; refuse any other."""
     if facts.card.construction in feature_of(Quantity.LINER_OUTSIDE).not_in:
         raise Refused(f"An engine with {facts.card.construction.value} has no liners to fit.", "job_id")
     return facts

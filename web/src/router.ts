@@ -71,6 +71,11 @@ export const router = createRouter({
           component: () => import('@/features/wall/WallPage.vue'),
         },
         {
+          path: 'conversion/:hole(\\d+)?',
+          name: 'conversion',
+          component: () => import('@/features/conversion/ConversionPage.vue'),
+        },
+        {
           path: 'hot-fit/:hole(\\d+)',
           name: 'hot-fit',
           component: () => import('@/features/hot-fit/HotFitPage.vue'),

@@ -81,6 +81,7 @@ _UNLINED = (Construction.PARENT_BORE, Construction.COATED)
 _WET = (Construction.WET_TOP_FLANGE, Construction.WET_BOTTOM_SEAT, Construction.INSERT)
 _ACROSS_AND_ALONG = (0.0, 90.0)
 _ENDS = (("top", "0.08"), ("middle", "0.5"), ("bottom", "0.92"))
+_INSERT = (("upper edge", Decimal(2000)), ("lower edge", Decimal(8000)))
 _OUTSIDE = (("top", "0.08"), ("upper quarter", "0.3"), ("middle", "0.5"), ("lower quarter", "0.7"), ("bottom", "0.92"))
 
 
@@ -248,6 +249,22 @@ FEATURES: dict[Quantity, Feature] = {
         Feature(
             Quantity.SETUP_INDICATOR, PartKind.HOLE, PatternKind.CLOCK, False, Decimal(200),
             gauges=("depth", "indicator"), methods=("rough set-up", "fine set-up"),
+        ),
+        # The lower register swept round from a bar that is centred in the upper one.
+        Feature(
+            Quantity.REGISTER_LINE, PartKind.HOLE, PatternKind.CLOCK, False, Decimal(300), made_of=MadeOf.BLOCK,
+            gauges=("indicator", "depth"), not_in=_UNLINED,
+            methods=("bar centred in the upper register", "liner turned in its collar"),
+        ),
+        # A ring that is set into the deck round a liner; its own fit, read before it goes in.
+        Feature(
+            Quantity.INSERT_POCKET, PartKind.HOLE, PatternKind.LEVELS_AND_AXES, True, Decimal(200), True,
+            made_of=MadeOf.BLOCK, gauges=("bore",), limits=_SIZE_AND_FORM, tight=-1, not_in=_UNLINED,
+            own_levels=_INSERT,
+        ),
+        Feature(
+            Quantity.INSERT_OUTSIDE, PartKind.HOLE, PatternKind.LEVELS_AND_AXES, True, Decimal(100), True,
+            gauges=("micrometer",), limits=_SIZE_AND_FORM, tight=1, not_in=_UNLINED, own_levels=_INSERT, stays=True,
         ),
     )
 }  # fmt: skip

@@ -122,6 +122,21 @@ def liners_for(facts: JobFacts, hole: Hole) -> tuple[Liner, ...]:
     return tuple(sorted(free, key=lambda one: one.mark != last))
 
 
+def shown_liners(facts: JobFacts) -> dict[int, Liner]:
+    """Return the liner each hole is looked at with: its own, the one tried, else the next that no other is shown with.
+
+    House rule; holes for which none is left are not in it.
+    """
+    found: dict[int, Liner] = {}
+    taken: set[str] = set()
+    for hole in facts.holes:
+        liner = next((one for one in liners_for(facts, hole) if one.mark not in taken), None)
+        if liner is not None:
+            taken.add(liner.mark)
+            found[hole.number] = liner
+    return found
+
+
 def places_met(facts: JobFacts, hole: Hole, bore: Survey) -> tuple[PlaceRead, ...]:
     """Return the places of a bore as the liner met them: what is done once it is in says nothing against them.
 
@@ -185,7 +200,7 @@ def fit_of(facts: JobFacts, hole: Hole, mark: str, school: str | None = None) ->
         words = f"Nobody measured the outside of liner {mark}: a press is measured, never guessed."
         return FitRefused(hole, liner, Phrase(words), Quantity.LINER_OUTSIDE, key)
     wanted = wanted_of(facts, school)
-    levels, left_out = _levels(facts.card, bored, table, wanted)
+    levels, left_out = levels_of(facts.card, bored, table, wanted)
     if not levels:
         words = f"Hole {hole.number} and liner {mark} were not read at levels near each other: read one more of either."
         return FitRefused(hole, liner, Phrase(words), Quantity.LINER_OUTSIDE, key)
@@ -210,9 +225,13 @@ def _state(wanted: Wanted | None, levels: tuple[FitLevel, ...], doubtful: bool, 
     return State.CANNOT_TELL if doubtful else worst_state(found)
 
 
-def _levels(
+def levels_of(
     card: SpecCard, bored: BoreTable, outside: BoreTable, wanted: Wanted | None
 ) -> tuple[tuple[FitLevel, ...], tuple[str, ...]]:
+    """Hold one outside against one bore, level by level; name the levels at which the outside was not read. [m]
+
+    Straight lines between levels: common practice. What both readings share cancels, GUM F.1.2.3 [1]_ of the module.
+    """
     at = [depth for depth, row in zip(outside.depths_m, outside.cells, strict=True) if any(row)]
     rows = [row for row in outside.cells if any(row)]
     means = [mean_of([one for one in row if one is not None]) for row in rows]

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import fields
 from itertools import pairwise
 
+from vallostasis.core.records.conversion_terms import ConversionTerms, SealRing
 from vallostasis.core.records.fit_terms import FitWindow, StopRule
 from vallostasis.core.records.spec_card import (
     Arrangement,
@@ -23,7 +24,7 @@ NAME_THE_SOURCE = "A limit from the specification names its book, edition and pa
 def check_card(card: SpecCard) -> tuple[FieldProblem, ...]:
     """Find what contradicts itself on a card, field by field; nothing found means it can be saved."""
     return (*_layout_problems(card.layout), *_limit_problems(card.limits), *_measuring_problems(card),
-            *_bore_problems(card.bores), *_fit_problems(card))  # fmt: skip
+            *_bore_problems(card.bores), *_fit_problems(card), *_conversion_problems(card.conversion))  # fmt: skip
 
 
 def _layout_problems(layout: Layout) -> Iterator[FieldProblem]:
@@ -144,6 +145,51 @@ def _fit_problems(card: SpecCard) -> Iterator[FieldProblem]:
 # Lengths of a fit that are never below nought.
 FIT_LENGTHS = ("boss_outside", "liner_length", "liner_inside", "bore_rz", "liner_rz", "lead_in", "least_liner_wall",
                "least_boss_wall", "seat_depth", "neighbour_gap")  # fmt: skip
+
+
+def _conversion_problems(terms: ConversionTerms) -> Iterator[FieldProblem]:
+    for field in fields(terms):
+        one = getattr(terms, field.name)
+        if not isinstance(one, Limit) or one.metres is None:
+            continue
+        if one.metres < 0 and field.name != "crank_offset":
+            yield FieldProblem(f"conversion.{field.name}", "This cannot be negative: type its size.")
+        if one.status is SourceStatus.SPECIFICATION and not one.source.strip():
+            yield FieldProblem(f"conversion.{field.name}", NAME_THE_SOURCE)
+    for low_name, high_name in RISING:
+        low, high = getattr(terms, low_name).metres, getattr(terms, high_name).metres
+        if low is not None and high is not None and low >= high:
+            low_words = low_name.replace("_", " ")
+            yield FieldProblem(f"conversion.{high_name}", f"This must be more than the {low_words}: check both.")
+    window = terms.insert_press
+    rising = [one for one in (window.least, window.aim, window.greatest) if one.metres is not None]
+    if any((low.metres or 0) > (high.metres or 0) for low, high in pairwise(rising)):
+        yield FieldProblem("conversion.insert_press.greatest", "Least, aim and greatest press rise: check them.")
+    if terms.offset_hour is not None and not 0 < terms.offset_hour <= 12:
+        yield FieldProblem("conversion.offset_hour", "Say the clock position, 1 to 12.")
+    if terms.studs is not None and not 1 <= terms.studs <= 60:
+        yield FieldProblem("conversion.studs", "Type how many studs clamp a head, 1 to 60.")
+    if terms.stud_kn is not None and not 0 < terms.stud_kn <= 2000:
+        yield FieldProblem("conversion.stud_kn", "Type what one stud pulls, above 0 and up to 2000 kN.")
+    for index, ring in enumerate(terms.seals):
+        yield from _seal_problems(f"conversion.seals.{index}", ring)
+
+
+def _seal_problems(path: str, ring: SealRing) -> Iterator[FieldProblem]:
+    if not ring.name.strip():
+        yield FieldProblem(f"{path}.name", "Name the ring, such as the lower one.")
+    for name in ("groove_diameter", "groove_width", "inside", "section"):
+        if getattr(ring, name).um <= 0:
+            yield FieldProblem(f"{path}.{name}", "A size above nought is needed to tell how the ring is squeezed.")
+    for name in ("coldest_c", "warmest_c"):
+        value = getattr(ring, name)
+        if value is not None and not -100 <= value <= 500:
+            yield FieldProblem(f"{path}.{name}", "Type a temperature from -100 to 500 °C.")
+
+
+# Pairs of lengths of a conversion of which the second is the greater.
+RISING = (("proud_least", "proud_greatest"), ("upper_register", "lower_register"), ("crush_least", "crush_greatest"),
+          ("stud_clamped", "stud_length"), ("rod_width", "rod_length"))  # fmt: skip
 
 
 def _measuring_problems(card: SpecCard) -> Iterator[FieldProblem]:

@@ -35,6 +35,9 @@ class Quantity(StrEnum):
     TRIAL_FIT = "trial fit"
     LEVELLING = "levelling"
     SETUP_INDICATOR = "set-up indicator"
+    REGISTER_LINE = "register line"
+    INSERT_POCKET = "deck insert pocket"
+    INSERT_OUTSIDE = "deck insert outside"
 
 
 @dataclass(frozen=True, slots=True)

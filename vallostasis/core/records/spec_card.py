@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
+from vallostasis.core.records.conversion_terms import ConversionTerms
 from vallostasis.core.records.fit_terms import FitTerms
 from vallostasis.core.records.limits import NO_LIMIT as NO_LIMIT
 from vallostasis.core.records.limits import CardUnit as CardUnit
@@ -290,6 +291,7 @@ class SpecCard:
     obstructions: tuple[Obstruction, ...] = ()
     bores: BoreTerms = BoreTerms()
     fits: FitTerms = FitTerms()
+    conversion: ConversionTerms = ConversionTerms()
 
 
 @dataclass(frozen=True, slots=True)

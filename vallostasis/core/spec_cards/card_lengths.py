@@ -33,6 +33,17 @@ SIZES = (
     "fits.least_liner_wall",
     "fits.least_boss_wall",
     "fits.seat_depth",
+    "conversion.least_flange",
+    "conversion.upper_register",
+    "conversion.lower_register",
+    "conversion.register_length",
+    "conversion.insert_inside",
+    "conversion.rod_",
+    "conversion.big_end",
+    "conversion.crank_",
+    "conversion.stud_",
+    "conversion.compound_band",
+    "conversion.seals",
 )
 LONGEST_FIELD = 400
 LONGEST_UM = Decimal(10_000_000)

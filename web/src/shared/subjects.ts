@@ -54,7 +54,7 @@ export const JOB_VIEWS: readonly {
   /** Lenses of which a job has one, where it is not for every job; with a minus, one that it must not have. */
   lens?: Lens | `-${Lens}`
 }[] = [
-  { label: 'Block', name: 'home', of: ['block', 'fit', 'hot-fit'] },
+  { label: 'Block', name: 'home', of: ['block', 'fit', 'hot-fit', 'conversion'] },
   { label: 'Route', name: 'route', of: ['route'] },
   { label: 'Prepare', name: 'prepare', of: ['prepare'] },
   { label: 'Cut plan', name: 'cut-plan', of: ['cut-plan', 'cut'], lens: 'counterbore' },

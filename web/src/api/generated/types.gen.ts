@@ -173,6 +173,30 @@ export type BandView = {
 };
 
 /**
+ * BentView
+ *
+ * A liner held square in registers that are off. [m], [N], [Pa], [rad]
+ */
+export type BentView = {
+    /**
+     * Off M
+     */
+    off_m: number;
+    /**
+     * Force N
+     */
+    force_n: number;
+    /**
+     * Stress Pa
+     */
+    stress_pa: number;
+    /**
+     * Leans
+     */
+    leans: number;
+};
+
+/**
  * BetterLinerView
  *
  * Another liner that suits the hole better.
@@ -2282,6 +2306,24 @@ export type ComponentsView = {
 };
 
 /**
+ * CompoundView
+ *
+ * Compound of a hole. [m³]
+ */
+export type CompoundView = {
+    says: PhraseView;
+    gap: RuleView | null;
+    /**
+     * Fills M3
+     */
+    fills_m3: number | null;
+    /**
+     * Cures Until
+     */
+    cures_until: string | null;
+};
+
+/**
  * Construction
  *
  * How the bore is lined; it decides which measurements and plans make sense.
@@ -2311,6 +2353,84 @@ export type ContradictionView = {
      * Message
      */
     message: string;
+};
+
+/**
+ * ConversionTerms
+ *
+ * What is wanted of a conversion, each length with its source.
+ *
+ * Left proud: ``proud_least`` and ``proud_greatest`` are the window liners are fitted to, ``clean_up`` what the deck
+ * itself loses, ``least_flange`` the thickness that has to stay. Registers: depths of the two faces that hold the
+ * liner, ``off_line`` how far their middles may stand apart, ``register_length`` how long each holds. Insert: its
+ * press, and its inside. Rod: ``rod_clear`` is kept between rod and liner, ``crank_offset`` how far the crank stands
+ * from the bore's axis towards ``offset_hour``, ``rod_width`` and ``big_end`` across the shank and over the bolts.
+ * Fire ring: free thickness, its grooves, the gasket clamped, the crush that seals. Studs: ``stud_kn`` is what each
+ * pulls. Compound: the widest gap it fills, on the diameter, and how wide its band is.
+ */
+export type ConversionTerms = {
+    proud_least?: Limit;
+    proud_greatest?: Limit;
+    clean_up?: Limit;
+    least_flange?: Limit;
+    upper_register?: Limit;
+    lower_register?: Limit;
+    register_length?: Limit;
+    off_line?: Limit;
+    insert_press?: FitWindow;
+    insert_inside?: Limit;
+    rod_length?: Limit;
+    rod_width?: Limit;
+    big_end?: Limit;
+    crank_depth?: Limit;
+    crank_offset?: Limit;
+    /**
+     * Offset Hour
+     */
+    offset_hour?: number | null;
+    rod_clear?: Limit;
+    fire_ring?: Limit;
+    gasket_clamped?: Limit;
+    liner_groove?: Limit;
+    head_groove?: Limit;
+    crush_least?: Limit;
+    crush_greatest?: Limit;
+    /**
+     * Studs
+     */
+    studs?: number | null;
+    /**
+     * Stud Kn
+     */
+    stud_kn?: number | null;
+    stud_diameter?: Limit;
+    stud_length?: Limit;
+    stud_clamped?: Limit;
+    stud_thread?: Limit;
+    compound_gap?: Limit;
+    compound_band?: Limit;
+    /**
+     * Seals
+     */
+    seals?: Array<SealRing>;
+};
+
+/**
+ * ConversionView
+ *
+ * A block to be converted.
+ */
+export type ConversionView = {
+    /**
+     * Holes
+     */
+    holes: Array<HoleConversionView>;
+    decking: DeckingView | null;
+    studs: StudsView | null;
+    /**
+     * Order
+     */
+    order: Array<PhraseView>;
 };
 
 /**
@@ -3302,6 +3422,32 @@ export type DeckMarkView = {
      * Skim M
      */
     skim_m: number;
+};
+
+/**
+ * DeckingView
+ *
+ * The cut that brings liners and deck to one face.
+ */
+export type DeckingView = {
+    /**
+     * Clean Up M
+     */
+    clean_up_m: number | null;
+    skim: StatedView | null;
+    /**
+     * Highest Hole
+     */
+    highest_hole: number | null;
+    out_of_flat: StatedView | null;
+    /**
+     * Decked At
+     */
+    decked_at: string | null;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
 };
 
 /**
@@ -4397,6 +4543,10 @@ export type FitView = {
      */
     why: Array<StepView>;
     after?: AfterView | null;
+    /**
+     * Is Conversion
+     */
+    is_conversion?: boolean;
 };
 
 /**
@@ -4413,7 +4563,7 @@ export type FitWindow = {
 /**
  * FitsView
  *
- * The fits of a block, hole by hole.
+ * The fits of a block, hole by hole; and whether card or job know of a conversion.
  */
 export type FitsView = {
     wanted: WantedView | null;
@@ -4421,6 +4571,10 @@ export type FitsView = {
      * Fits
      */
     fits: Array<FitOnDeck>;
+    /**
+     * Is Conversion
+     */
+    is_conversion: boolean;
 };
 
 /**
@@ -5136,6 +5290,13 @@ export type GoingInView = {
 };
 
 /**
+ * GrooveIn
+ *
+ * Which part the groove of a seal is cut into.
+ */
+export type GrooveIn = 'liner' | 'block';
+
+/**
  * HeadView
  *
  * One head: its holes, and the average under it where the card asks for one.
@@ -5321,6 +5482,36 @@ export type HoleAsked = {
      * Lock Shim M
      */
     lock_shim_m?: number | null;
+};
+
+/**
+ * HoleConversionView
+ *
+ * What a conversion asks of one hole.
+ */
+export type HoleConversionView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string | null;
+    /**
+     * Is Home
+     */
+    is_home: boolean;
+    proud: LeftProudView | null;
+    register_line: RegisterView | null;
+    insert: InsertView | null;
+    ring: RingView | null;
+    relief: ReliefView | null;
+    /**
+     * Seals
+     */
+    seals: Array<SealView>;
+    compound: CompoundView | null;
 };
 
 /**
@@ -5886,6 +6077,32 @@ export type ImportedRow = {
      * Message
      */
     message: string;
+};
+
+/**
+ * InsertView
+ *
+ * The press of an insert in its pocket. [Pa], [m]
+ */
+export type InsertView = {
+    says: PhraseView;
+    state: State;
+    /**
+     * Levels
+     */
+    levels: Array<RuleView>;
+    /**
+     * Pressure Pa
+     */
+    pressure_pa: number | null;
+    /**
+     * Hoop Block Pa
+     */
+    hoop_block_pa: number | null;
+    /**
+     * Closes In M
+     */
+    closes_in_m: number | null;
 };
 
 /**
@@ -6573,6 +6790,27 @@ export type LedgeView = {
      * Left Expanded M
      */
     left_expanded_m: number | null;
+};
+
+/**
+ * LeftProudView
+ *
+ * How proud one liner stands before the deck is cut.
+ */
+export type LeftProudView = {
+    /**
+     * Rules
+     *
+     * Its lowest and its highest reading.
+     */
+    rules: Array<RuleView>;
+    highest: StatedView | null;
+    flange_left: RuleView | null;
+    state: State;
+    /**
+     * Reason
+     */
+    reason: string;
 };
 
 /**
@@ -9645,7 +9883,7 @@ export type PullView = {
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator' | 'register line' | 'deck insert pocket' | 'deck insert outside';
 
 /**
  * RangesView
@@ -10055,6 +10293,84 @@ export type ReadyTick = 'clean and dry' | 'lead-in and seals' | 'marked, right w
 export type Reference = 'least squares' | 'minimum zone' | 'maximum inscribed' | 'minimum circumscribed';
 
 /**
+ * RegisterView
+ *
+ * Whether both registers of a hole lie in one line.
+ */
+export type RegisterView = {
+    rule: RuleView | null;
+    /**
+     * Hour
+     */
+    hour: number | null;
+    /**
+     * Within Deg
+     */
+    within_deg: number | null;
+    /**
+     * Slack M
+     */
+    slack_m: number | null;
+    bent: BentView | null;
+    bent_most: BentView | null;
+    /**
+     * Strength Pa
+     */
+    strength_pa: number | null;
+    /**
+     * Out of round of the bore with the liner in.
+     */
+    after: StatedView | null;
+    state: State;
+    says: PhraseView;
+};
+
+/**
+ * ReliefSideView
+ *
+ * One side of a liner's foot. [m]
+ */
+export type ReliefSideView = {
+    /**
+     * Reach M
+     */
+    reach_m: number;
+    /**
+     * Clear M
+     */
+    clear_m: number;
+    /**
+     * Deep M
+     */
+    deep_m: number;
+    /**
+     * High M
+     */
+    high_m: number;
+};
+
+/**
+ * ReliefView
+ *
+ * What is relieved at the foot of a liner.
+ */
+export type ReliefView = {
+    missing: PhraseView | null;
+    /**
+     * Towards Hour
+     */
+    towards_hour: number | null;
+    towards: ReliefSideView | null;
+    away: ReliefSideView | null;
+    /**
+     * Foot M
+     *
+     * Height above the axis of the crank.
+     */
+    foot_m: number | null;
+};
+
+/**
  * ReopenedView
  *
  * A result that is to be read again, what disturbed it, and what reading it costs. [h]
@@ -10092,6 +10408,24 @@ export type ReopenedView = {
 };
 
 /**
+ * RingView
+ *
+ * The fire ring of a hole.
+ */
+export type RingView = {
+    missing: PhraseView | null;
+    /**
+     * Height M
+     */
+    height_m: number | null;
+    /**
+     * Known By
+     */
+    known_by: string;
+    crush: RuleView | null;
+};
+
+/**
  * Risk
  *
  * How much a wrong answer would cost: it decides how closely a part is read.
@@ -10124,6 +10458,96 @@ export type RockedView = {
      * Spread M
      */
     spread_m: number;
+};
+
+/**
+ * RodSide
+ *
+ * One side of the foot. [m]
+ */
+export type RodSide = {
+    /**
+     * Reach M
+     */
+    reach_m: number;
+    /**
+     * Clear M
+     */
+    clear_m: number;
+    /**
+     * Relief Deep M
+     */
+    relief_deep_m: number;
+    /**
+     * Relief High M
+     */
+    relief_high_m: number;
+};
+
+/**
+ * RodSweepAnswer
+ *
+ * Relief on the side of the offset, and on the other.
+ */
+export type RodSweepAnswer = {
+    towards: RodSide;
+    away: RodSide;
+};
+
+/**
+ * RodSweepRequest
+ *
+ * Crank, rod and the foot of a liner. [m]
+ */
+export type RodSweepRequest = {
+    /**
+     * Stroke M
+     *
+     * [m]
+     */
+    stroke_m: number;
+    /**
+     * Rod Length M
+     *
+     * [m]
+     */
+    rod_length_m: number;
+    /**
+     * Rod Width M
+     *
+     * [m]
+     */
+    rod_width_m: number;
+    /**
+     * Big End M
+     *
+     * [m]
+     */
+    big_end_m: number;
+    /**
+     * Crank Offset M
+     */
+    crank_offset_m?: number;
+    /**
+     * Foot Above Crank M
+     */
+    foot_above_crank_m: number;
+    /**
+     * Top Above Crank M
+     */
+    top_above_crank_m: number;
+    /**
+     * Liner Inside M
+     *
+     * [m]
+     */
+    liner_inside_m: number;
+    /**
+     * Clear M
+     *
+     * [m]
+     */
+    clear_m?: number;
 };
 
 /**
@@ -10914,6 +11338,216 @@ export type SchoolView = {
  * Whether an operation is of the block or of each hole.
  */
 export type Scope = 'block' | 'hole';
+
+/**
+ * SealGlandAnswer
+ *
+ * What becomes of the ring: lengths [m], shares [1].
+ */
+export type SealGlandAnswer = {
+    /**
+     * Gland Depth M
+     */
+    gland_depth_m: number;
+    /**
+     * Stretch Fraction
+     */
+    stretch_fraction: number;
+    /**
+     * Stretched Section M
+     */
+    stretched_section_m: number;
+    /**
+     * Stretched Section Handbook Curve M
+     */
+    stretched_section_handbook_curve_m: number | null;
+    /**
+     * Squeeze Fraction
+     */
+    squeeze_fraction: number;
+    /**
+     * Squeeze Unstretched Section Fraction
+     */
+    squeeze_unstretched_section_fraction: number;
+    /**
+     * Squeeze M
+     */
+    squeeze_m: number;
+    /**
+     * Squeeze Min Eccentric Fraction
+     */
+    squeeze_min_eccentric_fraction: number;
+    /**
+     * Squeeze Max Eccentric Fraction
+     */
+    squeeze_max_eccentric_fraction: number;
+    /**
+     * Fill Fraction
+     */
+    fill_fraction: number;
+    /**
+     * Fill Hot Swollen Fraction
+     */
+    fill_hot_swollen_fraction: number;
+    /**
+     * Overfilled Hot
+     */
+    overfilled_hot: boolean;
+};
+
+/**
+ * SealGlandRequest
+ *
+ * A ring, its groove, and the face it seals against. [m]
+ */
+export type SealGlandRequest = {
+    groove_in?: GrooveIn;
+    /**
+     * Block Bore M
+     *
+     * [m]
+     */
+    block_bore_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Groove Diameter M
+     *
+     * [m]
+     */
+    groove_diameter_m: number;
+    /**
+     * Groove Width M
+     *
+     * [m]
+     */
+    groove_width_m: number;
+    /**
+     * Ring Id M
+     *
+     * [m]
+     */
+    ring_id_m: number;
+    /**
+     * Ring Section M
+     *
+     * [m]
+     */
+    ring_section_m: number;
+    /**
+     * Swell Fraction
+     */
+    swell_fraction?: number;
+    /**
+     * Rubber Alpha
+     *
+     * [1/K]
+     */
+    rubber_alpha?: number;
+    /**
+     * Temperature Rise K
+     */
+    temperature_rise_k?: number;
+    /**
+     * Eccentricity M
+     *
+     * [m]
+     */
+    eccentricity_m?: number;
+};
+
+/**
+ * SealRing
+ *
+ * One ring in its groove, in the order in which they are put on; the groove's diameter is that of its floor.
+ */
+export type SealRing = {
+    /**
+     * Name
+     */
+    name: string;
+    groove_in?: GrooveIn;
+    groove_diameter?: Length;
+    groove_width?: Length;
+    inside?: Length;
+    section?: Length;
+    /**
+     * Material
+     */
+    material?: string;
+    /**
+     * Coldest C
+     */
+    coldest_c?: number | null;
+    /**
+     * Warmest C
+     */
+    warmest_c?: number | null;
+    /**
+     * Grease
+     */
+    grease?: string;
+};
+
+/**
+ * SealView
+ *
+ * One seal in its groove; shares of one.
+ */
+export type SealView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Groove In
+     */
+    groove_in: string;
+    /**
+     * Material
+     */
+    material: string;
+    /**
+     * Grease
+     */
+    grease: string;
+    /**
+     * Bore Known By
+     */
+    bore_known_by: string;
+    /**
+     * Squeeze
+     */
+    squeeze: number | null;
+    /**
+     * Squeeze Least
+     */
+    squeeze_least: number | null;
+    /**
+     * Squeeze Greatest
+     */
+    squeeze_greatest: number | null;
+    /**
+     * Stretch
+     */
+    stretch: number | null;
+    /**
+     * Fill
+     */
+    fill: number | null;
+    /**
+     * Fill Hot
+     */
+    fill_hot: number | null;
+    /**
+     * Against
+     */
+    against: Array<string>;
+};
 
 /**
  * Seat
@@ -11741,6 +12375,7 @@ export type SpecCard = {
     obstructions?: Array<Obstruction>;
     bores?: BoreTerms;
     fits?: FitTerms;
+    conversion?: ConversionTerms;
 };
 
 /**
@@ -12055,6 +12690,39 @@ export type StripRecordView = {
      * Asked for as found, and not read in full.
      */
     unread: Array<UnreadView>;
+};
+
+/**
+ * StudsView
+ *
+ * What the studs of a head do when tight. [m], [Pa], [N]
+ */
+export type StudsView = {
+    missing: PhraseView | null;
+    /**
+     * Stretch M
+     */
+    stretch_m: number;
+    /**
+     * Stress Pa
+     */
+    stress_pa: number;
+    /**
+     * Lost N
+     */
+    lost_n: number;
+    /**
+     * Settles M
+     */
+    settles_m: number;
+    /**
+     * In Block M
+     */
+    in_block_m: number | null;
+    /**
+     * Least In Block M
+     */
+    least_in_block_m: number | null;
 };
 
 /**
@@ -18378,6 +19046,170 @@ export type ComputeInsertionResponses = {
 };
 
 export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
+
+export type ReadConversionData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/conversion';
+};
+
+export type ReadConversionErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadConversionError = ReadConversionErrors[keyof ReadConversionErrors];
+
+export type ReadConversionResponses = {
+    /**
+     * Successful Response
+     */
+    200: ConversionView;
+};
+
+export type ReadConversionResponse = ReadConversionResponses[keyof ReadConversionResponses];
+
+export type ComputeSealGlandData = {
+    body: SealGlandRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/seal-gland';
+};
+
+export type ComputeSealGlandErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeSealGlandError = ComputeSealGlandErrors[keyof ComputeSealGlandErrors];
+
+export type ComputeSealGlandResponses = {
+    /**
+     * Successful Response
+     */
+    200: SealGlandAnswer;
+};
+
+export type ComputeSealGlandResponse = ComputeSealGlandResponses[keyof ComputeSealGlandResponses];
+
+export type ComputeRodSweepData = {
+    body: RodSweepRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/rod-sweep';
+};
+
+export type ComputeRodSweepErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeRodSweepError = ComputeRodSweepErrors[keyof ComputeRodSweepErrors];
+
+export type ComputeRodSweepResponses = {
+    /**
+     * Successful Response
+     */
+    200: RodSweepAnswer;
+};
+
+export type ComputeRodSweepResponse = ComputeRodSweepResponses[keyof ComputeRodSweepResponses];
 
 export type ReadStripRecordData = {
     body?: never;

@@ -148,7 +148,12 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           :event="block.event"
           @close="place.go({ open: '' })"
         />
-        <FitAside v-else-if="fit" :fit="fit" :wanted="fits?.wanted ?? null" />
+        <FitAside
+          v-else-if="fit"
+          :fit="fit"
+          :wanted="fits?.wanted ?? null"
+          :is-conversion="fits?.is_conversion ?? false"
+        />
         <BoreAside
           v-else-if="bore"
           :bore="bore"

@@ -8,7 +8,7 @@ import { unit } from '@/shared/state/preferences'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
 /** The fit of the hole at hand, axis by axis, and the way to all of it. */
-const props = defineProps<{ fit: FitOnDeck; wanted: FitsView['wanted'] }>()
+const props = defineProps<{ fit: FitOnDeck; wanted: FitsView['wanted']; isConversion: boolean }>()
 const places = computed(() => [...props.fit.places].sort((one, other) => one.axis_deg - other.axis_deg))
 const AXES: Record<number, string> = { 0: 'along the block', 90: 'across the block' }
 </script>
@@ -46,6 +46,12 @@ const AXES: Record<number, string> = { 0: 'along the block', 90: 'across the blo
       class="act mt-2 inline-flex items-center"
       :to="{ name: 'fit', params: { hole: String(fit.hole) }, query: fit.liner ? { liner: fit.liner } : {} }"
       >Open the fit</RouterLink
+    >
+    <RouterLink
+      v-if="isConversion"
+      class="mt-2 ml-4 inline-flex items-center text-plate-act underline underline-offset-4"
+      :to="{ name: 'conversion', params: { hole: String(fit.hole) } }"
+      >The conversion</RouterLink
     >
   </section>
 </template>

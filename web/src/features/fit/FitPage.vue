@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
+import HolePicker from '@/shared/ui/HolePicker.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TrailSteps from '@/shared/ui/TrailSteps.vue'
@@ -49,20 +50,7 @@ const offered = computed(() =>
           Hole {{ fit.hole }}<template v-if="fit.liner"> and liner {{ fit.liner }}</template
           >: {{ fit.is_home ? 'as it was pressed' : 'the fit to come' }}
         </h1>
-        <div class="flex gap-1" role="group" aria-label="Hole">
-          <button
-            v-for="one in holes"
-            :key="one"
-            type="button"
-            class="min-h-9 min-w-9 border"
-            :class="one === hole ? 'border-ink bg-ink font-bold text-paper' : 'border-rule bg-sheet'"
-            :aria-pressed="one === hole"
-            :aria-label="`Hole ${one}`"
-            @click="now.go({ hole: one })"
-          >
-            {{ one }}
-          </button>
-        </div>
+        <HolePicker :holes="holes" :chosen="hole" @choose="now.go({ hole: $event })" />
         <label v-if="fit.liners.length > 1" class="flex items-center gap-2 text-sm text-ink-soft">
           liner
           <select
@@ -201,6 +189,12 @@ const offered = computed(() =>
               query: fit.liner ? { liner: fit.liner } : {},
             }"
             >What holds it hot</RouterLink
+          >
+          <RouterLink
+            v-if="fit.is_conversion"
+            class="link"
+            :to="{ name: 'conversion', params: { hole: String(fit.hole) } }"
+            >The conversion</RouterLink
           >
           <RouterLink class="link" :to="{ name: 'job-card' }"
             >The card: press wanted, walls, holder</RouterLink

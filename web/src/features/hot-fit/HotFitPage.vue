@@ -9,6 +9,7 @@ import { useJob } from '@/shared/state/job'
 import { onChange } from '@/shared/state/link'
 import { unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
+import HolePicker from '@/shared/ui/HolePicker.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
@@ -69,20 +70,11 @@ function attempt(which: 'block_c' | 'liner_c', event: Event): void {
           Hole {{ view.hole }}<template v-if="view.liner"> and liner {{ view.liner }}</template
           >: what holds it hot
         </h1>
-        <div class="flex gap-1" role="group" aria-label="Hole">
-          <button
-            v-for="one in holes"
-            :key="one"
-            type="button"
-            class="min-h-9 min-w-9 border"
-            :class="one === hole ? 'border-ink bg-ink font-bold text-paper' : 'border-rule bg-sheet'"
-            :aria-pressed="one === hole"
-            :aria-label="`Hole ${one}`"
-            @click="router.replace({ params: { ...route.params, hole: String(one) } })"
-          >
-            {{ one }}
-          </button>
-        </div>
+        <HolePicker
+          :holes="holes"
+          :chosen="hole"
+          @choose="router.replace({ params: { ...route.params, hole: String($event) } })"
+        />
         <p v-if="cold" class="text-ink-soft">
           {{ view.liner_material }} in {{ view.block_material }} · press
           <span class="num"

@@ -13,6 +13,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import CardBores from './CardBores.vue'
+import CardConversion from './CardConversion.vue'
 import CardFits from './CardFits.vue'
 import CardCutting from './CardCutting.vue'
 import CardDeck from './CardDeck.vue'
@@ -150,6 +151,7 @@ function takeTheirs(): void {
       <CardDeck />
       <CardBores />
       <CardFits v-if="isLined" />
+      <CardConversion v-if="isLined" />
       <CardFeatures />
       <div
         v-if="refusal?.code === 'stale' && versions?.cards[0]"

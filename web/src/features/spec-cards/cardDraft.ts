@@ -4,6 +4,7 @@ import { inject } from 'vue'
 
 import type {
   BoreTerms,
+  ConversionTerms,
   FitTerms,
   CardLevel,
   FeatureSheet,
@@ -125,7 +126,52 @@ export function emptyCard(): SpecCard {
     obstructions: [],
     bores: emptyBores(),
     fits: emptyFits(),
+    conversion: emptyConversion(),
   }
+}
+
+/** What a card says of a conversion before anything is known of it. */
+function emptyConversion(): ConversionTerms {
+  return {
+    proud_least: limit(),
+    proud_greatest: limit(),
+    clean_up: limit(),
+    least_flange: limit(),
+    upper_register: limit(),
+    lower_register: limit(),
+    register_length: limit(),
+    off_line: limit(),
+    insert_press: { least: limit(), aim: limit(), greatest: limit() },
+    insert_inside: limit(),
+    rod_length: limit(),
+    rod_width: limit(),
+    big_end: limit(),
+    crank_depth: limit(),
+    crank_offset: limit(),
+    offset_hour: null,
+    rod_clear: limit(),
+    fire_ring: limit(),
+    gasket_clamped: limit(),
+    liner_groove: limit(),
+    head_groove: limit(),
+    crush_least: limit(),
+    crush_greatest: limit(),
+    studs: null,
+    stud_kn: null,
+    stud_diameter: limit(),
+    stud_length: limit(),
+    stud_clamped: limit(),
+    stud_thread: limit(),
+    compound_gap: limit(),
+    compound_band: limit(),
+    seals: [],
+  }
+}
+
+/** The conversion of a card while it is edited. */
+export function conversionOf(card: SpecCard): ConversionTerms {
+  if (!card.conversion) throw new Error('A card that is edited has its conversion.')
+  return card.conversion
 }
 
 /** What a card says of its fits before anything is known of them. */
@@ -242,6 +288,7 @@ export function draftOf(card: SpecCard, basedOn: number): CardDraft {
   const copy = JSON.parse(JSON.stringify(card)) as SpecCard
   copy.bores = { ...emptyBores(), ...copy.bores }
   copy.fits = { ...emptyFits(), ...copy.fits }
+  copy.conversion = { ...emptyConversion(), ...copy.conversion }
   return {
     card: copy,
     features: (copy.features ?? []).map(sheetDraft),

@@ -1,0 +1,70 @@
+"""A demo as the launcher leaves it, loaded once; every test that only needs it there gets a copy of its folder."""
+
+import os
+import signal
+import subprocess
+import sys
+import tempfile
+import threading
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from tests.ports import DEVICES, free_ports
+from vallostasis.machine import packages
+
+START_SECONDS = 90
+
+
+def start_demo(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:
+    """Start the launcher as a user does."""
+    command = [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port)]
+    return subprocess.Popen(
+        [*command, "--gauge-port", str(free_ports(DEVICES))],
+        env={**os.environ, "VALLO_DATA": str(folder), **environment},
+        cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+    )  # fmt: skip
+
+
+def wait_for(port: int, process: subprocess.Popen[str]) -> None:
+    """Wait until it prints its address: asking it all the time would take the processor that it starts on."""
+    assert process.stdout is not None
+    too_late = threading.Timer(START_SECONDS, process.kill)
+    too_late.start()
+    said = []
+    for line in process.stdout:
+        said.append(line)
+        if f"http://127.0.0.1:{port}/" in line:
+            too_late.cancel()
+            return
+    raise AssertionError("".join(said))
+
+
+@pytest.fixture
+def folder() -> Iterator[Path]:
+    """A data folder where the postgres user may enter when the tests run as root."""
+    with tempfile.TemporaryDirectory(prefix="vallo-machine-", dir="/tmp", ignore_cleanup_errors=True) as name:
+        Path(name).chmod(0o755)
+        yield Path(name) / "data"
+
+
+@pytest.fixture(scope="session")
+def loaded() -> Iterator[Path]:
+    """The folder of a demo that was started on nothing, loaded, and stopped."""
+    with tempfile.TemporaryDirectory(prefix="vallo-loaded-", dir="/tmp", ignore_cleanup_errors=True) as name:
+        Path(name).chmod(0o755)
+        port = free_ports()
+        process = start_demo(Path(name) / "data", port)
+        wait_for(port, process)
+        process.send_signal(signal.SIGTERM)
+        said, _ = process.communicate(timeout=START_SECONDS)
+        assert process.returncode == 0, said
+        yield Path(name) / "data"
+
+
+@pytest.fixture
+def demo_folder(folder: Path, loaded: Path) -> Path:
+    """A copy of it, whose files belong to whom they belonged."""
+    subprocess.run(["cp", "-a", str(loaded), str(folder)], check=True)
+    return folder

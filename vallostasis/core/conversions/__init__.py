@@ -1,0 +1,1 @@
+"""Conversions: left proud and decked, inserts, registers in line, relief for the rod, fire ring, seals."""
