@@ -62,6 +62,10 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
              "block": {"E": 1.05e11, "nu": 0.26}}  # fmt: skip
     pull = f"{job}/pulls/5"
     return [
+        ("/api/compute/seal-gland", {"block_bore_m": 0.12, "liner_od_m": 0.1199, "groove_diameter_m": 0.1124,
+         "groove_width_m": 0.007, "ring_id_m": 0.1097, "ring_section_m": 0.00533}),
+        ("/api/compute/rod-sweep", {"stroke_m": 0.108, "rod_length_m": 0.178, "rod_width_m": 0.028, "big_end_m": 0.079,
+         "foot_above_crank_m": 0.08, "top_above_crank_m": 0.27, "liner_inside_m": 0.1016}),
         ("/api/compute/press-fit", {**rings, "interference_diametral_m": 25e-6}),
         ("/api/compute/hot-fit", {**rings, "interference_diametral_at_T0_m": 25e-6, "liner_temperature_c": 90,
          "block_temperature_c": 80}),

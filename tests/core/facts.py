@@ -254,7 +254,7 @@ class Story:
         self._add("sets", replace(opened, **target))
         for place, sizes in sizes_um.items():
             for size in sizes:
-                row = Reading(uuid4(), opened.reading_set_id, None, Decimal(str(size)), str(size), "µm", self.now,
+                row = Reading(uuid4(), opened.reading_set_id, place.hour, Decimal(str(size)), str(size), "µm", self.now,
                               self.person, self._next(), place.level_um, place.axis_deg, place.along_um,
                               place.across_um)  # fmt: skip
                 self._add("readings", row)

@@ -40,6 +40,9 @@ JOB_VIEWS = {
     "moved zero": ("measure/liner outside/liner-Q2", "[role=alert] button"),
     "deck grid": ("measure/deck flatness/deck", "svg[aria-label='The deck and its grid'] text"),
     "trial fit": ("measure/trial fit/hole-1", "[data-live]"),
+    "fit": ("fit/1", "[aria-label='The fit down its depth'] svg"),
+    "hot hold": ("hot-fit/2", "[aria-label='Moments of running'] table"),
+    "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
 SHOP_VIEWS = {
@@ -84,6 +87,8 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
         ("Ferry Lanthorn, starboard", ("run", "cut plan")),
         ("Sawmill Hauler", ("block", "counterbore", "bench")),
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
+        ("Narrow-boat Brindle", ("fit",)),
+        ("Pump No. 4", ("hot hold", "conversion")),
     ],
 )
 def test_no_serious_fault_on_any_view_of_a_job(page: Page, name: str, views: tuple[str, ...]) -> None:

@@ -5,6 +5,7 @@ S = "surveys/"
 P = "protrusion/"
 C = "counterbore/"
 F = "fits/"
+V = "conversions/"
 
 # File below vallostasis/core, what stands there once, what it becomes.
 CHANGES: tuple[tuple[str, str, str], ...] = (
@@ -277,4 +278,21 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (F + "after.py", "difference_of(between_levels(depth, *before), mean_of(cells))",
      "difference_of(mean_of(cells), between_levels(depth, *before))"),
     (F + "after.py", "value_m=net.value_m + walls.lost_m", "value_m=net.value_m - walls.lost_m"),
+    # Conversions.
+    (V + "decking.py", "weighted(((1.0, highest), (1.0, exactly(clean_up))))",
+     "weighted(((1.0, highest), (-1.0, exactly(clean_up))))"),
+    (V + "decking.py", "key=lambda one: value_of(one[0]))", "key=lambda one: -value_of(one[0]))"),
+    (V + "decking.py", "(-1.0, exactly(clean_up_m))", "(0.0, exactly(clean_up_m))"),
+    (V + "registers.py", "return clear / 2", "return clear"),
+    (V + "registers.py", "amplitude_of(\"registers off line\", (x, y), 1.0, k)",
+     "amplitude_of(\"registers off line\", (x, y), 2.0, k)"),
+    (V + "bent_liner.py", "moment = force * tube.between_m / 2", "moment = force * tube.between_m"),
+    (V + "bent_liner.py", "2 * (1 + poisson) / (4 + 3 * poisson)", "2 * (1 + poisson) / (4 - 3 * poisson)"),
+    (V + "rod_sweep.py", "middle = x * (y + up - z) / up", "middle = x * (y - up - z) / up"),
+    (V + "rod_sweep.py", "np.where(at_big_end, half - x, -np.inf)", "np.where(at_big_end, half + x, -np.inf)"),
+    (V + "seal_gland.py", "(1 + 3 * rubber_alpha * warmer_k)", "(1 + rubber_alpha * warmer_k)"),
+    (V + "seal_gland.py", "side = 1.0 if in_liner else -1.0", "side = 1.0"),
+    (V + "fire_ring.py", "(1.0, height))", "(-1.0, height))"),
+    (V + "stack.py", "foot = depth - (length - proud)", "foot = depth - (length + proud)"),
+    (V + "stack.py", "band * clear / 2", "band * clear"),
 )  # fmt: skip

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query
 from vallostasis.api.deps import Conn
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.fit_models import FitsView, FitView, WantedView, fit_on_deck, fit_view
-from vallostasis.core.conversions.conversion import has_conversion
+from vallostasis.core.conversions.conversion import is_converted
 from vallostasis.core.fits.going_in import Friction
 from vallostasis.core.fits.insertion import DRY, OILED, PULL_FRICTION, PUSH_N
 from vallostasis.core.fits.wanted import wanted_of
@@ -24,7 +24,7 @@ def read_fits(job_id: UUID, conn: Conn) -> FitsView:
     """The fit of every hole: the press on each axis of the level that decides."""
     facts, found = fits.fits_now(conn, job_id)
     return FitsView(wanted=WantedView.of(wanted_of(facts)), fits=[fit_on_deck(facts, one) for one in found],
-                    is_conversion=has_conversion(facts))  # fmt: skip
+                    is_conversion=is_converted(facts))  # fmt: skip
 
 
 @router.get("/{hole}")
@@ -45,4 +45,4 @@ def read_fit(
     friction = Friction(min(pull_least, pull_greatest), max(pull_least, pull_greatest), dry, oiled, push_n)
     facts, found, offered = fits.fit_now(conn, job_id, fits.FitAsked(hole, liner, school))
     shown = fit_view(facts, found, offered, friction, aim_m)
-    return shown.model_copy(update={"is_conversion": has_conversion(facts)})
+    return shown.model_copy(update={"is_conversion": is_converted(facts)})

@@ -11,6 +11,7 @@ from importlib.resources import files
 import jinja2
 
 from vallostasis import __version__
+from vallostasis.core.conversions.conversion import conversion_of, is_converted
 from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.notation.lengths import (
@@ -32,6 +33,7 @@ from vallostasis.core.shapes.clock import hour_name
 from vallostasis.core.surveys.survey import mean_of_set
 from vallostasis.core.uncertainty.budget import Stated
 from vallostasis.core.uncertainty.decision import RuleKind, State
+from vallostasis.documents.phrases import said
 from vallostasis.documents.proof_bores import proof_bores
 from vallostasis.documents.proof_fits import proof_fits
 from vallostasis.documents.proof_route import proof_route
@@ -96,6 +98,8 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             surveys=proof_surveys(facts),
             bores=proof_bores(facts),
             fits=proof_fits(facts),
+            conversion=conversion_of(facts) if is_converted(facts) else None,
+            said=lambda phrase: said(phrase, unit),
             route=proof_route(facts),
             fine=lambda value: format_length(value, unit, 1 if metric else 2, signed=False),
             size_fine=lambda value: format_length(value, "mm" if metric else "inch", 4 if metric else 5, signed=False),

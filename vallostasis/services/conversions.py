@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from vallostasis.core.conversions.conversion import Conversion, conversion_of, has_conversion
+from vallostasis.core.conversions.conversion import Conversion, conversion_of, is_converted
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.services.fits import lined
 from vallostasis.services.refused import Refused
@@ -13,7 +13,7 @@ from vallostasis.store.rows import Conn
 def conversion_now(conn: Conn, job_id: UUID) -> tuple[JobFacts, Conversion]:
     """Return what a conversion asks of every hole, and the cut of the deck that ends it."""
     facts = lined(load_job_facts(conn, job_id))
-    if not has_conversion(facts):
+    if not is_converted(facts):
         raise Refused(
             "Neither the card nor the schools of this job know of a conversion: fill in its part of the card, "
             "or choose liners left proud.", "job_id",

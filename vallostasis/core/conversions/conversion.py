@@ -22,6 +22,7 @@ from vallostasis.core.records.conversion_terms import ConversionTerms
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Hole, Liner
+from vallostasis.core.records.spec_card import UNLINED
 from vallostasis.core.trail import Phrase
 from vallostasis.core.uncertainty.decision import State
 
@@ -53,8 +54,10 @@ class Conversion:
     order: tuple[Phrase, ...]
 
 
-def has_conversion(facts: JobFacts) -> bool:
-    """Whether card or job know of a conversion. House rule."""
+def is_converted(facts: JobFacts) -> bool:
+    """Whether card or job know of a conversion of an engine with liners. House rule."""
+    if facts.card.construction in UNLINED:
+        return False
     return facts.card.conversion != _NOTHING or is_left_proud(facts)
 
 

@@ -70,7 +70,7 @@ def ring_of_hole(facts: JobFacts, hole: Hole) -> RingNow | Phrase | None:
 
 
 def studs_of(facts: JobFacts) -> StudPull | Phrase | None:
-    """Return what the studs of a head do when tight; None where the card has none. [m], [N] By fire_ring.stud_pull."""
+    """Return what the studs of a head do when tight; None where the card has none. [m], [N] Hooke, by definition."""
     terms = facts.card.conversion
     diameter, clamped = terms.stud_diameter.metres, terms.stud_clamped.metres
     if terms.stud_kn is None and diameter is None and clamped is None:

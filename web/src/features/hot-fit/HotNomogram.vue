@@ -76,36 +76,40 @@ const scale = computed(() => {
       <path :d="`M${MIDDLE - 9} ${scale.off}h60`" class="stroke-ink" stroke-width="2.4" />
       <text :x="MIDDLE + 56" :y="scale.off + 5" font-size="13" class="fill-ink">0: free beyond</text>
     </g>
+    <!-- Its numbers stand beside the button: they are no part of its name. -->
     <g
       v-for="(one, at) in moments"
       :key="one.name"
-      role="button"
-      tabindex="0"
       class="cursor-pointer"
       :class="at === chosen ? 'text-part' : 'text-ink-soft'"
-      :aria-label="`${one.name}: ${lengthText(one.press.value_m, unit, { signed: true })} ${unit}`"
-      :aria-pressed="at === chosen"
       @click="emit('choose', at)"
-      @keydown.enter.prevent="emit('choose', at)"
     >
-      <path
-        :d="`M${BLOCK} ${yBlock(one.block_c)}L${LINER} ${yLiner(one.liner_c)}`"
-        stroke="currentColor"
-        :stroke-width="at === chosen ? 3 : 1.3"
-      />
-      <circle :cx="MIDDLE" :cy="yPress(one)" r="5.5" fill="currentColor" />
-      <text
-        :x="MIDDLE - 12"
-        :y="yPress(one) - 7"
-        text-anchor="end"
-        font-size="15"
-        fill="currentColor"
-        class="num stroke-paper font-bold"
-        stroke-width="4"
-        paint-order="stroke"
+      <g
+        role="button"
+        tabindex="0"
+        :aria-label="`${one.name}: ${lengthText(one.press.value_m, unit, { signed: true })} ${unit}`"
+        :aria-pressed="at === chosen"
+        @keydown.enter.prevent="emit('choose', at)"
       >
-        {{ lengthText(one.press.value_m, unit, { signed: true }) }}
-      </text>
+        <path
+          :d="`M${BLOCK} ${yBlock(one.block_c)}L${LINER} ${yLiner(one.liner_c)}`"
+          stroke="currentColor"
+          :stroke-width="at === chosen ? 3 : 1.3"
+        />
+        <circle :cx="MIDDLE" :cy="yPress(one)" r="5.5" fill="currentColor" />
+        <text
+          :x="MIDDLE - 12"
+          :y="yPress(one) - 7"
+          text-anchor="end"
+          font-size="15"
+          fill="currentColor"
+          class="num stroke-paper font-bold"
+          stroke-width="4"
+          paint-order="stroke"
+        >
+          {{ lengthText(one.press.value_m, unit, { signed: true }) }}
+        </text>
+      </g>
       <g
         v-for="[x, y] in [
           [BLOCK, yBlock(one.block_c)],

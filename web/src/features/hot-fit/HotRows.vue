@@ -53,7 +53,7 @@ const GAP_COARSE = 0.5e-3
               type="button"
               class="flex h-7 w-7 items-center justify-center rounded-full border-2 font-bold"
               :class="at === chosen ? 'border-part bg-part text-paper' : 'border-ink-soft'"
-              :aria-label="`Look at ${one.name}`"
+              :aria-label="`${at + 1}: look at ${one.name}`"
               :aria-pressed="at === chosen"
             >
               {{ at + 1 }}
