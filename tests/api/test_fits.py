@@ -226,7 +226,7 @@ def test_what_holds_it_hot_follows_the_card_and_what_is_tried(client: TestClient
     assert [one["name"] for one in hot["moments"]] == ["cold, as fitted", "warming, 3 min", "full load", "just stopped"]
     assert hot["gone_alike_c"]["value_m"] < hot["gone_hotter_c"]["value_m"]
     assert hot["moments"][0]["grip"] == "in"
-    assert hot["moments"][-1]["height_m"] < 0
+    assert hot["moments"][-1]["height"]["value_m"] < 0
     tried = _get(bench, "hot-fits/2", block_c=150, liner_c=60)
     assert tried["moments"][-1]["name"] == "as tried"
     assert tried["moments"][-1]["grip"] == "out"
@@ -279,3 +279,68 @@ def test_presses_alone_are_those_of_two_independent_sums(client: TestClient) -> 
     assert going["by_hand_share"] == pytest.approx(0.5)
     for wrong in ({"depths_m": [0.01]}, {"depths_m": [0.12, 0.01]}, {"lead_in_m": 0.2}, {"boss_od_m": 0.09}):
         assert client.post("/api/compute/insertion", json={**even, **wrong}).status_code == 422
+
+
+def _home(twin: Bench) -> str:
+    pull_id = _begun(twin)
+    for check in _get(twin, "pulls/1")["pull"]["checks"]:
+        assert _note(twin, pull_id, check["kind"]).status_code == 201
+    assert _note(twin, pull_id, "touches", depth="0.4").status_code == 201
+    home = twin.client.post(f"/api/jobs/{twin.job_id}/pulls/1/{pull_id}/home", json={"person_id": twin.person_id})
+    assert home.status_code == 201
+    return pull_id
+
+
+def test_once_home_it_is_looked_whether_it_is_seated(twin: Bench) -> None:
+    pull_id = _home(twin)
+    seat = {one["look"]: one for one in _get(twin, "fits/1")["after"]["seat"]}
+    assert seat["feeler under the flange"]["state"] == "not measured"
+    assert seat["feeler under the flange"]["marks"] == ["feeler enters nowhere", "feeler enters"]
+    assert field_of(_note(twin, pull_id, "feeler enters")) == "words"
+    assert _note(twin, pull_id, "feeler enters", words="2.5 thou at 4 h").status_code == 201
+    assert _note(twin, pull_id, "marked for its hole").status_code == 201
+    assert _note(twin, pull_id, "one turn").status_code == 409
+    seat = {one["look"]: one for one in _get(twin, "fits/1")["after"]["seat"]}
+    assert (seat["feeler under the flange"]["state"], seat["feeler under the flange"]["words"]) == (
+        "out", "2.5 thou at 4 h")  # fmt: skip
+    assert seat["marked for its hole"]["by"] == "Wren"
+    last = _get(twin, "pulls/1")["pull"]["marks"][-1]["pull_mark_id"]
+    undone = twin.client.post(f"/api/jobs/{twin.job_id}/pulls/1/{pull_id}/undo",
+                              json={"pull_mark_id": last, "person_id": twin.person_id})  # fmt: skip
+    assert undone.status_code == 201
+    seat = {one["look"]: one for one in _get(twin, "fits/1")["after"]["seat"]}
+    assert seat["marked for its hole"]["state"] == "not measured"
+
+
+def test_what_is_looked_at_when_home_is_not_noted_before(twin: Bench) -> None:
+    pull_id = _begun(twin)
+    refused = _note(twin, pull_id, "marked for its hole")
+    assert (refused.status_code, "once the liner is home" in refused.text) == (422, True)
+
+
+def test_undo_takes_home_and_fitting_back_as_one_step(twin: Bench) -> None:
+    _home(twin)
+    assert _get(twin, "fits/1")["is_home"]
+    twin.undo()
+    assert not _get(twin, "fits/1")["is_home"]
+    assert _get(twin, "pulls/1")["pull"]["state"] == "touched: hold it under load"
+
+
+def test_both_ways_to_the_press_and_the_bore_to_come_are_shown(twin: Bench) -> None:
+    fit = _get(twin, "fits/1")
+    assert [one["sizing"] for one in fit["sizings"]["ways"]] == ["size the block", "size the sleeve"]
+    assert fit["expected_bore"]["inside_was_read"]
+    levels = fit["expected_bore"]["levels"]
+    assert len(levels) == len(fit["levels"])
+    assert all(one["to_hone"]["value_m"] > 0 for one in levels)
+
+
+def test_a_liner_that_is_home_has_a_label_and_one_that_is_not_has_none(twin: Bench) -> None:
+    label = twin.client.get(f"/api/jobs/{twin.job_id}/holes/2/label.html?unit=thou")
+    assert label.status_code == 200
+    assert "Hole 2 · B2" in label.text
+    assert "belongs to this hole" in label.text
+    assert "Pressed +0.8 to +1.2" in label.text
+    assert "<svg" in label.text
+    early = twin.client.get(f"/api/jobs/{twin.job_id}/holes/1/label.html")
+    assert (early.status_code, "once it is home" in early.text) == (409, True)

@@ -211,7 +211,7 @@ def test_schools_stand_side_by_side_on_the_same_readings() -> None:
     fit = found(facts)
     walls = walls_of(facts, fit)
     assert isinstance(walls, FitWalls)
-    rows = {one.name: one for one in schools_of_fit(facts, fit, walls, Friction())}
+    rows = {one.name: one for one in schools_of_fit(facts, fit, Friction())}
     as_is, light, firm = rows["as it is"], rows["light"], rows["firm"]
     assert (light.takes_off_m, firm.takes_off_m) == (pytest.approx(16e-6), 0.0)
     assert firm.too_big_m == pytest.approx(25e-6), "38 wanted where 13 is"
@@ -220,9 +220,9 @@ def test_schools_stand_side_by_side_on_the_same_readings() -> None:
     assert light.going_in.greatest.middle < as_is.going_in.greatest.middle
     assert as_is.going_in.by_hand_dry.middle <= as_is.going_in.by_hand.middle
     assert as_is.going_in.low_n[-1] < as_is.going_in.middle_n[-1] < as_is.going_in.high_n[-1]
-    tried = {one.name: one for one in schools_of_fit(facts, fit, walls, Friction(), 20e-6)}
+    tried = {one.name: one for one in schools_of_fit(facts, fit, Friction(), 20e-6)}
     assert tried["light"].takes_off_m == pytest.approx(9e-6)
-    slippery = schools_of_fit(facts, fit, walls, Friction(0.04, 0.1))[0].going_in
+    slippery = schools_of_fit(facts, fit, Friction(0.04, 0.1))[0].going_in
     assert slippery is not None
     assert slippery.greatest.middle < as_is.going_in.greatest.middle
 
@@ -234,7 +234,7 @@ def test_a_trial_fit_is_held_against_what_the_readings_expect() -> None:
     fit = found(facts)
     walls = walls_of(facts, fit)
     assert isinstance(walls, FitWalls)
-    going = schools_of_fit(facts, fit, walls, Friction())[0].going_in
+    going = schools_of_fit(facts, fit, Friction())[0].going_in
     assert going is not None
     assert tried_of(facts, fit, going) is None
     for inserted, expected in ((going.by_hand.middle, True), (0.149, False)):

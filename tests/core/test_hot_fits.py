@@ -53,7 +53,7 @@ def test_a_uniformly_hot_aluminium_block_opens_the_gap_and_a_hot_sleeve_closes_i
     assert gap_change(0.090, 0.089, grows, 168, 90) == pytest.approx(0.0, abs=0.6e-6)
 
 
-def _collar(repeat_um: float = 0.2, **terms: object) -> tuple[HotHold, Story]:
+def _collar(repeat_um: float = 0.2, gap_um: float | None = None, **terms: object) -> tuple[HotHold, Story]:
     levels = (CardLevel("collar", length("10")),)
     card = dry_card(
         FeatureSheet(Quantity.BLOCK_BORE, limit("95"), levels=levels, axes_deg=(0.0, 90.0)),
@@ -66,6 +66,8 @@ def _collar(repeat_um: float = 0.2, **terms: object) -> tuple[HotHold, Story]:
     hole, liner = story.hole_rows[0].hole_id, story.liner("A")
     story.survey(Quantity.BLOCK_BORE, {level(10, axis): (94_962.0,) for axis in (0.0, 90.0)}, hole_id=hole)
     story.survey(Quantity.LINER_OUTSIDE, {level(10, axis): (95_000.0,) for axis in (0.0, 90.0)}, liner_id=liner)
+    if gap_um is not None:
+        story.survey(Quantity.NEIGHBOUR_GAP, {level(10): (gap_um,)}, part="gap-1-2")
     facts = story.facts()
     fit = fit_of(facts, facts.holes[0], "A")
     assert isinstance(fit, Fit)
@@ -96,7 +98,7 @@ def test_a_clamp_loses_what_the_liner_shrinks_back_and_is_held_against_the_drag(
     found, _ = _collar(**terms)
     hot = found.moments[1]
     drop = 0.060 * (22e-6 - 10.5e-6) * 80
-    assert hot.height_m == pytest.approx(-drop)
+    assert hot.height.value_m == pytest.approx(-drop)
     assert hot.by_clamp_n == pytest.approx((20.0 - 2.0 * drop / 1e-5) * 1000)
     assert hot.holds is State.IN
     # Of 12.2 kN 1.16 is left, of 11.2 0.16: against a drag of one, each good to 15 %.
@@ -135,5 +137,40 @@ def test_sleeves_that_touch_hot_are_named_as_side_loading() -> None:
     found, story = _collar(running=(RunningState("sleeve far hotter", 90, 400),), neighbour_gap=limit("0.01"))
     # The pitch of the card leaves 73 mm between them: no touch.
     assert story.card.layout.bore_pitch.metres == pytest.approx(0.168)
-    assert not any(one.gap_closes for one in found.moments)
-    assert found.moments[1].gap_m == pytest.approx(0.168 - 0.095 + 0.168 * 22e-6 * 70 - 0.095 * 10.5e-6 * 380, rel=1e-4)
+    assert not any(one.gap_state is State.OUT for one in found.moments)
+    assert found.moments[1].gap.value_m == pytest.approx(
+        0.168 - 0.095 + 0.168 * 22e-6 * 70 - 0.095 * 10.5e-6 * 380, rel=1e-4
+    )
+
+
+def test_the_plus_minus_of_heights_and_gaps_holds_hidden_expansions() -> None:
+    """Expansions drawn within what a handbook is good to: height by the seat, gap by pitch and outside. JCGM 101."""
+    rng = np.random.default_rng(5)
+    state = RunningState("hot", 95, 160)
+    found, _ = _collar(running=(state,), seat=SeatAt.MIDDLE, seat_depth=limit("60"))
+    hot = found.moments[1]
+    assert hot.gap is not None
+    heights, gaps = [], []
+    for liner, block in rng.uniform(-1e-6, 1e-6, (2000, 2)):
+        grows = Grows(10.5e-6 + liner, 22e-6 + block)
+        heights.append(0.060 * (grows.liner_per_k * 140 - grows.block_per_k * 75))
+        gaps.append(0.168 - 0.095 + 0.168 * grows.block_per_k * 75 - 0.095 * grows.liner_per_k * 140)
+    for told, drawn in ((hot.height, heights), (hot.gap, gaps)):
+        assert 0.93 <= np.mean([abs(one - told.value_m) <= told.expanded_m for one in drawn]) <= 1.0
+        assert told.budget.standard_m == pytest.approx(np.std(drawn), rel=0.1)
+
+
+def test_sleeves_a_thou_apart_touch_hot_or_may_touch_by_their_plus_minus() -> None:
+    """Closed form: an iron sleeve that is 40 K hotter than its aluminium block closes what the pitch does not open."""
+    states = (RunningState("sleeve hotter", 20, 200),)
+    closing = 0.095 * 10.5e-6 * 180
+    for cold_um, state in ((closing * 1e6 - 60, State.OUT), (closing * 1e6 + 5, State.CANNOT_TELL),
+                           (closing * 1e6 + 120, State.IN)):  # fmt: skip
+        found, _ = _collar(running=states, gap_um=cold_um)
+        hot = found.moments[1]
+        assert hot.gap is not None
+        assert hot.gap.value_m == pytest.approx(cold_um * 1e-6 - closing, abs=1e-9)
+        assert hot.gap_state is state
+        touch = [one.text for one in found.says if "sleeves" in one.text]
+        assert touch == [] if state is State.IN else "touch" in touch[0]
+    assert "may touch" in _collar(running=states, gap_um=closing * 1e6 + 5)[0].says[-1].text

@@ -128,6 +128,25 @@ def test_on_a_phone_the_digits_the_feel_and_the_stop_are_at_hand(demo_dsn: str, 
     context.close()
 
 
+def test_a_liner_that_is_home_is_looked_at_and_gets_its_label(demo_dsn: str, address: str, page: Page) -> None:
+    page.goto(f"{address}/jobs/{_job(demo_dsn, 'Narrow-boat Brindle')}/fit/2")
+    seat = page.get_by_role("region", name="Is it seated")
+    feeler = seat.get_by_role("listitem").filter(has_text="feeler under the flange")
+    expect(feeler).to_contain_text("not looked at")
+    feeler.get_by_role("button", name="It enters", exact=True).click()
+    seat.get_by_label("Where, and by how much").fill("2.5 thou at 4 h")
+    seat.get_by_role("button", name="Write it down").click()
+    expect(feeler.get_by_role("img", name="out")).to_be_visible()
+    expect(feeler).to_contain_text("2.5 thou at 4 h")
+    feeler.get_by_role("button", name="It enters nowhere").press("Enter")
+    expect(feeler.get_by_role("img", name="in", exact=True)).to_be_visible()
+    seat.get_by_role("button", name="It is marked").click()
+    expect(seat.get_by_role("listitem").filter(has_text="marked for its hole")).not_to_contain_text("not looked at")
+    with page.expect_popup() as opened:
+        page.get_by_role("link", name="Its label, to print").click()
+    expect(opened.value.get_by_role("heading", name="Hole 2 · B2")).to_be_visible()
+
+
 def test_what_holds_it_hot_by_keyboard_and_by_slider(demo_dsn: str, address: str, page: Page) -> None:
     page.goto(f"{address}/jobs/{_job(demo_dsn, 'Pump No. 4')}/hot-fit/2")
     expect(page.get_by_text("The press is gone at")).to_be_visible()

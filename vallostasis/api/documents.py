@@ -51,6 +51,12 @@ def _sheet(request: Request, job_id: UUID, unit: Unit) -> str:
         return proof.proof_html(conn, job_id, unit)
 
 
+@router.get("/jobs/{job_id}/holes/{hole}/label.html", response_class=HTMLResponse)
+def read_liner_label(job_id: UUID, hole: int, conn: Conn, unit: ProofUnit = ProofUnit.UM) -> str:
+    """Label of the liner in a hole, to be printed; 409 while none is in it."""
+    return proof.liner_label(conn, job_id, hole, UNITS[unit])
+
+
 @router.get("/jobs/{job_id}/readings.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
 def read_readings_csv(job_id: UUID, conn: Conn) -> Response:
     """All readings of a job, struck ones marked."""

@@ -3,12 +3,14 @@
 from pydantic import BaseModel, Field
 
 from vallostasis.api.budget_models import StatedView
+from vallostasis.api.fit_outcome_models import AfterView, ExpectedBoreView, SizingsView
 from vallostasis.api.trail import PhraseView, StepView
-from vallostasis.core.fits.after import After, after_of
 from vallostasis.core.fits.effects import FitWalls, LevelEffect, thin_walls, walls_of
+from vallostasis.core.fits.expected_bore import expected_bore
 from vallostasis.core.fits.fit import Fit, FitLevel, FitRefused
 from vallostasis.core.fits.going_in import Band, Friction, GoingIn, SchoolOfFit, liner_length_m, schools_of_fit
 from vallostasis.core.fits.needs import better_liner, is_to_be_sized, need_of_fit, stripes_to_leave
+from vallostasis.core.fits.sizing import sizings_of
 from vallostasis.core.fits.tried import Tried, tried_of
 from vallostasis.core.fits.wanted import Sizing, Wanted
 from vallostasis.core.fits.why import why_of_fit
@@ -194,38 +196,6 @@ class StampView(BaseModel):
     letters: str
 
 
-class AfterLevelView(BaseModel):
-    """One level of a bore after its liner went in."""
-
-    name: str
-    depth_m: float
-    predicted: StatedView
-    found: StatedView
-    press: StatedView
-    true_press: StatedView
-    agrees: bool
-
-
-class PressByForceView(BaseModel):
-    """Press that the force of the pull says, as a share of the one read."""
-
-    low: float
-    middle: float
-    high: float
-    greatest_n: float
-
-
-class AfterView(BaseModel):
-    """What is known of a fit since its liner is in."""
-
-    levels: list[AfterLevelView]
-    confirmed: bool
-    inside_was_read: bool
-    by_force: PressByForceView | None
-    says: list[PhraseView]
-    fitted_by: str
-
-
 class FitView(BaseModel):
     """A liner held against a hole; where either was not measured only the reason."""
 
@@ -257,6 +227,8 @@ class FitView(BaseModel):
     need: PhraseView
     why: list[StepView]
     after: AfterView | None = None
+    sizings: SizingsView | None = None
+    expected_bore: ExpectedBoreView | None = None
     is_conversion: bool = False
 
 
@@ -276,7 +248,7 @@ def fit_view(facts: JobFacts, fit: Fit | FitRefused, offered: tuple[Liner, ...],
         )  # fmt: skip
     walls = walls_of(facts, fit)
     known = walls if isinstance(walls, FitWalls) else None
-    schools = () if known is None else schools_of_fit(facts, fit, known, friction, aim_m)
+    schools = () if known is None else schools_of_fit(facts, fit, friction, aim_m)
     as_is = schools[0].going_in if schools else None
     better = better_liner(facts, fit)
     barrel = next((one for one in fit.outside.derived if one.kind.value == "barrel"), None)
@@ -299,7 +271,9 @@ def fit_view(facts: JobFacts, fit: Fit | FitRefused, offered: tuple[Liner, ...],
         stripes=None if fit.wanted is None else PhraseView.of(stripes_to_leave(fit)),
         need=PhraseView.of(need_of_fit(facts, fit)),
         why=[StepView.of(step) for step in why_of_fit(facts, fit, walls)],
-        after=after_view(after_of(facts, fit.hole)),
+        after=AfterView.of(facts, fit),
+        sizings=SizingsView.of(sizings_of(facts.card, fit, known)),
+        expected_bore=ExpectedBoreView.of(expected_bore(facts, fit.hole, fit.liner.mark)),
     )  # fmt: skip
 
 
@@ -329,23 +303,6 @@ def _walls(facts: JobFacts, walls: FitWalls) -> WallsView:
 def _tried(one: Tried | None) -> TriedView | None:
     return None if one is None else TriedView(inserted_m=one.inserted_m, share=one.start.share, held=one.held,
                                               says=one.says, as_expected=one.as_expected)  # fmt: skip
-
-
-def after_view(one: After | None) -> AfterView | None:
-    """Show what is known of a fit since its liner is in."""
-    if one is None:
-        return None
-    force = one.by_force
-    return AfterView(
-        levels=[AfterLevelView(name=level.name, depth_m=level.depth_m, predicted=StatedView.of(level.predicted),
-                               found=StatedView.of(level.found), press=StatedView.of(level.press),
-                               true_press=StatedView.of(level.true_press), agrees=level.agrees)
-                for level in one.levels],
-        confirmed=one.confirmed, inside_was_read=one.inside_was_read,
-        by_force=None if force is None else PressByForceView(low=force.low, middle=force.middle, high=force.high,
-                                                             greatest_n=force.greatest_n),
-        says=[PhraseView.of(phrase) for phrase in one.says], fitted_by=one.fitting.fitted_by,
-    )  # fmt: skip
 
 
 class FitOnDeck(BaseModel):
@@ -378,9 +335,7 @@ def fit_on_deck(facts: JobFacts, fit: Fit | FitRefused) -> FitOnDeck:
         return FitOnDeck(hole=fit.hole.number, liner=None if fit.liner is None else fit.liner.mark, is_home=home,
                          state=State.NOT_MEASURED, level="", press=None, places=[], least_m=None, greatest_m=None,
                          words=PhraseView.of(fit.reason))  # fmt: skip
-    shown = max(fit.levels, key=lambda one: (one.state is State.OUT, abs(one.worst.press.value_m if one.stock is None
-                                                                         or one.worst.stock is None
-                                                                         else one.worst.stock.value_m)))  # fmt: skip
+    shown = fit.deciding
     return FitOnDeck(
         hole=fit.hole.number, liner=fit.liner.mark, is_home=home, state=fit.state, level=shown.name,
         press=StatedView.of(shown.press), places=_level(facts, shown, home).places, least_m=shown.rule.least_m,

@@ -35,9 +35,10 @@ class HotMomentView(BaseModel):
     by_clamp_n: float | None
     within_n: float
     holds: State
-    height_m: float
-    gap_m: float | None
-    gap_closes: bool
+    height: StatedView = Field(description="How much higher it stands than cold.")
+    stands: StatedView | None
+    gap: StatedView | None
+    gap_state: State = Field(description="Out: the sleeves touch.")
 
 
 class HotHoldView(BaseModel):
@@ -87,8 +88,9 @@ def read_hot_fit(
         moments=[] if known is None else [
             HotMomentView(name=one.state.name, block_c=one.state.block_c, liner_c=one.state.liner_c,
                           press=StatedView.of(one.press), grip=one.grip, level=one.level, by_press_n=one.by_press_n,
-                          by_clamp_n=one.by_clamp_n, within_n=one.within_n, holds=one.holds, height_m=one.height_m,
-                          gap_m=one.gap_m, gap_closes=one.gap_closes) for one in known.moments],
+                          by_clamp_n=one.by_clamp_n, within_n=one.within_n, holds=one.holds,
+                          height=StatedView.of(one.height), stands=StatedView.maybe(one.stands),
+                          gap=StatedView.maybe(one.gap), gap_state=one.gap_state) for one in known.moments],
         gone_alike_c=None if known is None else StatedView.maybe(known.gone_alike_c),
         gone_hotter_c=None if known is None else StatedView.maybe(known.gone_hotter_c),
         hotter_k=0.0 if known is None else known.hotter_k, drag_n=None if known is None else known.drag_n,

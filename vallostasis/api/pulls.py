@@ -13,7 +13,7 @@ from vallostasis.api.fit_models import GoingInView
 from vallostasis.api.readings import Done
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.fits.going_in import GoingIn, expected_way_in
-from vallostasis.core.fits.pull import PullNow, PullState, expected_at, next_call, next_stiffer, pulls_of
+from vallostasis.core.fits.pull import STUCK, PullNow, PullState, expected_at, next_call, next_stiffer, pulls_of
 from vallostasis.core.fits.pull_curve import CurveSays, curve_of
 from vallostasis.core.notation.lengths import Unit, metres
 from vallostasis.core.operations.catalogue import OPERATIONS
@@ -159,14 +159,6 @@ class PullPageView(BaseModel):
     now: datetime
 
 
-STUCK = (
-    "Stop turning. Note how far it is in and the force, then look: is the gap under the flange even all round?",
-    "Skewed: draw it back a turn, square it on two bars, oil it again. Straight and tight: draw it, read bore and "
-    "outside again at that depth.",
-    "Never hammer on the flange, never heat a liner that stands half-way in oil. Where the tool ends, stop.",
-)
-
-
 @router.get("/jobs/{job_id}/pulls/{hole}")
 def read_pull(job_id: UUID, hole: int, conn: Conn) -> PullPageView:
     """The pull of a hole as it stands, with what is expected of it."""
@@ -211,7 +203,7 @@ def _view(facts: JobFacts, now: PullNow, going: GoingIn | None) -> PullView:
         pull_id=pull.pull_id, liner=facts.liner(pull.liner_id).mark, tool=pull.tool, capacity_n=capacity,
         turn_m=None if pull.turn_um is None else metres(pull.turn_um), from_m=metres(pull.from_um), slides=pull.slides,
         stop=pull.stop, cranks=pull.cranks, watches=pull.watches, state=now.state, to_go_m=to_go,
-        within_m=max(1e-3, 0.0 if pull.turn_um is None else metres(pull.turn_um) / 2), turns=now.turns,
+        within_m=metres(now.within_um), turns=now.turns,
         began_at=pull.began_at,
         checks=[CheckView(kind=one, done_by=by.get(one, "")) for one in FIRST],
         marks=[PullMarkView(pull_mark_id=one.mark.pull_mark_id, kind=one.mark.kind, to_go_m=metres(one.to_go_um),

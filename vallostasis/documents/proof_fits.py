@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from vallostasis.core.fits.after import After, after_of
 from vallostasis.core.fits.fit import Fit, fit_of
 from vallostasis.core.fits.pull import PullNow, pulls_of
+from vallostasis.core.fits.seated import SeatCheck, seat_checks
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.spec_card import UNLINED
 
@@ -18,6 +19,7 @@ class ProofFit:
     fit: Fit | None
     pull: PullNow | None
     after: After | None
+    seat: tuple[SeatCheck, ...]
 
 
 def proof_fits(facts: JobFacts) -> tuple[ProofFit, ...]:
@@ -33,5 +35,6 @@ def proof_fits(facts: JobFacts) -> tuple[ProofFit, ...]:
         fit, pulls = fit_of(facts, hole, mark), pulls_of(facts, hole)
         known = fit if isinstance(fit, Fit) else None
         if known is not None or pulls:
-            found.append(ProofFit(hole.number, mark, known, pulls[-1] if pulls else None, after_of(facts, hole)))
+            found.append(ProofFit(hole.number, mark, known, pulls[-1] if pulls else None, after_of(facts, hole),
+                                  seat_checks(facts, hole)))  # fmt: skip
     return tuple(found)

@@ -6,8 +6,11 @@ from uuid import UUID
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.documents import job_file, proof, readings_csv
 from vallostasis.documents.job_archive import write_archive
+from vallostasis.documents.liner_label import liner_label as liner_label_page
 from vallostasis.documents.photo import Photo
 from vallostasis.services.block import block_of_job
+from vallostasis.services.reading_target import known_hole
+from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import notes, spec_cards
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -17,6 +20,16 @@ def proof_html(conn: Conn, job_id: UUID, unit: Unit) -> str:
     """Write the proof sheet as HTML."""
     now = block_of_job(conn, job_id)
     return proof.proof_html(now.facts, now.judgement, unit, datetime.now(UTC))
+
+
+def liner_label(conn: Conn, job_id: UUID, number: int, unit: Unit) -> str:
+    """Write the label of the liner in a hole; refused while none is in it."""
+    facts = load_job_facts(conn, job_id)
+    hole = known_hole(facts, number)
+    fitting = facts.present_fitting(hole.hole_id)
+    if fitting is None:
+        raise Refused(f"No liner is in hole {number}: it gets its label once it is home.", "hole", RefusalCode.STALE)
+    return liner_label_page(facts, hole, fitting, unit)
 
 
 def readings_as_csv(conn: Conn, job_id: UUID) -> str:

@@ -11,7 +11,7 @@ from vallostasis.core.notation.lengths import Unit, both_size, micrometres
 from vallostasis.core.notation.typed_lengths import ExpectedRange
 from vallostasis.core.records.fit_terms import StopRule
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.pulls import Pull, PullMarkKind, Slides, ToolKind
+from vallostasis.core.records.pulls import AFTER, AGAINST, Pull, PullMarkKind, Slides, ToolKind
 from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Hole
 from vallostasis.services.fitting import ALL_READY, record_fitting
@@ -23,7 +23,7 @@ from vallostasis.store import press_tools
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.new_facts import NewStrike
-from vallostasis.store.new_fit_facts import NewPull, NewPullMark
+from vallostasis.store.new_fit_facts import NewPull, NewPullMark, moment_of
 from vallostasis.store.rows import Conn
 
 # How far a flange may stand from its ledge. [µm]
@@ -123,8 +123,11 @@ def note_on_pull(conn: Conn, job_id: UUID, pull_id: UUID, noted: PullNoted, by: 
     if any(one.pull_mark_id == noted.pull_mark_id for one in facts.pull_marks):
         return
     now = pull_now(facts, _pull(facts, pull_id))
-    if not now.goes_on:
+    is_after = now.state is PullState.HOME and noted.kind in AFTER
+    if not now.goes_on and not is_after:
         raise Refused("This pull is over.", "kind", RefusalCode.STALE)
+    if noted.kind in AFTER and not is_after:
+        raise Refused("That is looked at once the liner is home.", "kind")
     if noted.kind is PullMarkKind.HOME:
         raise Refused("A pull ends at home as a fitting: say that it is home.", "kind")
     _in_its_order(now, noted)
@@ -154,7 +157,7 @@ def _in_its_order(now: PullNow, noted: PullNoted) -> None:
     if now.state is PullState.STOPPED and noted.kind is PullMarkKind.TURN:
         raise Refused("It was stopped half-way: say first that it goes on, and what was done.", "kind",
                       RefusalCode.STALE)  # fmt: skip
-    needs_words = (PullMarkKind.STOPPED, PullMarkKind.FREED, PullMarkKind.DRAWN)
+    needs_words = (PullMarkKind.STOPPED, PullMarkKind.FREED, PullMarkKind.DRAWN, *AGAINST)
     if noted.kind in needs_words and not noted.words.strip():
         raise Refused("Say what happened, or what was done: the next one reads it.", "words")
     if noted.kind is PullMarkKind.HELD and now.state is not PullState.TOUCHED:
@@ -193,7 +196,8 @@ def undo_pull_mark(conn: Conn, job_id: UUID, pull_id: UUID, pull_mark_id: UUID, 
     """Strike the last thing noted on a pull, which is named."""
     facts = lock_job_facts(conn, job_id)
     now = pull_now(facts, _pull(facts, pull_id))
-    if not now.goes_on or not now.marks or now.marks[-1].pull_mark_id != pull_mark_id:
+    over = not now.goes_on and not (now.marks and now.marks[-1].kind in AFTER)
+    if over or not now.marks or now.marks[-1].pull_mark_id != pull_mark_id:
         raise Refused("That is not the last thing noted of this pull.", "pull_mark_id", RefusalCode.STALE)
     last = now.marks[-1]
     record_fact(conn, NewStrike(job_id, True, f"{last.kind.value} was not so", of_event=last.event), by)
@@ -213,8 +217,9 @@ def bring_home(conn: Conn, job_id: UUID, pull_id: UUID, by: UUID) -> None:
         raise Refused("This job holds a liner under load when it is home: say that it was held.", "pull_id")
     hole = next(one for one in facts.holes if one.hole_id == pull.hole_id)
     record_fitting(conn, hole.hole_id, uuid4(), facts.liner(pull.liner_id).mark, (), by, made_ready=ALL_READY)
+    # At the time of the fitting, so that Undo takes both as the one step that they are.
     record_fact(conn, NewPullMark(job_id, uuid4(), pull_id, PullMarkKind.HOME, Decimal(0), None, "", "",
-                                  datetime.now(UTC)), by)  # fmt: skip
+                                  moment_of(conn)), by)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

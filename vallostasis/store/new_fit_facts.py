@@ -8,6 +8,13 @@ from uuid import UUID
 
 from vallostasis.core.records.fit_terms import StopRule
 from vallostasis.core.records.pulls import PullMarkKind, Slides
+from vallostasis.store.rows import Conn, fetch_value
+
+
+def moment_of(conn: Conn) -> datetime:
+    """Return the time at which everything of this transaction is recorded."""
+    moment: datetime = fetch_value(conn, "SELECT now()")
+    return moment
 
 
 @dataclass(frozen=True, slots=True)

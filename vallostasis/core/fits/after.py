@@ -9,7 +9,8 @@ from dataclasses import dataclass, replace
 
 from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.features.plan import pattern_of
-from vallostasis.core.fits.effects import WALLS_WITHIN, FitWalls, close_in_of, liner_inside_m, press_estimate, walls_of
+from vallostasis.core.fits.effects import WALLS_WITHIN, FitWalls, close_in_of, press_estimate, walls_of
+from vallostasis.core.fits.expected_bore import inside_before
 from vallostasis.core.fits.fit import Fit, fit_of
 from vallostasis.core.fits.going_in import GoingIn, expected_way_in
 from vallostasis.core.fits.insertion import PULL_FRICTION
@@ -22,22 +23,18 @@ from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Fitting, Hole, Quantity
 from vallostasis.core.records.values import is_relative
 from vallostasis.core.surveys.places import places_of, sets_of_part
-from vallostasis.core.surveys.survey import bore_table, survey_of
+from vallostasis.core.surveys.survey import bore_table
 from vallostasis.core.trail import Phrase, Term
 from vallostasis.core.uncertainty.budget import (
     Estimate,
     Source,
     Stated,
     difference_of,
-    exactly,
     mean_of,
     stated,
     value_of,
     weighted,
 )
-
-# What the inside of a liner that nobody read may be off its drawing by. [m] Half width as ground; common practice.
-DRAWN_WITHIN_M = 10e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,24 +111,10 @@ def after_of(facts: JobFacts, hole: Hole) -> After | None:
     walls = walls_of(facts, fit)
     if not isinstance(walls, FitWalls):
         return None
-    before, was_read = _inside(facts, fit)
+    before, was_read = inside_before(facts, fit)
     levels = _levels(facts, hole, fit, walls, before)
     by_force = press_by_force(pulls_of(facts, hole), expected_way_in(facts, hole, mark))
     return After(hole, fitting, levels, bool(levels), was_read, by_force, _says(levels, by_force, was_read))
-
-
-def _inside(facts: JobFacts, fit: Fit) -> tuple[tuple[list[float], list[Estimate]], bool]:
-    """The inside of the liner before it went in, by level: as read, else as drawn."""
-    part = part_with_key(facts, Quantity.LINER_INSIDE, f"liner-{fit.liner.mark}")
-    survey = None if part is None else survey_of(facts, Quantity.LINER_INSIDE, part)
-    table = None if survey is None else bore_table(survey.pattern, survey.places)
-    if survey is None or table is None or survey.relative:
-        drawn = exactly(liner_inside_m(facts.card), DRAWN_WITHIN_M / 3**0.5, "inside of the liner, as drawn", "drawn")
-        return ([0.0], [drawn]), False
-    rows = [(depth, [one for one in row if one is not None])
-            for depth, row in zip(table.depths_m, table.cells, strict=True)]  # fmt: skip
-    read = [(depth, mean_of(row)) for depth, row in rows if row]
-    return ([depth for depth, _ in read], [one for _, one in read]), True
 
 
 def _levels(

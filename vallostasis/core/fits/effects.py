@@ -145,9 +145,14 @@ def share_borne(material: FitMaterial, radial_pa: float, hoop_pa: float) -> floa
 
 
 def close_in_of(walls: FitWalls, what: str, press: Estimate, k: float) -> Stated:
-    """Return what a press closes the liner's bore in, on the diameter. [m]
+    """Return what a press closes the liner's bore in, on the diameter. [m] GUM 5.1.2 [1]_ of the module."""
+    return stated(what, close_in_estimate(walls, press), k)
 
-    GUM 5.1.2 [1]_ of the module: the share of the press by Lamé, with the ± of the press and of the share.
+
+def close_in_estimate(walls: FitWalls, press: Estimate) -> Estimate:
+    """Return the close-in of a press with what it carries. [m]
+
+    GUM 5.1.2 [1]_ of the module: the share of the press by Lamé, with the errors of the press and of the share.
     """
     share = close_in_share(walls.rings)
     net = max(value_of(press) - walls.lost_m, 0.0)
@@ -156,7 +161,7 @@ def close_in_of(walls: FitWalls, what: str, press: Estimate, k: float) -> Stated
                    basis="half of what plane stress and plane strain differ by")  # fmt: skip
     errors = dict(scaled.errors) | ({model.error: (model, 1.0)} if net > 0 else {})
     off = share * net - value_of(scaled)
-    return stated(what, replace(scaled, value_m=scaled.value_m + off, errors=errors), k)
+    return replace(scaled, value_m=scaled.value_m + off, errors=errors)
 
 
 def effect_at(walls: FitWalls, level: FitLevel, press: Estimate, k: float) -> LevelEffect:

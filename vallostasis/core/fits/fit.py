@@ -86,6 +86,15 @@ class Fit:
         return min(self.levels, key=lambda one: one.press.value_m)
 
     @property
+    def deciding(self) -> FitLevel:
+        """The level that decides: one that is out first, then the one farthest from the aim. House rule."""
+
+        def far(one: FitLevel) -> float:
+            return abs(one.worst.press.value_m if one.worst.stock is None else one.worst.stock.value_m)
+
+        return max(self.levels, key=lambda one: (one.state is State.OUT, far(one)))
+
+    @property
     def greatest(self) -> FitLevel:
         """The level that presses most. By definition."""
         return max(self.levels, key=lambda one: one.press.value_m)

@@ -105,15 +105,15 @@ def liner_length_m(card: SpecCard) -> float | None:
     return card.fits.liner_length.metres or (None if sheet is None else sheet.nominal.metres)
 
 
-def going_in(facts: JobFacts, fit: Fit, walls: FitWalls, aim_m: float | None, friction: Friction) -> GoingIn | None:
+def going_in(facts: JobFacts, fit: Fit, aim_m: float | None, friction: Friction) -> GoingIn | None:
     """Simulate how a liner goes in.
 
     Parameters
     ----------
     facts : JobFacts
         Everything recorded about the job.
-    fit, walls : Fit, FitWalls
-        The fit and its walls.
+    fit : Fit
+        The fit.
     aim_m : float or None
         The press that the hole is honed to first, where it is. [m]
     friction : Friction
@@ -129,24 +129,12 @@ def going_in(facts: JobFacts, fit: Fit, walls: FitWalls, aim_m: float | None, fr
     Bores and outsides drawn jointly from their ±, friction and push evenly within what is taken of them; every draw is
     pushed in by insertion.insert; JCGM 101 [1]_ of the module.
     """
-    length = liner_length_m(facts.card)
-    if not length:
+    meets = _meets(facts, fit.hole, fit.liner.mark, aim_m)
+    if meets is None:
         return None
-    depths = [level.depth_m for level in fit.levels]
-    both = [level.bore for level in fit.levels] + [level.liner for level in fit.levels]
-    drawn = draw_jointly(both, GOING_IN_DRAWS)
-    # The first draw is what was read.
-    drawn[0] = [value_of(one) for one in both]
-    off = np.array([taken_off(level, aim_m) for level in fit.levels])
-    n = len(fit.levels)
-    bore = profile_over(depths, drawn[:, :n] + off, length)
-    liner = profile_over(depths, drawn[:, n:], length) - walls.lost_m
     rng = generator(2)
     pull = rng.uniform(friction.pull_least, friction.pull_greatest, GOING_IN_DRAWS)
     pull[0] = (friction.pull_least + friction.pull_greatest) / 2
-    lead_in = facts.card.fits.lead_in.metres or 0.0
-    # A push of the hand and the pull of a screw meet the same pressure: it is worked out once, for a friction of one.
-    meets = insert(walls.rings, liner, bore, length, 1.0, lead_in)
     pulled = replace(meets, force_n=meets.force_n * pull[:, None])
     low, middle, high = np.quantile(pulled.force_n, (LOW, 0.5, HIGH), axis=0)
     as_read = Insertion(pulled.depths_m, pulled.force_n[0])
@@ -158,6 +146,48 @@ def going_in(facts: JobFacts, fit: Fit, walls: FitWalls, aim_m: float | None, fr
 
 
 @once
+def _meets(facts: JobFacts, hole: Hole, mark: str, aim_m: float | None) -> Insertion | None:
+    """Push every draw of a liner into its hole for a friction of one: hand and screw meet the same pressure. [m]
+
+    JCGM 101 [1]_ of the module.
+    """
+    length, fit = liner_length_m(facts.card), fit_of(facts, hole, mark)
+    if not length or not isinstance(fit, Fit):
+        return None
+    walls = walls_of(facts, fit)
+    if not isinstance(walls, FitWalls):
+        return None
+    depths, drawn = [level.depth_m for level in fit.levels], _drawn(facts, hole, mark)
+    off = np.array([taken_off(level, aim_m) for level in fit.levels])
+    n = len(fit.levels)
+    bore = profile_over(depths, drawn[:, :n] + off, length)
+    liner = profile_over(depths, drawn[:, n:], length) - walls.lost_m
+    return insert(walls.rings, liner, bore, length, 1.0, facts.card.fits.lead_in.metres or 0.0)
+
+
+@once
+def _drawn(facts: JobFacts, hole: Hole, mark: str) -> Array:
+    """Draw bores and outsides of a fit jointly from their ±, level by level; the first draw is what was read. [m]
+
+    JCGM 101 [1]_ of the module.
+    """
+    fit = fit_of(facts, hole, mark)
+    assert isinstance(fit, Fit)
+    both = [level.bore for level in fit.levels] + [level.liner for level in fit.levels]
+    drawn = draw_jointly(both, GOING_IN_DRAWS)
+    drawn[0] = [value_of(one) for one in both]
+    return drawn
+
+
+@once
+def _effects(facts: JobFacts, hole: Hole, mark: str, aim_m: float | None) -> tuple[LevelEffect, ...]:
+    """What a press sized to an aim does, level by level. [m] By effects.effects_of, of definition."""
+    fit = fit_of(facts, hole, mark)
+    walls = walls_of(facts, fit) if isinstance(fit, Fit) else None
+    return effects_of(facts, fit, walls, aim_m) if isinstance(fit, Fit) and isinstance(walls, FitWalls) else ()
+
+
+@once
 def expected_way_in(facts: JobFacts, hole: Hole, mark: str) -> GoingIn | None:
     """Return how a liner is expected to go into a hole as both were read; None where that is not known.
 
@@ -166,8 +196,7 @@ def expected_way_in(facts: JobFacts, hole: Hole, mark: str) -> GoingIn | None:
     fit = fit_of(facts, hole, mark)
     if not isinstance(fit, Fit):
         return None
-    walls = walls_of(facts, fit)
-    return going_in(facts, fit, walls, None, Friction()) if isinstance(walls, FitWalls) else None
+    return going_in(facts, fit, None, Friction())
 
 
 def _by_hand(meets: Insertion, friction: Friction, middle: float) -> Band:
@@ -184,9 +213,7 @@ def _band(values: Array, least: float = LOW, most: float = HIGH) -> Band:
     return Band(float(low), float(middle), float(high))
 
 
-def school_of_fit(
-    facts: JobFacts, fit: Fit, walls: FitWalls, name: str, aim_m: float | None, friction: Friction
-) -> SchoolOfFit:
+def school_of_fit(facts: JobFacts, fit: Fit, name: str, aim_m: float | None, friction: Friction) -> SchoolOfFit:
     """Return a fit by one school. [m] Metal that is missing is not put on: the hole stays as large as it is there.
 
     By definition of sizing.
@@ -195,23 +222,23 @@ def school_of_fit(
     missing = 0.0 if aim_m is None else max(0.0, aim_m - min(level.press.value_m for level in fit.levels))
     return SchoolOfFit(
         name, aim_m, min(presses), max(presses), missing, max(taken_off(level, aim_m) for level in fit.levels),
-        effects_of(facts, fit, walls, aim_m), going_in(facts, fit, walls, aim_m, friction),
+        _effects(facts, fit.hole, fit.liner.mark, aim_m), going_in(facts, fit, aim_m, friction),
     )  # fmt: skip
 
 
 def schools_of_fit(
-    facts: JobFacts, fit: Fit, walls: FitWalls, friction: Friction, aim_m: float | None = None
+    facts: JobFacts, fit: Fit, friction: Friction, aim_m: float | None = None
 ) -> tuple[SchoolOfFit, ...]:
     """Return the schools side by side on the same readings: as it is, and what the card aims at by each. [m]
 
     House rule; an aim that is asked for stands in for that of the school which the fit follows.
     """
-    found = [school_of_fit(facts, fit, walls, AS_IT_IS, None, friction)]
+    found = [school_of_fit(facts, fit, AS_IT_IS, None, friction)]
     for name in (LIGHT, FIRM):
         wanted = wanted_by_card(facts.card, name)
         aim = None if wanted is None else wanted.aim_m
         if aim_m is not None and fit.wanted is not None and fit.wanted.school == name:
             aim = aim_m
         if aim is not None:
-            found.append(school_of_fit(facts, fit, walls, name, aim, friction))
+            found.append(school_of_fit(facts, fit, name, aim, friction))
     return tuple(found)

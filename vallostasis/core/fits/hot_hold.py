@@ -24,8 +24,8 @@ from vallostasis.core.records.spec_card import CONSTRUCTIONS_WITH_PROTRUSION, Sp
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.thermal.expansion import EXPANSION_HALF_WIDTH, expansion_of
 from vallostasis.core.trail import Phrase, Term
-from vallostasis.core.uncertainty.budget import Estimate, Source, Stated, mean_of, stated, value_of, weighted
-from vallostasis.core.uncertainty.decision import State
+from vallostasis.core.uncertainty.budget import Estimate, Source, Stated, exactly, mean_of, stated, value_of, weighted
+from vallostasis.core.uncertainty.decision import State, decide
 
 COLD = RunningState("cold, as fitted", 20.0, 20.0)
 # Running of an engine whose card names none: warming, full load, just stopped. Common practice, no published source.
@@ -40,7 +40,9 @@ class HotMoment:
     """A fit at one moment of running. [m], [N]
 
     ``press`` is that of the level that presses least; ``by_press`` what it holds at the least friction, ``by_clamp``
-    what the head presses with; ``holds`` is what of both the drag is held against, ``within_n`` its ±.
+    what the head presses with; ``holds`` is what of both the drag is held against, ``within_n`` its ±. ``height`` is
+    how much higher the liner stands than cold, ``stands`` how high then, where it was read; ``gap_state`` is out where
+    the sleeves touch.
     """
 
     state: RunningState
@@ -51,9 +53,10 @@ class HotMoment:
     by_clamp_n: float | None
     within_n: float
     holds: State
-    height_m: float
-    gap_m: float | None
-    gap_closes: bool
+    height: Stated
+    stands: Stated | None
+    gap: Stated | None
+    gap_state: State
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,15 +108,18 @@ def hot_press(press: Estimate, fit_m: float, grows: Grows, state: RunningState, 
     """
     cold = value_of(press)
     off = press_at(cold, fit_m, grows, state.liner_c, state.block_c) - cold
-    half = EXPANSION_HALF_WIDTH / 3**0.5
-    errors = dict(press.errors)
-    for name, warm in (("liner", state.liner_c), ("block", state.block_c)):
-        source = Source(f"expansion of the {name}", half, "1/K", fit_m * (warm - 20.0), shared=True,
+    return stated(f"press, {state.name}", _grown(press, off, fit_m, -fit_m, state), k)
+
+
+def _grown(cold: Estimate, change_m: float, liner_m: float, block_m: float, state: RunningState) -> Estimate:
+    """Add what heat changes, with the errors of both expansions over the lengths that grow. [m] GUM 5.1.2 [1]_."""
+    half, errors = EXPANSION_HALF_WIDTH / 3**0.5, dict(cold.errors)
+    for name, length, warm in (("liner", liner_m, state.liner_c), ("block", block_m, state.block_c)):
+        source = Source(f"expansion of the {name}", half, "1/K", length * (warm - 20.0), shared=True,
                         error=f"expansion of the {name}", basis="rectangular, handbook")  # fmt: skip
         if source.sensitivity:
-            errors[source.error] = (source, 1.0 if name == "liner" else -1.0)
-    moved = Estimate(press.value_m + off, errors, press.moves)
-    return stated(f"press, {state.name}", moved, k)
+            errors[source.error] = (source, 1.0)
+    return Estimate(cold.value_m + change_m, errors, cold.moves)
 
 
 def hot_hold(facts: JobFacts, fit: Fit, states: tuple[RunningState, ...] = ()) -> HotHold | Phrase:
@@ -136,18 +142,19 @@ def hot_hold(facts: JobFacts, fit: Fit, states: tuple[RunningState, ...] = ()) -
     walls = walls_of(facts, fit)
     if not isinstance(walls, FitWalls):
         return walls
-    card, grows = facts.card, grows_of(facts)
+    card, grows, k = facts.card, grows_of(facts), facts.card.coverage_factor
     asked = states or card.fits.running or USUAL
     moments = tuple(_moment(facts, fit, walls, grows, one) for one in (COLD, *asked))
     hotter = max((one.liner_c - one.block_c for one in asked), default=0.0)
-    gone = [_gone(fit, walls, grows, hot, card.coverage_factor) for hot in (0.0, hotter)]
+    gone = [_gone(fit, walls, grows, hot, k) for hot in (0.0, hotter)]
     stands = _stands(facts, fit.hole)
     limits = card.limits
     return HotHold(
         moments, card.fits.holder, gone[0], gone[1], hotter,
-        None if card.fits.drag_kn is None else card.fits.drag_kn * 1000, stands,
+        None if card.fits.drag_kn is None else card.fits.drag_kn * 1000,
+        None if stands is None else stated("protrusion", stands, k),
         limits.least_without_shim.metres, limits.greatest_without_shim.metres,
-        tuple(_says(card, moments, stands)),
+        tuple(_says(card, moments)),
     )  # fmt: skip
 
 
@@ -157,16 +164,20 @@ def _moment(facts: JobFacts, fit: Fit, walls: FitWalls, grows: Grows, state: Run
     press, level = min(by_level, key=lambda one: one[0].value_m)
     grip = (State.IN if press.value_m > press.expanded_m
             else State.OUT if press.value_m < -press.expanded_m else State.CANNOT_TELL)  # fmt: skip
-    height = _height(card, grows, state)
-    by_clamp = _clamp(card, height)
+    height, cold = _height(card, grows, state), _stands(facts, fit.hole)
+    stands = None if cold is None else weighted(((1.0, cold), (1.0, height)))
+    by_clamp = _clamp(card, value_of(height))
     by_press = _held_by_press(card, walls, [(one.value_m, level) for one, level in by_level])
     least_press = _held_by_press(card, walls, [(one.value_m - one.expanded_m, level) for one, level in by_level])
     drag = (card.fits.drag_kn or 0.0) * 1000
     within = hypot(HOLD_WITHIN * (by_clamp or 0.0), HOLD_WITHIN * drag, by_press - least_press)
-    gap = _gap(facts, fit.hole, walls, grows, state)
-    closes = gap is not None and gap <= (card.fits.neighbour_gap.metres or 0.0)
-    holds = _holds(card, by_press, by_clamp, within)
-    return HotMoment(state, press, grip, level.name, by_press, by_clamp, within, holds, height, gap, closes)
+    between = _gap(facts, fit.hole, walls, grows, state)
+    gap = None if between is None else stated("gap to the neighbour", between, k)
+    closes = (State.NOT_MEASURED if gap is None
+              else decide(gap.value_m, gap.expanded_m, card.fits.neighbour_gap.metres or 0.0, None).state)  # fmt: skip
+    return HotMoment(state, press, grip, level.name, by_press, by_clamp, within,
+                     _holds(card, by_press, by_clamp, within), stated("rise when hot", height, k),
+                     None if stands is None else stated("protrusion when hot", stands, k), gap, closes)  # fmt: skip
 
 
 def _held_by_press(card: SpecCard, walls: FitWalls, levels: list[tuple[float, FitLevel]]) -> float:
@@ -196,17 +207,18 @@ def _holds(card: SpecCard, by_press: float, by_clamp: float | None, within: floa
     return State.IN if left > within else State.OUT if left < -within else State.CANNOT_TELL
 
 
-def _height(card: SpecCard, grows: Grows, state: RunningState) -> float:
-    """How much higher the liner stands than cold. [m]"""
+def _height(card: SpecCard, grows: Grows, state: RunningState) -> Estimate:
+    """How much higher the liner stands than cold. [m] ISO 1 by hot.height_change, GUM 5.1.2."""
     stands = card.fits.seat_depth.metres
     if stands is None:
         flange, length = card.seat.flange_nominal.metres, liner_length_m(card)
         stands = flange if card.fits.seat is SeatAt.TOP else length
-    return height_change(stands or 0.0, grows, state.liner_c, state.block_c)
+    long = stands or 0.0
+    return _grown(exactly(0.0), height_change(long, grows, state.liner_c, state.block_c), long, -long, state)
 
 
-def _gap(facts: JobFacts, hole: Hole, walls: FitWalls, grows: Grows, state: RunningState) -> float | None:
-    """Gap to the next sleeve at a moment, from the one read cold, else from pitch and outside. [m]"""
+def _gap(facts: JobFacts, hole: Hole, walls: FitWalls, grows: Grows, state: RunningState) -> Estimate | None:
+    """Gap to the next sleeve at a moment, from the one read cold, else from pitch and outside. [m] GUM 5.1.2."""
     numbers = hole_numbers(facts.card)
     if len(numbers) < 2:
         return None
@@ -214,12 +226,10 @@ def _gap(facts: JobFacts, hole: Hole, walls: FitWalls, grows: Grows, state: Runn
     beside = hole.number + 1 if hole.number + 1 in numbers else hole.number - 1
     low, high = sorted((hole.number, beside))
     part = part_with_key(facts, Quantity.NEIGHBOUR_GAP, f"gap-{low}-{high}")
-    cold = pitch - walls.rings.fit_m
-    if part is not None:
-        read = survey_of(facts, Quantity.NEIGHBOUR_GAP, part).estimates
-        if read:
-            cold = min(value_of(one) for one in read)
-    return cold + gap_change(pitch, walls.rings.fit_m, grows, state.liner_c, state.block_c)
+    outside = walls.rings.fit_m
+    read = [] if part is None else survey_of(facts, Quantity.NEIGHBOUR_GAP, part).estimates
+    cold = min(read, key=value_of) if read else exactly(pitch - outside)
+    return _grown(cold, gap_change(pitch, outside, grows, state.liner_c, state.block_c), -outside, pitch, state)
 
 
 def _gone(fit: Fit, walls: FitWalls, grows: Grows, hotter_k: float, k: float) -> Stated | None:
@@ -241,17 +251,17 @@ def _gone(fit: Fit, walls: FitWalls, grows: Grows, hotter_k: float, k: float) ->
     return stated("temperature at which the press is gone", Estimate(gone, errors), k)
 
 
-def _stands(facts: JobFacts, hole: Hole) -> Stated | None:
-    """How the liner stands cold, as read. [m]"""
+def _stands(facts: JobFacts, hole: Hole) -> Estimate | None:
+    """How the liner stands cold, as read. [m] GUM 4.2.3."""
     if facts.card.construction not in CONSTRUCTIONS_WITH_PROTRUSION:
         return None
     survey = protrusion_of(facts, hole)
     if not survey.estimates:
         return None
-    return stated("protrusion", mean_of(survey.estimates), facts.card.coverage_factor)
+    return mean_of(survey.estimates)
 
 
-def _says(card: SpecCard, moments: tuple[HotMoment, ...], stands: Stated | None) -> Iterator[Phrase]:
+def _says(card: SpecCard, moments: tuple[HotMoment, ...]) -> Iterator[Phrase]:
     free = [one for one in moments if one.grip is not State.IN]
     fits = card.fits
     if free and fits.holder is Holder.UNKNOWN:
@@ -263,15 +273,28 @@ def _says(card: SpecCard, moments: tuple[HotMoment, ...], stands: Stated | None)
         yield Phrase("Compound holds it then: what it bears hot stands in its maker's sheet, not here.")
     if free and fits.holder is Holder.HEAD and fits.clamp_kn is None:
         yield Phrase("The head clamps it, but nobody told with what load: not known.")
-    lowest = min(moments, key=lambda one: one.height_m)
-    if lowest.height_m < -5e-6:
-        yield Phrase(f"At {lowest.state.name} it stands {{drop}} lower than cold: the block grows more than the liner. "
-                     "Skimmed flush cold it would be sunk hot.", (Term("drop", -lowest.height_m),))  # fmt: skip
-        least = card.limits.least_without_shim.metres
-        if stands is not None and least is not None and stands.value_m + lowest.height_m < least:
-            yield Phrase("It then stands below the least of the card, {hot}.",
-                         (Term("hot", stands.value_m + lowest.height_m),))  # fmt: skip
-    if any(one.gap_closes for one in moments):
-        one = next(one for one in moments if one.gap_closes)
-        yield Phrase(f"At {one.state.name} the sleeves touch: they push on each other along the crank and stay oval "
-                     "(side loading).")  # fmt: skip
+    lowest = min(moments, key=lambda one: one.height.value_m)
+    if lowest.height.value_m < -5e-6:
+        yield Phrase(f"At {lowest.state.name} it stands {{drop}} ±{{u}} lower than cold: the block grows more than the "
+                     "liner. Skimmed flush cold it would be sunk hot.",
+                     (Term("drop", -lowest.height.value_m), Term("u", lowest.height.expanded_m, "within")))  # fmt: skip
+        yield from _low_when_hot(card, lowest)
+    for said, words in ((State.OUT, "the sleeves touch: they push on each other along the crank and stay oval (side "
+                         "loading)."), (State.CANNOT_TELL, "the sleeves may touch: read their gap cold, {gap} ±{u} hot "
+                         "is too near to tell.")):  # fmt: skip
+        one = next((one for one in moments if one.gap_state is said), None)
+        if one is not None and one.gap is not None:
+            yield Phrase(f"At {one.state.name} {words}",
+                         (Term("gap", one.gap.value_m), Term("u", one.gap.expanded_m, "within")))  # fmt: skip
+            return
+
+
+def _low_when_hot(card: SpecCard, lowest: HotMoment) -> Iterator[Phrase]:
+    least, stands = card.limits.least_without_shim.metres, lowest.stands
+    if least is None or stands is None:
+        return
+    verdict = decide(stands.value_m, stands.expanded_m, least, None).state
+    if verdict is not State.IN:
+        words = "It then stands below the least of the card" if verdict is State.OUT else "It may stand below the least"
+        yield Phrase(f"{words}, {{hot}} ±{{u}}.",
+                     (Term("hot", stands.value_m), Term("u", stands.expanded_m, "within")))  # fmt: skip

@@ -112,11 +112,12 @@ def insert(rings: Rings, liner_m: Array, bore_m: Array, length_m: float, frictio
     pushed, section = np.indices((n + 1, n + 1))
     block = pushed - (n - section)
     met = (block >= 0) & (section * length_m / n <= length_m - lead_in_m + 1e-12)
-    press = np.where(met, np.maximum(liner[..., None, :] - bore[..., np.maximum(block, 0)], 0.0), 0.0)
-    pressure = press / (rings.fit_m * rings.give())
+    press = liner[..., None, :] - bore[..., np.maximum(block, 0)]
+    np.maximum(press, 0.0, out=press)
     # Trapezium rule: the two ends of what has gone in count half.
     edge = np.where((block == 0) | (section == n), 0.5, 1.0)
-    slices = pressure * edge
+    slices = press
+    slices *= met * edge / (rings.fit_m * rings.give())
     slices[..., 0, :] = 0.0
     force = press_force(slices.sum(axis=-1), rings.fit_m, length_m / n, np.asarray(friction)[..., None])
     return Insertion(np.linspace(0.0, length_m, n + 1), force)

@@ -20,6 +20,14 @@ SLOW_UM, QUARTERS_UM, CALL_UM = Decimal(40_000), Decimal(20_000), Decimal(50_000
 # Nearer than this to the ledge is contact. [µm]
 CONTACT_UM = Decimal(1_000)
 
+# What is done with a liner that stands half-way in.
+STUCK = (
+    "Stop turning. Note how far it is in and the force, then look: is the gap under the flange even all round?",
+    "Skewed: draw it back a turn, square it on two bars, oil it again. Straight and tight: draw it, read bore and "
+    "outside again at that depth.",
+    "Never hammer on the flange, never heat a liner that stands half-way in oil. Where the tool ends, stop.",
+)
+
 
 class PullState(StrEnum):
     """Where a pull stands."""
@@ -56,6 +64,14 @@ class PullNow:
     def goes_on(self) -> bool:
         """Whether it is neither home nor out again."""
         return self.state not in (PullState.HOME, PullState.OUT)
+
+    @property
+    def within_um(self) -> Decimal:
+        """How far the flange may be off where it is told to stand: half a turn, 1 mm at the least. [µm]
+
+        Common practice, no published source.
+        """
+        return max(CONTACT_UM, Decimal(0) if self.pull.turn_um is None else self.pull.turn_um / 2)
 
     @property
     def feel(self) -> PullMark | None:

@@ -38,11 +38,20 @@ class PullMarkKind(StrEnum):
     HELD = "held under load"
     HOME = "home"
     DRAWN = "drawn out again"
+    FEELER_NOWHERE = "feeler enters nowhere"
+    FEELER_ENTERS = "feeler enters"
+    SECOND_STILL = "pressed again, nothing moved"
+    SECOND_MOVED = "pressed again, it moved"
+    LABELLED = "marked for its hole"
 
 
 # What is looked at before the first turn, in its order. Common practice, no published source.
 FIRST = (PullMarkKind.CLEAN, PullMarkKind.SEAT_DRY, PullMarkKind.ON_LINER, PullMarkKind.LEAD_IN, PullMarkKind.FRONT,
          PullMarkKind.SQUARE, PullMarkKind.CLEAR)  # fmt: skip
+# What is looked at once it is home, and what of it needs words. Common practice, no published source.
+AFTER = (PullMarkKind.FEELER_NOWHERE, PullMarkKind.FEELER_ENTERS, PullMarkKind.SECOND_STILL, PullMarkKind.SECOND_MOVED,
+         PullMarkKind.LABELLED)  # fmt: skip
+AGAINST = (PullMarkKind.FEELER_ENTERS, PullMarkKind.SECOND_MOVED)
 FEELS = (PullMarkKind.SMOOTH, PullMarkKind.POPS, PullMarkKind.TWISTS)
 
 

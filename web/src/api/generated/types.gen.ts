@@ -78,9 +78,13 @@ export type AfterView = {
      */
     says: Array<PhraseView>;
     /**
-     * Fitted By
+     * Seat
      */
-    fitted_by: string;
+    seat: Array<SeatCheckView>;
+    /**
+     * Pull Id
+     */
+    pull_id: string | null;
 };
 
 /**
@@ -3915,6 +3919,40 @@ export type EvidenceView = {
 };
 
 /**
+ * ExpectedBoreView
+ *
+ * The bore that a press will leave, and the size it is honed to.
+ */
+export type ExpectedBoreView = {
+    /**
+     * Levels
+     */
+    levels: Array<ExpectedLevelView>;
+    /**
+     * Finished M
+     */
+    finished_m: number | null;
+    /**
+     * Inside Was Read
+     */
+    inside_was_read: boolean;
+};
+
+/**
+ * ExpectedLevelView
+ *
+ * One level of the bore that a press will leave.
+ */
+export type ExpectedLevelView = {
+    /**
+     * Name
+     */
+    name: string;
+    bore: StatedView;
+    to_hone: StatedView | null;
+};
+
+/**
  * ExpectedView
  *
  * Force expected at a place. [m], [N]
@@ -4543,6 +4581,8 @@ export type FitView = {
      */
     why: Array<StepView>;
     after?: AfterView | null;
+    sizings?: SizingsView | null;
+    expected_bore?: ExpectedBoreView | null;
     /**
      * Is Conversion
      */
@@ -6021,17 +6061,15 @@ export type HotMomentView = {
     within_n: number;
     holds: State;
     /**
-     * Height M
+     * How much higher it stands than cold.
      */
-    height_m: number;
+    height: StatedView;
+    stands: StatedView | null;
+    gap: StatedView | null;
     /**
-     * Gap M
+     * Out: the sleeves touch.
      */
-    gap_m: number | null;
-    /**
-     * Gap Closes
-     */
-    gap_closes: boolean;
+    gap_state: State;
 };
 
 /**
@@ -9682,7 +9720,7 @@ export type PullMarkBody = {
  *
  * What is written down of a pull. Common practice, no published source.
  */
-export type PullMarkKind = 'hole, seat and liner clean' | 'seat and flange dry' | 'oil or compound on the liner, none in the hole' | 'lead-in smooth, no edge' | 'mark and front where they belong' | 'pushed in 10 mm, square on two bars' | 'nobody in line with the screw' | 'one turn' | 'flange to ledge' | 'smooth' | 'pops' | 'twists' | 'stopped half-way' | 'goes on' | 'touches' | 'held under load' | 'home' | 'drawn out again';
+export type PullMarkKind = 'hole, seat and liner clean' | 'seat and flange dry' | 'oil or compound on the liner, none in the hole' | 'lead-in smooth, no edge' | 'mark and front where they belong' | 'pushed in 10 mm, square on two bars' | 'nobody in line with the screw' | 'one turn' | 'flange to ledge' | 'smooth' | 'pops' | 'twists' | 'stopped half-way' | 'goes on' | 'touches' | 'held under load' | 'home' | 'drawn out again' | 'feeler enters nowhere' | 'feeler enters' | 'pressed again, nothing moved' | 'pressed again, it moved' | 'marked for its hole';
 
 /**
  * PullMarkView
@@ -11575,6 +11613,39 @@ export type Seat = {
 export type SeatAt = 'top flange' | 'landing part-way' | 'bottom seat';
 
 /**
+ * SeatCheckView
+ *
+ * One look at a seated liner; ``marks`` are what can be noted of it, the good one first.
+ */
+export type SeatCheckView = {
+    look: SeatLook;
+    state: State;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * By
+     */
+    by: string;
+    /**
+     * At
+     */
+    at: string | null;
+    /**
+     * Marks
+     */
+    marks: Array<PullMarkKind>;
+};
+
+/**
+ * SeatLook
+ *
+ * What is looked at.
+ */
+export type SeatLook = 'read at its clock positions' | 'feeler under the flange' | 'step to its neighbours' | 'pressed a second time' | 'marked for its hole';
+
+/**
  * SectionPoint
  *
  * Wear a side in a cut through a bore. [m]
@@ -12231,11 +12302,59 @@ export type SideView = {
 };
 
 /**
+ * SizedPartView
+ *
+ * One way to the press: what comes off, what stays uneven, the wall that is left.
+ */
+export type SizedPartView = {
+    sizing: Sizing;
+    takes_off: StatedView | null;
+    /**
+     * Levels
+     */
+    levels: number;
+    /**
+     * Egg M
+     */
+    egg_m: number;
+    /**
+     * Wall M
+     */
+    wall_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Is Thin
+     */
+    is_thin: boolean;
+    /**
+     * Is Chosen
+     */
+    is_chosen: boolean;
+};
+
+/**
  * Sizing
  *
  * Which part gives way to reach the press.
  */
 export type Sizing = 'size the block' | 'size the sleeve';
+
+/**
+ * SizingsView
+ *
+ * Both ways side by side.
+ */
+export type SizingsView = {
+    /**
+     * Ways
+     */
+    ways: Array<SizedPartView>;
+    better: Sizing | null;
+    says: PhraseView;
+};
 
 /**
  * Slides
@@ -21482,6 +21601,70 @@ export type ReadProofPdfResponses = {
 };
 
 export type ReadProofPdfResponse = ReadProofPdfResponses[keyof ReadProofPdfResponses];
+
+export type ReadLinerLabelData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        unit?: ProofUnit;
+    };
+    url: '/api/jobs/{job_id}/holes/{hole}/label.html';
+};
+
+export type ReadLinerLabelErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLinerLabelError = ReadLinerLabelErrors[keyof ReadLinerLabelErrors];
+
+export type ReadLinerLabelResponses = {
+    /**
+     * Successful Response
+     */
+    200: string;
+};
+
+export type ReadLinerLabelResponse = ReadLinerLabelResponses[keyof ReadLinerLabelResponses];
 
 export type ReadReadingsCsvData = {
     body?: never;

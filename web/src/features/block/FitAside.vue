@@ -16,7 +16,7 @@ const AXES: Record<number, string> = { 0: 'along the block', 90: 'across the blo
 <template>
   <h2 class="text-lg leading-tight">
     Hole {{ fit.hole }}<template v-if="fit.liner"> and {{ fit.liner }}</template>
-    <span :class="STATE_TONE[fit.state]"> {{ fit.state }}</span>
+    <span class="ml-2" :class="STATE_TONE[fit.state]">{{ fit.state }}</span>
   </h2>
   <p v-if="fit.level" class="text-sm text-ink-soft">
     press on the diameter at {{ fit.level }}, the level that decides

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import type { AfterView, FitView } from '@/api/generated'
 import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
+import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
 import { forceText, shareText } from './fit'
+import SeatChecks from './SeatChecks.vue'
 
 /** The bore read again: close-in predicted and found, and the press that this says was truly there. */
 defineProps<{ fit: FitView; after: AfterView }>()
+const job = useJob()
+const emit = defineEmits<{ noted: [] }>()
 const deep = (depth: number) =>
   lengthText(depth, SIZE_WITH[unit.value], { digits: unit.value === 'thou' ? 2 : 0 })
 </script>
@@ -58,6 +62,7 @@ const deep = (depth: number) =>
       {{ shareText(after.by_force.low) }} to {{ shareText(after.by_force.high) }} of the one read, for the
       whole range of friction.
     </p>
+    <SeatChecks :hole="fit.hole" :after="after" @noted="emit('noted')" />
     <div class="mt-2 flex flex-wrap gap-3">
       <RouterLink
         v-if="!after.confirmed"
@@ -69,6 +74,13 @@ const deep = (depth: number) =>
         class="quiet inline-flex items-center"
         :to="{ name: 'pull', params: { hole: String(fit.hole) } }"
         >How it went in</RouterLink
+      >
+      <a
+        class="quiet inline-flex items-center"
+        :href="`/api/jobs/${job.jobId}/holes/${fit.hole}/label.html?unit=${unit === 'thou' ? 'thou' : 'um'}`"
+        target="_blank"
+        rel="noopener"
+        >Its label, to print</a
       >
     </div>
   </section>

@@ -7,6 +7,7 @@ import { unit } from '@/shared/state/preferences'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
 import { stressText } from './fit'
+import SizingRows from './SizingRows.vue'
 
 /** What was taken for granted, what the walls bear, how everything was read, and what sizing would leave. */
 const props = defineProps<{ fit: FitView }>()
@@ -18,6 +19,7 @@ const ends = computed(() =>
 )
 const asIs = computed(() => props.fit.schools.find((one) => one.name === 'as it is') ?? null)
 const block = computed(() => Math.max(...(asIs.value?.effects.map((one) => one.hoop_block_pa) ?? [0])))
+const grows = computed(() => Math.max(...(asIs.value?.effects.map((one) => one.boss_grows_m) ?? [0])))
 const pressure = computed(() => Math.max(...(asIs.value?.effects.map((one) => one.pressure_pa) ?? [0])))
 </script>
 
@@ -62,6 +64,7 @@ const pressure = computed(() => Math.max(...(asIs.value?.effects.map((one) => on
       </p>
       <p>
         Pressure {{ (pressure / 1e6).toFixed(1) }} MPa at the most, block pulled {{ stressText(block) }} MPa.
+        It grows the block by {{ lengthText(grows, unit) }} {{ unit }} outside.
         {{ fit.walls.liner_material }} in {{ fit.walls.block_material }}, {{ fit.walls.source }}.
       </p>
       <p v-if="fit.walls.roughness_known">
@@ -78,13 +81,7 @@ const pressure = computed(() => Math.max(...(asIs.value?.effects.map((one) => on
       </p>
       <p v-if="fit.wanted">Press wanted: {{ fit.wanted.source || 'no source' }}, {{ fit.wanted.status }}.</p>
       <p v-if="fit.stripes"><PhraseText :phrase="fit.stripes" /></p>
-      <p class="text-ink-soft">
-        {{
-          fit.sizing === 'size the block'
-            ? 'The job sizes the block: the liner stays as ground. The other school grinds or exchanges the sleeve: the same amount comes off its wall.'
-            : 'The job sizes the sleeve: the same amount comes off its wall, and the block stays as it is.'
-        }}
-      </p>
+      <SizingRows v-if="fit.sizings && !fit.is_home" class="mt-2" :sizings="fit.sizings" />
     </div>
   </section>
 </template>

@@ -10,6 +10,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TrailSteps from '@/shared/ui/TrailSteps.vue'
 
 import AfterFit from './AfterFit.vue'
+import BoreToCome from './BoreToCome.vue'
 import { forceText, shareText } from './fit'
 import FitForce from './FitForce.vue'
 import FitNotes from './FitNotes.vue'
@@ -126,6 +127,7 @@ const offered = computed(() =>
                 >Write the liner’s length on the card: then hand start and force are told.</template
               >
               {{ Math.round(fit.grips * 100) }} % of the places read grip.
+              <BoreToCome v-if="fit.expected_bore" :bore="fit.expected_bore" />
             </p>
           </div>
           <HandStart v-if="going && fit.length_m" :fit="fit" :going="going" :length="fit.length_m" />
@@ -175,7 +177,13 @@ const offered = computed(() =>
             </div>
           </section>
         </div>
-        <AfterFit v-if="fit.after" class="mt-3 border-t border-rule pt-2" :fit="fit" :after="fit.after" />
+        <AfterFit
+          v-if="fit.after"
+          class="mt-3 border-t border-rule pt-2"
+          :fit="fit"
+          :after="fit.after"
+          @noted="now.load()"
+        />
         <TryOut v-if="isTrying" class="mt-3" :now="now" />
         <section v-if="isWhy" class="mt-3 max-w-3xl" aria-label="The arithmetic">
           <TrailSteps :steps="fit.why" />

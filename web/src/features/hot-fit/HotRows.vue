@@ -16,7 +16,7 @@ const most = computed(() =>
   Math.max(1, ...props.view.moments.map((one) => one.by_press_n + (one.by_clamp_n ?? 0))),
 )
 const wide = (newtons: number) => (newtons / most.value) * 150
-const height = (one: HotMomentView) => (props.view.stands?.value_m ?? 0) + one.height_m
+const height = (one: HotMomentView) => one.stands ?? one.height
 const GAP_COARSE = 0.5e-3
 </script>
 
@@ -32,7 +32,7 @@ const GAP_COARSE = 0.5e-3
               ><br />against {{ kn(view.drag_n) }} drag</template
             >
           </th>
-          <th v-if="view.moments.some((one) => one.gap_m !== null)" scope="col" class="px-2 font-normal">
+          <th v-if="view.moments.some((one) => one.gap !== null)" scope="col" class="px-2 font-normal">
             gap<br />{{ unit }}
           </th>
           <th scope="col" class="px-2 font-normal">
@@ -100,19 +100,23 @@ const GAP_COARSE = 0.5e-3
             </span>
           </td>
           <td
-            v-if="view.moments.some((row) => row.gap_m !== null)"
+            v-if="view.moments.some((row) => row.gap !== null)"
             class="num px-2 py-2"
-            :class="one.gap_closes && 'font-bold text-out'"
+            :class="NUMBER_TONE[one.gap_state]"
           >
-            <template v-if="one.gap_m !== null && one.gap_m < GAP_COARSE">{{
-              lengthText(one.gap_m, unit, { signed: true })
-            }}</template>
+            <template v-if="one.gap !== null && one.gap.value_m < GAP_COARSE"
+              >{{ lengthText(one.gap.value_m, unit, { signed: true }) }}
+              <span class="text-sm font-normal text-ink-soft"
+                >±{{ uncertaintyText(one.gap.expanded_m, unit) }}</span
+              ></template
+            >
             <template v-else>wide</template>
           </td>
           <td class="num px-2 py-2">
-            <b>{{ lengthText(view.stands ? height(one) : one.height_m, unit, { signed: true }) }}</b>
-            <span v-if="one.height_m < -2e-6" class="block text-sm text-unsure"
-              >sunk {{ lengthText(-one.height_m, unit) }}</span
+            <b>{{ lengthText(height(one).value_m, unit, { signed: true }) }}</b>
+            <span class="text-sm text-ink-soft"> ±{{ uncertaintyText(height(one).expanded_m, unit) }}</span>
+            <span v-if="one.height.value_m < -2e-6" class="block text-sm text-unsure"
+              >sunk {{ lengthText(-one.height.value_m, unit) }}</span
             >
           </td>
         </tr>
