@@ -80,15 +80,15 @@ const scale = computed(() => {
     <g
       v-for="(one, at) in moments"
       :key="one.name"
-      class="cursor-pointer"
       :class="at === chosen ? 'text-part' : 'text-ink-soft'"
-      @click="emit('choose', at)"
     >
       <g
         role="button"
         tabindex="0"
+        class="cursor-pointer"
         :aria-label="`${one.name}: ${lengthText(one.press.value_m, unit, { signed: true })} ${unit}`"
         :aria-pressed="at === chosen"
+        @click="emit('choose', at)"
         @keydown.enter.prevent="emit('choose', at)"
       >
         <path
@@ -116,6 +116,7 @@ const scale = computed(() => {
           [LINER, yLiner(one.liner_c)],
         ]"
         :key="x"
+        class="pointer-events-none"
       >
         <circle
           :cx="x"
