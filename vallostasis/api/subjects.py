@@ -35,6 +35,7 @@ from vallostasis.api import (
 )
 from vallostasis.api.compute import block_plan as compute_block_plan
 from vallostasis.api.compute import bores as compute_bores
+from vallostasis.api.compute import boring as compute_boring
 from vallostasis.api.compute import conversions as compute_conversions
 from vallostasis.api.compute import counterbore as compute_counterbore
 from vallostasis.api.compute import fits as compute_fits
@@ -70,6 +71,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
         compute_walls.router,
     ),
     "fits": (fits.router, hot_fits.router, pulls.router, compute_fits.router),
+    "boring": (compute_boring.router,),
     "conversions": (conversions.router, compute_conversions.router),
     "findings": (findings.router,),
     "route": (route.router,),
