@@ -62,6 +62,18 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
              "block": {"E": 1.05e11, "nu": 0.26}}  # fmt: skip
     pull = f"{job}/pulls/5"
     return [
+        (f"{job}/boring/1/passes", {"pass_id": str(uuid4()), "dial": "2", "hold_reason": "told", **who}),
+        ("/api/compute/centring", {"gaps_m": [0.02, 0.0201, 0.0202, 0.0201]}),
+        ("/api/compute/boring-passes", {"start_diameter_m": 0.1, "finish_diameter_m": 0.101,
+         "max_depth_of_cut_on_radius_m": 0.0002, "finish_pass_on_diameter_m": 0.0001}),
+        ("/api/compute/boring-time", {"length_m": 0.18, "feed_per_rev_m": 8e-05, "rpm": 350}),
+        ("/api/compute/cross-hatch", {"bore_m": 0.1, "rpm": 155, "stroke_m": 0.15, "cycles_per_min": 45}),
+        ("/api/compute/running-clearance", {"bore_measured_m": 0.1, "alpha_bore": 1.1e-5, "bore_running_c": 110,
+         "piston_measured_m": 0.09995, "alpha_piston": 1.9e-5, "piston_running_c": 95}),
+        ("/api/compute/finish-size", {"piston_measured_m": 0.104, "alpha_piston": 2e-5, "clearance_20C_m": 9e-5,
+         "alpha_bore": 1.05e-5}),
+        ("/api/compute/swept-volume", {"cylinders": 6, "bore_before_m": 0.1, "bore_after_m": 0.101, "stroke_m": 0.115}),
+        ("/api/compute/heights", {"deck_cut_m": 1e-4, "bore_m": 0.1, "stroke_m": 0.115, "clearance_volume_m3": 6e-5}),
         ("/api/compute/seal-gland", {"block_bore_m": 0.12, "liner_od_m": 0.1199, "groove_diameter_m": 0.1124,
          "groove_width_m": 0.007, "ring_id_m": 0.1097, "ring_section_m": 0.00533}),
         ("/api/compute/rod-sweep", {"stroke_m": 0.108, "rod_length_m": 0.178, "rod_width_m": 0.028, "big_end_m": 0.079,

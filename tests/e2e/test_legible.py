@@ -42,6 +42,7 @@ JOB_VIEWS = {
     "trial fit": ("measure/trial fit/hole-1", "[data-live]"),
     "fit": ("fit/1", "[aria-label='The fit down its depth'] svg"),
     "hot hold": ("hot-fit/2", "[aria-label='Moments of running'] table"),
+    "boring": ("boring/3", "[aria-label=Passes] table"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
@@ -89,6 +90,7 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
         ("Narrow-boat Brindle", ("fit",)),
         ("Pump No. 4", ("hot hold", "conversion")),
+        ("Hill Tractor Marram", ("boring",)),
     ],
 )
 def test_no_serious_fault_on_any_view_of_a_job(page: Page, name: str, views: tuple[str, ...]) -> None:

@@ -14,7 +14,8 @@ import pytest
 from tests.ports import DEVICES, free_ports
 from vallostasis.machine import packages
 
-START_SECONDS = 90
+# Patience, not a speed: a machine that does something else besides takes so long to load the demo.
+START_SECONDS = 240
 
 
 def start_demo(folder: Path, port: int, **environment: str) -> subprocess.Popen[str]:

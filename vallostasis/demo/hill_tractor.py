@@ -254,6 +254,7 @@ def spec_card() -> SpecCard:
                                                       SourceStatus.OWN_EXPERIENCE),
                          levels=(CardLevel("below the pin", Length("2.0")), CardLevel("bottom", Length("3.1"))),
                          axes_deg=(0.0, 90.0)),
+            FeatureSheet(Quantity.PISTON_CLEARANCE, least=_book("2.5"), greatest=_book("4.5")),
         ),
         bores=BoreTerms(
             ring_top=_book(RING_TOP),

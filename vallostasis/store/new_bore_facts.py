@@ -6,6 +6,7 @@ from typing import ClassVar
 from uuid import UUID
 
 from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
+from vallostasis.core.records.boring_passes import PassKind
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +25,24 @@ class NewBoreDecision:
     concession: str
     profile: UseProfile
     use_limit: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewBoringPass:
+    """A pass of the bar; its id was made by the client."""
+
+    rows: ClassVar = "boring_passes"
+    pass_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    kind: PassKind
+    dial_um: Decimal
+    dial_typed: str
+    diameter_um: Decimal | None
+    typed: str
+    at_um: Decimal | None
+    minutes: Decimal | None
+    words: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -71,6 +71,11 @@ export const router = createRouter({
           component: () => import('@/features/wall/WallPage.vue'),
         },
         {
+          path: 'boring/:hole(\\d+)',
+          name: 'boring',
+          component: () => import('@/features/boring/BoringPage.vue'),
+        },
+        {
           path: 'conversion/:hole(\\d+)?',
           name: 'conversion',
           component: () => import('@/features/conversion/ConversionPage.vue'),

@@ -16,13 +16,13 @@ from vallostasis.core.errors import OutOfDomain
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
-Size = Annotated[float, Field(allow_inf_nan=False, gt=0, le=10, description="[m]")]
+Size = Annotated[float, Field(allow_inf_nan=False, ge=1e-6, le=10, description="[m]")]
 Length = Annotated[float, Field(allow_inf_nan=False, ge=0, le=10, description="[m]")]
 Small = Annotated[float, Field(allow_inf_nan=False, ge=-0.1, le=0.1, description="[m]")]
 Celsius = Annotated[float, Field(allow_inf_nan=False, ge=-273.15, le=2000, description="[°C]")]
 PerK = Annotated[float, Field(allow_inf_nan=False, ge=-1e-3, le=1e-3, description="[1/K]")]
 Angle = Annotated[float, Field(allow_inf_nan=False, ge=-360, le=360, description="[deg]")]
-Speed = Annotated[float, Field(allow_inf_nan=False, gt=0, le=1e5, description="[1/min]")]
+Speed = Annotated[float, Field(allow_inf_nan=False, ge=1e-3, le=1e5, description="[1/min]")]
 RIGHT_ANGLES = (0.0, 90.0, 180.0, 270.0)
 
 
@@ -245,7 +245,7 @@ class HeightsRequest(BaseModel):
     deck_cut_m: Small
     bore_m: Size
     stroke_m: Size
-    clearance_volume_m3: Annotated[float, Field(allow_inf_nan=False, gt=0, le=10)]
+    clearance_volume_m3: Annotated[float, Field(allow_inf_nan=False, ge=1e-12, le=10)]
     protrusion_m: Small = 0.0
     piston_stand_out_m: Small = 0.0
     piston_to_valve_m: Small = 0.0

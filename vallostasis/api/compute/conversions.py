@@ -12,7 +12,7 @@ from vallostasis.core.records.conversion_terms import GrooveIn
 
 router = APIRouter(prefix="/api/compute", tags=["compute"], responses=ERROR_RESPONSES)
 
-Size = Annotated[float, Field(allow_inf_nan=False, gt=0, le=10, description="[m]")]
+Size = Annotated[float, Field(allow_inf_nan=False, ge=1e-6, le=10, description="[m]")]
 Length = Annotated[float, Field(allow_inf_nan=False, ge=0, le=10, description="[m]")]
 
 

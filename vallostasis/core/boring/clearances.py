@@ -24,8 +24,8 @@ class Warm:
 
     def at(self, celsius: float) -> float:
         """Its size at a temperature. [m] ISO 1 [1]_ of the module."""
-        return self.read_m / (1 + self.per_k * (self.celsius - REFERENCE_C)) * (
-            1 + self.per_k * (celsius - REFERENCE_C)
+        return (
+            self.read_m / (1 + self.per_k * (self.celsius - REFERENCE_C)) * (1 + self.per_k * (celsius - REFERENCE_C))
         )
 
 
@@ -52,6 +52,6 @@ def finish_size(piston: Warm, clearance_m: float, bore_per_k: float, work_c: flo
 
 
 def swept_volume_m3(cylinders: int, bore_m: float, stroke_m: float) -> float:
-    """Return the swept volume of an engine, n·π/4·B²·S. [m³] By definition."""
+    """Return the swept volume of an engine of bore and stroke in [m], n·π/4·B²·S. [m³] By definition."""
     require_not_negative(bore_m=bore_m, stroke_m=stroke_m)
     return cylinders * pi / 4 * bore_m**2 * stroke_m

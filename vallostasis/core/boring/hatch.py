@@ -23,7 +23,10 @@ class Hatch:
 
 
 def cycles_for(angle_deg: float, bore_m: float, rpm: float, stroke_m: float) -> float:
-    """Return how many double strokes a minute give an included angle. [1/min] Closed form [1]_ of the module."""
+    """Return how many double strokes a minute [1/min] of a stroke in [m] give an included angle.
+
+    Closed form [1]_ of the module.
+    """
     return pi * bore_m * rpm * tan(radians(angle_deg / 2)) / (2 * stroke_m)
 
 

@@ -143,4 +143,6 @@ def _relief(reach: Array, heights: Array, wall_m: float, clear_m: float) -> Reli
         last = int(free[0]) if free.size else len(heights) - 1
         share = over[last - 1] / (over[last - 1] - over[last]) if free.size and last else 1.0
         high = float(heights[last - 1] + share * (heights[last] - heights[last - 1]) - heights[0])
-    return Relief(float(reach[0]), wall_m - float(reach[0]), deep, high)
+    # Where the rod never comes so high it stays at the middle.
+    near = max(0.0, float(reach[0]))
+    return Relief(near, wall_m - near, deep, high)

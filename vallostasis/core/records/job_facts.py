@@ -15,6 +15,7 @@ from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
+from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
@@ -113,6 +114,7 @@ class JobFacts:
     run_marks: tuple[RunMark, ...] = ()
     bore_decisions: tuple[BoreDecision, ...] = ()
     bore_looks: tuple[BoreLook, ...] = ()
+    boring_passes: tuple[BoringPass, ...] = ()
     scans: tuple[Scan, ...] = ()
     pulls: tuple[Pull, ...] = ()
     pull_marks: tuple[PullMark, ...] = ()

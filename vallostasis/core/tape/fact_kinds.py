@@ -13,6 +13,7 @@ from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
+from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.job_facts import JobFacts
@@ -52,6 +53,7 @@ from vallostasis.core.tape.fact_words import (
     Whereabouts,
     bore_decision_words,
     bore_look_words,
+    boring_pass_words,
     card_words,
     clock_words,
     correction_words,
@@ -131,6 +133,7 @@ class TapeKind(StrEnum):
     RUN_MARK = "on a run"
     BORE_DECISION = "decided for a bore"
     BORE_LOOK = "look at a bore"
+    BORING_PASS = "pass of the bar"
     SCAN = "scan"
     PROBE = "probe"
     PULL = "pull"
@@ -241,6 +244,8 @@ FACT_KINDS = (
              OnTape(TapeKind.BORE_DECISION, bore_decision_words, in_its_hole)),
     FactKind("bore_looks", BoreLook, "bore_look", Owner.JOB,
              OnTape(TapeKind.BORE_LOOK, bore_look_words, in_its_hole)),
+    FactKind("boring_passes", BoringPass, "boring_pass", Owner.JOB,
+             OnTape(TapeKind.BORING_PASS, boring_pass_words, in_its_hole)),
     FactKind("scans", Scan, "scan", Owner.JOB, OnTape(TapeKind.SCAN, scan_words, in_its_hole)),
     FactKind("pulls", Pull, "pull", Owner.JOB, OnTape(TapeKind.PULL, pull_words, in_its_hole)),
     FactKind("pull_marks", PullMark, "pull_mark", Owner.JOB,

@@ -9,6 +9,7 @@ from vallostasis.core.notation.typed_lengths import as_entered
 from vallostasis.core.operations.catalogue import operation_of
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
+from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.job_facts import JobFacts
@@ -284,6 +285,12 @@ def scan_words(_facts: JobFacts, scan: Scan) -> str:
 def bore_look_words(_facts: JobFacts, look: BoreLook) -> str:
     """How it stands on the tape, in words."""
     return with_more(f"looked at, cut to +{both_small(look.oversize_um)}: {look.outcome.value}", look.words)
+
+
+def boring_pass_words(_facts: JobFacts, made: BoringPass) -> str:
+    """How it stands on the tape, in words."""
+    read = "" if made.diameter_um is None else f", reads {both_size(made.diameter_um)}"
+    return with_more(f"{made.kind.value}, dial {both_small(made.dial_um)} a side{read}", made.words)
 
 
 def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:

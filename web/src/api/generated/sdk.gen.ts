@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeRodSweepData, ComputeRodSweepErrors, ComputeRodSweepResponses, ComputeSealGlandData, ComputeSealGlandErrors, ComputeSealGlandResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadConversionData, ReadConversionErrors, ReadConversionResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadLinerLabelData, ReadLinerLabelErrors, ReadLinerLabelResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBoringPassesData, ComputeBoringPassesErrors, ComputeBoringPassesResponses, ComputeBoringTimeData, ComputeBoringTimeErrors, ComputeBoringTimeResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCentringData, ComputeCentringErrors, ComputeCentringResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeCrossHatchData, ComputeCrossHatchErrors, ComputeCrossHatchResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeFinishSizeData, ComputeFinishSizeErrors, ComputeFinishSizeResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHeightsData, ComputeHeightsErrors, ComputeHeightsResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeRodSweepData, ComputeRodSweepErrors, ComputeRodSweepResponses, ComputeRunningClearanceData, ComputeRunningClearanceErrors, ComputeRunningClearanceResponses, ComputeSealGlandData, ComputeSealGlandErrors, ComputeSealGlandResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeSweptVolumeData, ComputeSweptVolumeErrors, ComputeSweptVolumeResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBoringData, ReadBoringErrors, ReadBoringResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadConversionData, ReadConversionErrors, ReadConversionResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadLinerLabelData, ReadLinerLabelErrors, ReadLinerLabelResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordBoringPassData, RecordBoringPassErrors, RecordBoringPassResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -875,6 +875,139 @@ export const computeHotFit = <ThrowOnError extends boolean = false>(options: Opt
  */
 export const computeInsertion = <ThrowOnError extends boolean = false>(options: Options<ComputeInsertionData, ThrowOnError>) => (options.client ?? client).post<ComputeInsertionResponses, ComputeInsertionErrors, ThrowOnError>({
     url: '/api/compute/insertion',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Boring
+ *
+ * What a hole is bored to, the passes it had, and the next cut; cuts and temperatures as somebody tries them.
+ */
+export const readBoring = <ThrowOnError extends boolean = false>(options: Options<ReadBoringData, ThrowOnError>) => (options.client ?? client).get<ReadBoringResponses, ReadBoringErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/boring/{hole}', ...options });
+
+/**
+ * Record Boring Pass
+ *
+ * Write down a pass; 409 where hold points stand before the first one.
+ */
+export const recordBoringPass = <ThrowOnError extends boolean = false>(options: Options<RecordBoringPassData, ThrowOnError>) => (options.client ?? client).post<RecordBoringPassResponses, RecordBoringPassErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/boring/{hole}/passes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Centring
+ *
+ * Centre a bar by four feeler gaps at right angles.
+ */
+export const computeCentring = <ThrowOnError extends boolean = false>(options: Options<ComputeCentringData, ThrowOnError>) => (options.client ?? client).post<ComputeCentringResponses, ComputeCentringErrors, ThrowOnError>({
+    url: '/api/compute/centring',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Boring Passes
+ *
+ * Split what is to go into equal cuts and a finish pass.
+ */
+export const computeBoringPasses = <ThrowOnError extends boolean = false>(options: Options<ComputeBoringPassesData, ThrowOnError>) => (options.client ?? client).post<ComputeBoringPassesResponses, ComputeBoringPassesErrors, ThrowOnError>({
+    url: '/api/compute/boring-passes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Boring Time
+ *
+ * How long passes of a boring bar take.
+ */
+export const computeBoringTime = <ThrowOnError extends boolean = false>(options: Options<ComputeBoringTimeData, ThrowOnError>) => (options.client ?? client).post<ComputeBoringTimeResponses, ComputeBoringTimeErrors, ThrowOnError>({
+    url: '/api/compute/boring-time',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Cross Hatch
+ *
+ * The cross-hatch that stroke and speed leave.
+ */
+export const computeCrossHatch = <ThrowOnError extends boolean = false>(options: Options<ComputeCrossHatchData, ThrowOnError>) => (options.client ?? client).post<ComputeCrossHatchResponses, ComputeCrossHatchErrors, ThrowOnError>({
+    url: '/api/compute/cross-hatch',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Running Clearance
+ *
+ * Clearance of a piston at 20 °C, and as it runs.
+ */
+export const computeRunningClearance = <ThrowOnError extends boolean = false>(options: Options<ComputeRunningClearanceData, ThrowOnError>) => (options.client ?? client).post<ComputeRunningClearanceResponses, ComputeRunningClearanceErrors, ThrowOnError>({
+    url: '/api/compute/running-clearance',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Finish Size
+ *
+ * The finished size of a bore from its measured piston.
+ */
+export const computeFinishSize = <ThrowOnError extends boolean = false>(options: Options<ComputeFinishSizeData, ThrowOnError>) => (options.client ?? client).post<ComputeFinishSizeResponses, ComputeFinishSizeErrors, ThrowOnError>({
+    url: '/api/compute/finish-size',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Swept Volume
+ *
+ * What new bores make of an engine's swept volume.
+ */
+export const computeSweptVolume = <ThrowOnError extends boolean = false>(options: Options<ComputeSweptVolumeData, ThrowOnError>) => (options.client ?? client).post<ComputeSweptVolumeResponses, ComputeSweptVolumeErrors, ThrowOnError>({
+    url: '/api/compute/swept-volume',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Heights
+ *
+ * What a cut of the deck does: liners on a ledge and pistons stand higher, valve and injector come nearer.
+ */
+export const computeHeights = <ThrowOnError extends boolean = false>(options: Options<ComputeHeightsData, ThrowOnError>) => (options.client ?? client).post<ComputeHeightsResponses, ComputeHeightsErrors, ThrowOnError>({
+    url: '/api/compute/heights',
     ...options,
     headers: {
         'Content-Type': 'application/json',

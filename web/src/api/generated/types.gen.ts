@@ -1063,6 +1063,62 @@ export type BoreSetRequest = {
 };
 
 /**
+ * BoreTargetView
+ *
+ * What a bore is finished to at 20 °C, and bored to before the hone. [m], [°C]
+ */
+export type BoreTargetView = {
+    piston: StatedView;
+    /**
+     * Clearance M
+     */
+    clearance_m: number;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Source
+     */
+    source: string;
+    finished: StatedView;
+    /**
+     * Hone Stock M
+     */
+    hone_stock_m: number;
+    bored: StatedView;
+    /**
+     * Work C
+     */
+    work_c: number | null;
+    /**
+     * Reads Large M
+     */
+    reads_large_m: number | null;
+    /**
+     * Bore C
+     */
+    bore_c: number;
+    /**
+     * Piston C
+     */
+    piston_c: number;
+    /**
+     * Hot M
+     */
+    hot_m: number;
+    near: RoundSizeView | null;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+};
+
+/**
  * BoreTerms
  *
  * What a card says of its bores beyond the sheet of what is read.
@@ -1121,6 +1177,59 @@ export type BoreView = {
 };
 
 /**
+ * BoredPassBody
+ *
+ * A pass that was made; the client makes the id.
+ */
+export type BoredPassBody = {
+    /**
+     * Pass Id
+     */
+    pass_id: string;
+    kind?: PassKind;
+    /**
+     * Dial
+     *
+     * A side; nought for a spring pass.
+     */
+    dial: string;
+    /**
+     * Diameter
+     *
+     * As it was read after the pass.
+     */
+    diameter?: string;
+    /**
+     * At Depth
+     */
+    at_depth?: string;
+    /**
+     * Minutes
+     */
+    minutes?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Hold Reason
+     */
+    hold_reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * BoresView
  *
  * A bore of every hole of a block, in the order of the block.
@@ -1138,6 +1247,137 @@ export type BoresView = {
      * The newest thing recorded; grows with every change.
      */
     event: number;
+};
+
+/**
+ * BoringPassesAnswer
+ *
+ * Passes, and the equal cut, on the diameter; dials a side. [m]
+ */
+export type BoringPassesAnswer = {
+    /**
+     * To Go Diametral M
+     */
+    to_go_diametral_m: number;
+    /**
+     * Roughing Passes
+     */
+    roughing_passes: number;
+    /**
+     * Total Passes
+     */
+    total_passes: number;
+    /**
+     * Equal Roughing Cut On Diameter M
+     */
+    equal_roughing_cut_on_diameter_m: number;
+    /**
+     * Dials On Radius M
+     */
+    dials_on_radius_m: Array<number>;
+};
+
+/**
+ * BoringPassesRequest
+ *
+ * A bore to be made larger. [m]
+ */
+export type BoringPassesRequest = {
+    /**
+     * Start Diameter M
+     *
+     * [m]
+     */
+    start_diameter_m: number;
+    /**
+     * Finish Diameter M
+     *
+     * [m]
+     */
+    finish_diameter_m: number;
+    /**
+     * Max Depth Of Cut On Radius M
+     *
+     * [m]
+     */
+    max_depth_of_cut_on_radius_m: number;
+    /**
+     * Finish Pass On Diameter M
+     *
+     * [m]
+     */
+    finish_pass_on_diameter_m: number;
+};
+
+/**
+ * BoringTimeAnswer
+ *
+ * How long it takes; the way back is not counted. [s]
+ */
+export type BoringTimeAnswer = {
+    /**
+     * Time Per Pass S
+     */
+    time_per_pass_s: number;
+    /**
+     * Time Total S
+     */
+    time_total_s: number;
+};
+
+/**
+ * BoringTimeRequest
+ *
+ * A pass of a boring bar.
+ */
+export type BoringTimeRequest = {
+    /**
+     * Length M
+     *
+     * [m]
+     */
+    length_m: number;
+    /**
+     * Overrun M
+     *
+     * [m]
+     */
+    overrun_m?: number;
+    /**
+     * Feed Per Rev M
+     *
+     * [m]
+     */
+    feed_per_rev_m: number;
+    /**
+     * Rpm
+     *
+     * [1/min]
+     */
+    rpm: number;
+    /**
+     * Passes
+     */
+    passes?: number;
+};
+
+/**
+ * BoringView
+ *
+ * A hole that is bored: its target or why none is named, its passes.
+ */
+export type BoringView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    target: BoreTargetView | null;
+    refused: PhraseView | null;
+    ledger: LedgerView;
 };
 
 /**
@@ -1760,6 +2000,66 @@ export type CentreDistanceView = {
      * Off M
      */
     off_m: number;
+};
+
+/**
+ * CentringAnswer
+ *
+ * Where the bar stands, and where it is moved. [m], [deg]
+ */
+export type CentringAnswer = {
+    /**
+     * Bar Offset X M
+     */
+    bar_offset_x_m: number;
+    /**
+     * Bar Offset Y M
+     */
+    bar_offset_y_m: number;
+    /**
+     * Offset M
+     */
+    offset_m: number;
+    /**
+     * Move Bar Direction Deg
+     */
+    move_bar_direction_deg: number;
+    /**
+     * Consistency M
+     */
+    consistency_m: number;
+};
+
+/**
+ * CentringRequest
+ *
+ * Four gaps between a round bar and a round bore, seen from the bar.
+ */
+export type CentringRequest = {
+    /**
+     * Gaps M
+     */
+    gaps_m: [
+        number,
+        number,
+        number,
+        number
+    ];
+    /**
+     * Angles Deg
+     */
+    angles_deg?: [
+        number,
+        number,
+        number,
+        number
+    ];
+    /**
+     * Bar Radius M
+     *
+     * [m]
+     */
+    bar_radius_m?: number;
 };
 
 /**
@@ -2435,6 +2735,74 @@ export type ConversionView = {
      * Order
      */
     order: Array<PhraseView>;
+};
+
+/**
+ * CrossHatchAnswer
+ *
+ * Speeds [m/min], angles [deg], and what gives 45°.
+ */
+export type CrossHatchAnswer = {
+    /**
+     * Surface Speed M Min
+     */
+    surface_speed_m_min: number;
+    /**
+     * Axial Speed M Min
+     */
+    axial_speed_m_min: number;
+    /**
+     * Included Angle Deg
+     */
+    included_angle_deg: number;
+    /**
+     * Angle To Horizontal Deg
+     */
+    angle_to_horizontal_deg: number;
+    /**
+     * Included Angle Mid Stroke Crank Deg
+     */
+    included_angle_mid_stroke_crank_deg: number;
+    /**
+     * Cycles Per Min For 45Deg
+     */
+    cycles_per_min_for_45deg: number;
+    /**
+     * Strokes Per Min For 45Deg
+     */
+    strokes_per_min_for_45deg: number;
+};
+
+/**
+ * CrossHatchRequest
+ *
+ * Stroke and speed of a hone.
+ */
+export type CrossHatchRequest = {
+    /**
+     * Bore M
+     *
+     * [m]
+     */
+    bore_m: number;
+    /**
+     * Rpm
+     *
+     * [1/min]
+     */
+    rpm: number;
+    /**
+     * Stroke M
+     *
+     * [m]
+     */
+    stroke_m: number;
+    /**
+     * Cycles Per Min
+     *
+     * [1/min]
+     */
+    cycles_per_min: number;
 };
 
 /**
@@ -4331,6 +4699,66 @@ export type FinishBody = {
 };
 
 /**
+ * FinishSizeAnswer
+ *
+ * The bore it asks for, and what is read at the work's temperature. [m]
+ */
+export type FinishSizeAnswer = {
+    /**
+     * Bore 20C M
+     */
+    bore_20C_m: number;
+    /**
+     * Bore At Work Temperature M
+     */
+    bore_at_work_temperature_m: number;
+};
+
+/**
+ * FinishSizeRequest
+ *
+ * A piston as it was read, and the clearance wanted.
+ */
+export type FinishSizeRequest = {
+    /**
+     * Piston Measured M
+     *
+     * [m]
+     */
+    piston_measured_m: number;
+    /**
+     * Alpha Piston
+     *
+     * [1/K]
+     */
+    alpha_piston: number;
+    /**
+     * Piston At C
+     *
+     * [°C]
+     */
+    piston_at_c?: number;
+    /**
+     * Clearance 20C M
+     *
+     * [m]
+     */
+    clearance_20C_m: number;
+    /**
+     * Alpha Bore
+     *
+     * [1/K]
+     */
+    alpha_bore: number;
+    /**
+     * Work At C
+     *
+     * [°C]
+     */
+    work_at_c?: number;
+};
+
+/**
  * FitLevelView
  *
  * One level: both walls, the press, what comes off, what it closes the bore in.
@@ -5375,6 +5803,92 @@ export type Health = {
  * Heights that depend on where the deck stands.
  */
 export type HeightKind = 'piston stand-out' | 'piston to injector' | 'piston to valve';
+
+/**
+ * HeightsAnswer
+ *
+ * Heights after the cut [m], and the compression ratio before and after.
+ */
+export type HeightsAnswer = {
+    /**
+     * Protrusion M
+     */
+    protrusion_m: number;
+    /**
+     * Piston Stand Out M
+     */
+    piston_stand_out_m: number;
+    /**
+     * Piston To Valve M
+     */
+    piston_to_valve_m: number;
+    /**
+     * Piston To Injector M
+     */
+    piston_to_injector_m: number;
+    /**
+     * Compression Before
+     */
+    compression_before: number;
+    /**
+     * Compression After
+     */
+    compression_after: number;
+};
+
+/**
+ * HeightsRequest
+ *
+ * A deck that is cut, and what hangs on it. [m]
+ */
+export type HeightsRequest = {
+    /**
+     * Deck Cut M
+     *
+     * [m]
+     */
+    deck_cut_m: number;
+    /**
+     * Bore M
+     *
+     * [m]
+     */
+    bore_m: number;
+    /**
+     * Stroke M
+     *
+     * [m]
+     */
+    stroke_m: number;
+    /**
+     * Clearance Volume M3
+     */
+    clearance_volume_m3: number;
+    /**
+     * Protrusion M
+     *
+     * [m]
+     */
+    protrusion_m?: number;
+    /**
+     * Piston Stand Out M
+     *
+     * [m]
+     */
+    piston_stand_out_m?: number;
+    /**
+     * Piston To Valve M
+     *
+     * [m]
+     */
+    piston_to_valve_m?: number;
+    /**
+     * Piston To Injector M
+     *
+     * [m]
+     */
+    piston_to_injector_m?: number;
+};
 
 /**
  * Held
@@ -6828,6 +7342,119 @@ export type LedgeView = {
      * Left Expanded M
      */
     left_expanded_m: number | null;
+};
+
+/**
+ * LedgerRowView
+ *
+ * One pass in its place. [m]
+ */
+export type LedgerRowView = {
+    kind: PassKind;
+    /**
+     * Dial M
+     */
+    dial_m: number;
+    /**
+     * Cut M
+     *
+     * Twice the dial: what it is on the diameter.
+     */
+    cut_m: number;
+    /**
+     * Before M
+     */
+    before_m: number | null;
+    /**
+     * Expected M
+     */
+    expected_m: number | null;
+    /**
+     * Measured M
+     */
+    measured_m: number | null;
+    /**
+     * Off M
+     */
+    off_m: number | null;
+    /**
+     * At M
+     */
+    at_m: number | null;
+    /**
+     * Minutes
+     */
+    minutes: number | null;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Passed At
+     */
+    passed_at: string;
+    /**
+     * Passed By
+     */
+    passed_by: string;
+};
+
+/**
+ * LedgerView
+ *
+ * The passes of one hole. [m], [min]
+ */
+export type LedgerView = {
+    start: StatedView | null;
+    /**
+     * Start At
+     */
+    start_at: string;
+    /**
+     * Rows
+     */
+    rows: Array<LedgerRowView>;
+    spring: SpringView | null;
+    /**
+     * Present M
+     */
+    present_m: number | null;
+    /**
+     * Within M
+     */
+    within_m: number;
+    /**
+     * Is Read
+     */
+    is_read: boolean;
+    /**
+     * To Go M
+     */
+    to_go_m: number | null;
+    /**
+     * Passes Left
+     */
+    passes_left: number | null;
+    /**
+     * Equal M
+     */
+    equal_m: number | null;
+    /**
+     * Last M
+     */
+    last_m: number | null;
+    /**
+     * Next Dial M
+     */
+    next_dial_m: number | null;
+    /**
+     * Minutes
+     */
+    minutes: number | null;
+    /**
+     * Asks
+     */
+    asks: Array<PhraseView>;
 };
 
 /**
@@ -8487,6 +9114,13 @@ export type PassBody = {
      */
     person_id: string;
 };
+
+/**
+ * PassKind
+ *
+ * What a pass was for.
+ */
+export type PassKind = 'trial cut' | 'cut' | 'spring pass' | 'last cut';
 
 /**
  * PassSwitchBody
@@ -10647,6 +11281,27 @@ export type RoundPoint = {
 };
 
 /**
+ * RoundSizeView
+ *
+ * A step of the ladder near the target, and what it would leave. [m]
+ */
+export type RoundSizeView = {
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Size M
+     */
+    size_m: number;
+    leaves: StatedView;
+    /**
+     * Is Inside
+     */
+    is_inside: boolean;
+};
+
+/**
  * RouteHoleView
  *
  * How far an operation is at one hole.
@@ -11067,6 +11722,82 @@ export type RungView = {
     best: State;
     state: State;
     wall: WallAfterView | null;
+};
+
+/**
+ * RunningClearanceAnswer
+ *
+ * Clearance on the diameter; negative where it seizes. [m]
+ */
+export type RunningClearanceAnswer = {
+    /**
+     * Clearance 20C M
+     */
+    clearance_20C_m: number;
+    /**
+     * Clearance Running M
+     */
+    clearance_running_m: number;
+    /**
+     * Interference When Hot
+     */
+    interference_when_hot: boolean;
+};
+
+/**
+ * RunningClearanceRequest
+ *
+ * Bore and piston as they were read, and how warm they run.
+ */
+export type RunningClearanceRequest = {
+    /**
+     * Bore Measured M
+     *
+     * [m]
+     */
+    bore_measured_m: number;
+    /**
+     * Alpha Bore
+     *
+     * [1/K]
+     */
+    alpha_bore: number;
+    /**
+     * Bore Measured At C
+     *
+     * [°C]
+     */
+    bore_measured_at_c?: number;
+    /**
+     * Bore Running C
+     *
+     * [°C]
+     */
+    bore_running_c: number;
+    /**
+     * Piston Measured M
+     *
+     * [m]
+     */
+    piston_measured_m: number;
+    /**
+     * Alpha Piston
+     *
+     * [1/K]
+     */
+    alpha_piston: number;
+    /**
+     * Piston Measured At C
+     *
+     * [°C]
+     */
+    piston_measured_at_c?: number;
+    /**
+     * Piston Running C
+     *
+     * [°C]
+     */
+    piston_running_c: number;
 };
 
 /**
@@ -12498,6 +13229,26 @@ export type SpecCard = {
 };
 
 /**
+ * SpringView
+ *
+ * What a tool makes of its dial: measured over twice the dial.
+ */
+export type SpringView = {
+    /**
+     * Ratio
+     */
+    ratio: number;
+    /**
+     * Within
+     */
+    within: number;
+    /**
+     * Passes
+     */
+    passes: number;
+};
+
+/**
  * StackAnswer
  *
  * Protrusion by the parts; decision conform, not conform or not decidable.
@@ -13388,6 +14139,64 @@ export type SuspectsView = {
 };
 
 /**
+ * SweptVolumeAnswer
+ *
+ * Both volumes, and their difference from one number. [m³], cm³, cubic inches
+ */
+export type SweptVolumeAnswer = {
+    /**
+     * Before M3
+     */
+    before_m3: number;
+    /**
+     * After M3
+     */
+    after_m3: number;
+    /**
+     * Change M3
+     */
+    change_m3: number;
+    /**
+     * Change Cc
+     */
+    change_cc: number;
+    /**
+     * Change Cu In
+     */
+    change_cu_in: number;
+};
+
+/**
+ * SweptVolumeRequest
+ *
+ * An engine before and after its bores were changed. [m]
+ */
+export type SweptVolumeRequest = {
+    /**
+     * Cylinders
+     */
+    cylinders: number;
+    /**
+     * Bore Before M
+     *
+     * [m]
+     */
+    bore_before_m: number;
+    /**
+     * Bore After M
+     *
+     * [m]
+     */
+    bore_after_m: number;
+    /**
+     * Stroke M
+     *
+     * [m]
+     */
+    stroke_m: number;
+};
+
+/**
  * SwitchTold
  *
  * The switch was told.
@@ -13470,7 +14279,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'scan' | 'probe' | 'pull' | 'on a pull';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'scan' | 'probe' | 'pull' | 'on a pull';
 
 /**
  * TapeLine
@@ -19165,6 +19974,579 @@ export type ComputeInsertionResponses = {
 };
 
 export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
+
+export type ReadBoringData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Deepest Um
+         *
+         * [µm]
+         */
+        deepest_um?: number | string;
+        /**
+         * Last Um
+         *
+         * [µm]
+         */
+        last_um?: number | string;
+        /**
+         * Bore C
+         *
+         * [°C]
+         */
+        bore_c?: number;
+        /**
+         * Piston C
+         *
+         * [°C]
+         */
+        piston_c?: number;
+    };
+    url: '/api/jobs/{job_id}/boring/{hole}';
+};
+
+export type ReadBoringErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBoringError = ReadBoringErrors[keyof ReadBoringErrors];
+
+export type ReadBoringResponses = {
+    /**
+     * Successful Response
+     */
+    200: BoringView;
+};
+
+export type ReadBoringResponse = ReadBoringResponses[keyof ReadBoringResponses];
+
+export type RecordBoringPassData = {
+    body: BoredPassBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/boring/{hole}/passes';
+};
+
+export type RecordBoringPassErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type RecordBoringPassError = RecordBoringPassErrors[keyof RecordBoringPassErrors];
+
+export type RecordBoringPassResponses = {
+    /**
+     * Successful Response
+     */
+    201: BoringView;
+};
+
+export type RecordBoringPassResponse = RecordBoringPassResponses[keyof RecordBoringPassResponses];
+
+export type ComputeCentringData = {
+    body: CentringRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/centring';
+};
+
+export type ComputeCentringErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCentringError = ComputeCentringErrors[keyof ComputeCentringErrors];
+
+export type ComputeCentringResponses = {
+    /**
+     * Successful Response
+     */
+    200: CentringAnswer;
+};
+
+export type ComputeCentringResponse = ComputeCentringResponses[keyof ComputeCentringResponses];
+
+export type ComputeBoringPassesData = {
+    body: BoringPassesRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/boring-passes';
+};
+
+export type ComputeBoringPassesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeBoringPassesError = ComputeBoringPassesErrors[keyof ComputeBoringPassesErrors];
+
+export type ComputeBoringPassesResponses = {
+    /**
+     * Successful Response
+     */
+    200: BoringPassesAnswer;
+};
+
+export type ComputeBoringPassesResponse = ComputeBoringPassesResponses[keyof ComputeBoringPassesResponses];
+
+export type ComputeBoringTimeData = {
+    body: BoringTimeRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/boring-time';
+};
+
+export type ComputeBoringTimeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeBoringTimeError = ComputeBoringTimeErrors[keyof ComputeBoringTimeErrors];
+
+export type ComputeBoringTimeResponses = {
+    /**
+     * Successful Response
+     */
+    200: BoringTimeAnswer;
+};
+
+export type ComputeBoringTimeResponse = ComputeBoringTimeResponses[keyof ComputeBoringTimeResponses];
+
+export type ComputeCrossHatchData = {
+    body: CrossHatchRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/cross-hatch';
+};
+
+export type ComputeCrossHatchErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCrossHatchError = ComputeCrossHatchErrors[keyof ComputeCrossHatchErrors];
+
+export type ComputeCrossHatchResponses = {
+    /**
+     * Successful Response
+     */
+    200: CrossHatchAnswer;
+};
+
+export type ComputeCrossHatchResponse = ComputeCrossHatchResponses[keyof ComputeCrossHatchResponses];
+
+export type ComputeRunningClearanceData = {
+    body: RunningClearanceRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/running-clearance';
+};
+
+export type ComputeRunningClearanceErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeRunningClearanceError = ComputeRunningClearanceErrors[keyof ComputeRunningClearanceErrors];
+
+export type ComputeRunningClearanceResponses = {
+    /**
+     * Successful Response
+     */
+    200: RunningClearanceAnswer;
+};
+
+export type ComputeRunningClearanceResponse = ComputeRunningClearanceResponses[keyof ComputeRunningClearanceResponses];
+
+export type ComputeFinishSizeData = {
+    body: FinishSizeRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/finish-size';
+};
+
+export type ComputeFinishSizeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeFinishSizeError = ComputeFinishSizeErrors[keyof ComputeFinishSizeErrors];
+
+export type ComputeFinishSizeResponses = {
+    /**
+     * Successful Response
+     */
+    200: FinishSizeAnswer;
+};
+
+export type ComputeFinishSizeResponse = ComputeFinishSizeResponses[keyof ComputeFinishSizeResponses];
+
+export type ComputeSweptVolumeData = {
+    body: SweptVolumeRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/swept-volume';
+};
+
+export type ComputeSweptVolumeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeSweptVolumeError = ComputeSweptVolumeErrors[keyof ComputeSweptVolumeErrors];
+
+export type ComputeSweptVolumeResponses = {
+    /**
+     * Successful Response
+     */
+    200: SweptVolumeAnswer;
+};
+
+export type ComputeSweptVolumeResponse = ComputeSweptVolumeResponses[keyof ComputeSweptVolumeResponses];
+
+export type ComputeHeightsData = {
+    body: HeightsRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/heights';
+};
+
+export type ComputeHeightsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeHeightsError = ComputeHeightsErrors[keyof ComputeHeightsErrors];
+
+export type ComputeHeightsResponses = {
+    /**
+     * Successful Response
+     */
+    200: HeightsAnswer;
+};
+
+export type ComputeHeightsResponse = ComputeHeightsResponses[keyof ComputeHeightsResponses];
 
 export type ReadConversionData = {
     body?: never;

@@ -77,11 +77,7 @@ const scale = computed(() => {
       <text :x="MIDDLE + 56" :y="scale.off + 5" font-size="13" class="fill-ink">0: free beyond</text>
     </g>
     <!-- Its numbers stand beside the button: they are no part of its name. -->
-    <g
-      v-for="(one, at) in moments"
-      :key="one.name"
-      :class="at === chosen ? 'text-part' : 'text-ink-soft'"
-    >
+    <g v-for="(one, at) in moments" :key="one.name" :class="at === chosen ? 'text-part' : 'text-ink-soft'">
       <g
         role="button"
         tabindex="0"

@@ -52,9 +52,10 @@ const form = useLocalStorage(`vallo-survey-setup-${props.jobId}-${props.survey.q
 
 watch(known, () => {
   if (!props.open) return
-  // Opened before the cabinet was known: filled in again, now that its masters have names.
-  form.value = { ...form.value, from: '' }
-  fill()
+  // Opened before the cabinet was known: what has a name only now is added, what was chosen meanwhile stays.
+  form.value.gauge ||= gaugeChoices.value[0]?.value ?? ''
+  form.value.master ||=
+    masters.value.find((one) => one.name === props.survey.setup?.master)?.setting_master_id ?? ''
 })
 watch(
   () => props.open,

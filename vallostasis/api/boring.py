@@ -1,0 +1,186 @@
+"""Boring a hole: the size its piston asks for, the passes as they add up, the next cut."""
+
+from datetime import datetime
+from decimal import Decimal
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Query
+from pydantic import BaseModel, Field
+
+from vallostasis.api.budget_models import StatedView
+from vallostasis.api.deps import Conn, LengthText, LongText, ShortText
+from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.trail import PhraseView
+from vallostasis.core.boring.ledger import DEEPEST_UM, LAST_UM, Ledger
+from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget
+from vallostasis.core.notation.lengths import Unit, metres
+from vallostasis.core.records.boring_passes import PassKind
+from vallostasis.core.trail import Phrase
+from vallostasis.services import boring
+
+router = APIRouter(prefix="/api/jobs/{job_id}/boring", tags=["boring"], responses=ERROR_RESPONSES)
+
+Micrometres = Annotated[Decimal, Query(gt=0, le=5_000, allow_inf_nan=False, description="[µm]")]
+Celsius = Annotated[float, Query(ge=-60, le=900, allow_inf_nan=False, description="[°C]")]
+
+
+class RoundSizeView(BaseModel):
+    """A step of the ladder near the target, and what it would leave. [m]"""
+
+    typed: str
+    size_m: float
+    leaves: StatedView
+    is_inside: bool
+
+
+class BoreTargetView(BaseModel):
+    """What a bore is finished to at 20 °C, and bored to before the hone. [m], [°C]"""
+
+    piston: StatedView
+    clearance_m: float
+    least_m: float | None
+    greatest_m: float | None
+    source: str
+    finished: StatedView
+    hone_stock_m: float
+    bored: StatedView
+    work_c: float | None
+    reads_large_m: float | None
+    bore_c: float
+    piston_c: float
+    hot_m: float
+    near: RoundSizeView | None
+    cautions: list[str]
+
+    @classmethod
+    def of(cls, one: BoreTarget | Phrase) -> "BoreTargetView | None":
+        """Show a target; None where none is named."""
+        if isinstance(one, Phrase):
+            return None
+        near = one.near
+        return cls(
+            piston=StatedView.of(one.piston), clearance_m=one.clearance_m, least_m=one.least_m,
+            greatest_m=one.greatest_m, source=one.source, finished=StatedView.of(one.finished),
+            hone_stock_m=one.hone_stock_m, bored=StatedView.of(one.bored), work_c=one.work_c,
+            reads_large_m=one.reads_large_m, bore_c=one.bore_c, piston_c=one.piston_c, hot_m=one.hot_m,
+            near=None if near is None else RoundSizeView(typed=near.step.oversize.typed, size_m=near.size_m,
+                                                         leaves=StatedView.of(near.leaves), is_inside=near.is_inside),
+            cautions=list(one.cautions),
+        )  # fmt: skip
+
+
+class LedgerRowView(BaseModel):
+    """One pass in its place. [m]"""
+
+    kind: PassKind
+    dial_m: float
+    cut_m: float = Field(description="Twice the dial: what it is on the diameter.")
+    before_m: float | None
+    expected_m: float | None
+    measured_m: float | None
+    off_m: float | None
+    at_m: float | None
+    minutes: float | None
+    words: str
+    passed_at: datetime
+    passed_by: str
+
+
+class SpringView(BaseModel):
+    """What a tool makes of its dial: measured over twice the dial."""
+
+    ratio: float
+    within: float
+    passes: int
+
+
+class LedgerView(BaseModel):
+    """The passes of one hole. [m], [min]"""
+
+    start: StatedView | None
+    start_at: str
+    rows: list[LedgerRowView]
+    spring: SpringView | None
+    present_m: float | None
+    within_m: float
+    is_read: bool
+    to_go_m: float | None
+    passes_left: int | None
+    equal_m: float | None
+    last_m: float | None
+    next_dial_m: float | None
+    minutes: float | None
+    asks: list[PhraseView]
+
+    @classmethod
+    def of(cls, one: Ledger) -> "LedgerView":
+        """Show a ledger."""
+        return cls(
+            start=StatedView.maybe(one.start), start_at=one.start_at,
+            rows=[LedgerRowView(kind=row.made.kind, dial_m=metres(row.made.dial_um), cut_m=2 * metres(row.made.dial_um),
+                                before_m=row.before_m, expected_m=row.expected_m, measured_m=row.measured_m,
+                                off_m=row.off_m, at_m=None if row.made.at_um is None else metres(row.made.at_um),
+                                minutes=None if row.made.minutes is None else float(row.made.minutes),
+                                words=row.made.words, passed_at=row.made.passed_at, passed_by=row.made.passed_by)
+                  for row in one.rows],
+            spring=None if one.spring is None else SpringView(ratio=one.spring.ratio, within=one.spring.within,
+                                                              passes=one.spring.passes),
+            present_m=one.present_m, within_m=one.within_m, is_read=one.is_read, to_go_m=one.to_go_m,
+            passes_left=None if one.next is None else one.next.total,
+            equal_m=None if one.next is None else float(one.next.equal_um) / 1e6,
+            last_m=None if one.next is None else float(one.next.finish_um) / 1e6,
+            next_dial_m=one.next_dial_m, minutes=one.minutes, asks=[PhraseView.of(said) for said in one.asks],
+        )  # fmt: skip
+
+
+class BoringView(BaseModel):
+    """A hole that is bored: its target or why none is named, its passes."""
+
+    hole: int
+    holes: list[int]
+    target: BoreTargetView | None
+    refused: PhraseView | None
+    ledger: LedgerView
+
+
+class BoredPassBody(BaseModel):
+    """A pass that was made; the client makes the id."""
+
+    pass_id: UUID
+    kind: PassKind = PassKind.CUT
+    dial: LengthText = Field(description="A side; nought for a spring pass.")
+    diameter: LengthText = Field("", description="As it was read after the pass.")
+    at_depth: LengthText = ""
+    minutes: Annotated[str, Field(max_length=20)] = ""
+    words: LongText = ""
+    bare_unit: Unit = "thou"
+    confirmed: bool = False
+    hold_reason: ShortText = ""
+    person_id: UUID
+
+
+@router.get("/{hole}")
+def read_boring(
+    job_id: UUID,
+    hole: int,
+    conn: Conn,
+    deepest_um: Micrometres = DEEPEST_UM,
+    last_um: Micrometres = LAST_UM,
+    bore_c: Celsius = BORE_C,
+    piston_c: Celsius = PISTON_C,
+) -> BoringView:
+    """What a hole is bored to, the passes it had, and the next cut; cuts and temperatures as somebody tries them."""
+    ask = boring.BoringAsked(deepest_um, last_um, bore_c, piston_c)
+    facts, found, target, ledger = boring.boring_now(conn, job_id, hole, ask)
+    return BoringView(hole=found.number, holes=[one.number for one in facts.holes], target=BoreTargetView.of(target),
+                      refused=PhraseView.of(target) if isinstance(target, Phrase) else None,
+                      ledger=LedgerView.of(ledger))  # fmt: skip
+
+
+@router.post("/{hole}/passes", status_code=201)
+def record_boring_pass(job_id: UUID, hole: int, body: BoredPassBody, conn: Conn) -> BoringView:
+    """Write down a pass; 409 where hold points stand before the first one."""
+    made = boring.PassMade(hole=hole, **body.model_dump(exclude={"person_id"}))
+    boring.record_pass(conn, job_id, made, body.person_id)
+    return read_boring(job_id, hole, conn)

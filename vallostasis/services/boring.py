@@ -1,0 +1,124 @@
+"""Boring a hole pass by pass: what its piston asks for, what was made, what is to go."""
+
+from dataclasses import dataclass
+from decimal import Decimal, InvalidOperation
+from uuid import UUID
+
+from vallostasis.core.boring.ledger import Ledger, ledger_of
+from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget, target_of
+from vallostasis.core.notation.lengths import METRIC_UNITS, Unit, micrometres
+from vallostasis.core.notation.typed_lengths import ExpectedRange
+from vallostasis.core.records.boring_passes import PassKind
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import Operation
+from vallostasis.core.records.rows import Hole
+from vallostasis.core.trail import Phrase
+from vallostasis.services.lengths import read_usual
+from vallostasis.services.reading_target import known_hole
+from vallostasis.services.refused import RefusalCode, Refused
+from vallostasis.services.route import pass_or_refuse
+from vallostasis.store.fact_rows import record_fact
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.new_bore_facts import NewBoringPass
+from vallostasis.store.rows import Conn
+
+# A dial is advanced by less than this a side in one pass. [µm]
+DIAL = ExpectedRange(Decimal(0), Decimal(1_500))
+WITHIN_A_BORE = ExpectedRange(Decimal(0), Decimal(1_500_000))
+# How far a diameter may lie from the one before without being asked about. [µm]
+NEAR_UM = Decimal(3_000)
+MOST_MINUTES = 600
+
+
+@dataclass(frozen=True, slots=True)
+class BoringAsked:
+    """What somebody tries: how deep a cut goes, what the last takes, how warm both run. [µm], [°C]"""
+
+    deepest_um: Decimal
+    last_um: Decimal
+    bore_c: float = BORE_C
+    piston_c: float = PISTON_C
+
+
+@dataclass(frozen=True, slots=True)
+class PassMade:
+    """A pass as it was typed."""
+
+    pass_id: UUID
+    hole: int
+    kind: PassKind
+    dial: str
+    diameter: str = ""
+    at_depth: str = ""
+    minutes: str = ""
+    words: str = ""
+    bare_unit: Unit = "thou"
+    confirmed: bool = False
+    hold_reason: str = ""
+
+
+def boring_now(
+    conn: Conn, job_id: UUID, number: int, ask: BoringAsked
+) -> tuple[JobFacts, Hole, BoreTarget | Phrase, Ledger]:
+    """Return what a hole is bored to, and how far it is."""
+    facts = load_job_facts(conn, job_id)
+    hole = known_hole(facts, number)
+    target = target_of(facts, hole, ask.bore_c, ask.piston_c)
+    bored = target.bored.value_m if isinstance(target, BoreTarget) else None
+    return facts, hole, target, ledger_of(facts, hole, bored, ask.deepest_um, ask.last_um)
+
+
+def record_pass(conn: Conn, job_id: UUID, made: PassMade, by: UUID) -> None:
+    """Write down a pass; the first of a hole waits for its hold points; sending it again never doubles it."""
+    facts = lock_job_facts(conn, job_id)
+    if any(one.pass_id == made.pass_id for one in facts.boring_passes):
+        return
+    hole = known_hole(facts, made.hole)
+    size: Unit = "mm" if made.bare_unit in METRIC_UNITS else "inch"
+    dial = read_usual("dial", made.dial, made.bare_unit, DIAL, made.confirmed)
+    if dial.value_um < 0:
+        raise Refused("A dial is advanced, never drawn back, in a pass: type how far, a side.", "dial")
+    if made.kind is PassKind.SPRING and dial.value_um > 0:
+        raise Refused("A spring pass is made at the same setting: type 0.", "dial")
+    if made.kind is not PassKind.SPRING and dial.value_um == 0:
+        raise Refused(
+            "Type what the dial was advanced by, a side; a pass at the same setting is a spring pass.", "dial"
+        )
+    diameter, typed = _diameter(facts, hole, made, size)
+    at_um = None
+    if made.at_depth.strip():
+        at_um = read_usual("at_depth", made.at_depth, size, WITHIN_A_BORE, made.confirmed).value_um
+    minutes = _minutes(made.minutes)
+    if not any(one.hole_id == hole.hole_id for one in facts.standing(facts.boring_passes)):
+        pass_or_refuse(conn, facts, Operation.BORE, hole, by, made.hold_reason)
+    record_fact(conn, NewBoringPass(made.pass_id, job_id, hole.hole_id, made.kind, dial.value_um,
+                                    f"{dial.number} {dial.unit}", diameter, typed, at_um, minutes,
+                                    made.words.strip()), by)  # fmt: skip
+
+
+def _diameter(facts: JobFacts, hole: Hole, made: PassMade, size: Unit) -> tuple[Decimal | None, str]:
+    """The diameter read after a pass; one far from where the bore stands is asked about."""
+    if not made.diameter.strip():
+        return None, ""
+    read = read_usual("diameter", made.diameter, size, None, confirmed=True)
+    if read.value_um <= 0:
+        raise Refused("A diameter is above nought.", "diameter")
+    present = ledger_of(facts, hole, None).present_m
+    near = present or facts.card.layout.bore.metres
+    if abs(read.value_um - micrometres(near)) > NEAR_UM and not made.confirmed:
+        raise Refused(f"{read.number} {read.unit} is more than 3 mm from where this bore stands: is it a slip?",
+                      "diameter", RefusalCode.ASKS)  # fmt: skip
+    return read.value_um, f"{read.number} {read.unit}"
+
+
+def _minutes(text: str) -> Decimal | None:
+    text = text.strip().replace(",", ".")
+    if not text:
+        return None
+    try:
+        minutes = Decimal(text)
+    except InvalidOperation:
+        minutes = Decimal(-1)
+    if not minutes.is_finite() or not 0 < minutes <= MOST_MINUTES:
+        raise Refused(f"Type the minutes of the pass, above 0 and up to {MOST_MINUTES}, such as 14.", "minutes")
+    return minutes

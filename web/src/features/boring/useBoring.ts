@@ -1,0 +1,58 @@
+/** A hole that is bored: loaded for the hole of the address, and again after every change. */
+import { computed, type ComputedRef, onBeforeUnmount, type Ref, ref, type ShallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
+
+import { ask, type Refusal } from '@/api/ask'
+import { type BoringView, type BoredPassBody, readBoring, recordBoringPass } from '@/api/generated'
+import { newId } from '@/shared/newId'
+import type { JobNow } from '@/shared/state/job'
+import { onChange, ownChange } from '@/shared/state/link'
+import { personId } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
+
+/** How deep a cut goes a side and what the last one takes on the diameter [µm], how warm both run [°C]. */
+export interface Cuts {
+  deepest_um: number
+  last_um: number
+  bore_c: number
+  piston_c: number
+}
+
+export interface BoringNow {
+  view: ShallowRef<BoringView | null>
+  refusal: Ref<Refusal | null>
+  hole: ComputedRef<number>
+  cuts: Ref<Cuts>
+  make: (made: Omit<BoredPassBody, 'pass_id' | 'person_id'>) => Promise<void>
+}
+
+export function useBoring(job: JobNow): BoringNow {
+  const route = useRoute()
+  const hole = computed(() => Number(route.params['hole']))
+  const cuts = ref<Cuts>({ deepest_um: 200, last_um: 50, bore_c: 20, piston_c: 20 })
+  const path = () => ({ job_id: job.jobId, hole: hole.value })
+  const {
+    data: view,
+    refusal,
+    load,
+  } = useLoaded<BoringView>(() => ask(readBoring({ path: path(), query: cuts.value })), hole)
+  watch(cuts, () => void load(), { deep: true })
+  onBeforeUnmount(onChange((changed) => (changed === null || changed === job.jobId ? load() : undefined)))
+  // A pass keeps its id until it is taken: sent again after a lost answer it is the same one.
+  let pass = newId()
+  return {
+    view,
+    refusal,
+    hole,
+    cuts,
+    async make(made) {
+      await ownChange(job.jobId, async () => {
+        await ask(
+          recordBoringPass({ path: path(), body: { ...made, pass_id: pass, person_id: personId.value } }),
+        )
+        pass = newId()
+      })
+      await load()
+    },
+  }
+}
