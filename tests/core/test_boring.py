@@ -161,6 +161,10 @@ def test_a_pass_nobody_read_counts_by_its_dial_with_a_wider_plus_minus() -> None
     assert counted.present_m == pytest.approx(100.160e-3)
     assert counted.within_m > read.within_m
     assert counted.rows[-1].off_m is None
+    unread = told()
+    bore(unread, 40, kind=PassKind.TRIAL)
+    assert ledger(unread).rows[0].expected_m is None, "a trial cut finds out where the tool stands"
+    assert ledger(unread).present_m == pytest.approx(0.100011)
     bore(story, 0, 100_150, PassKind.SPRING)
     assert ledger(story).present_m == pytest.approx(100.150e-3)
 

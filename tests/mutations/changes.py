@@ -6,6 +6,7 @@ P = "protrusion/"
 C = "counterbore/"
 F = "fits/"
 V = "conversions/"
+G = "boring/"
 
 # File below vallostasis/core, what stands there once, what it becomes.
 CHANGES: tuple[tuple[str, str, str], ...] = (
@@ -295,4 +296,18 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (V + "fire_ring.py", "(1.0, height))", "(-1.0, height))"),
     (V + "stack.py", "foot = depth - (length - proud)", "foot = depth - (length + proud)"),
     (V + "stack.py", "band * clear / 2", "band * clear"),
+    # Boring: the size, the passes, the spring.
+    (G + "target.py", "exactly(clearance - stock)", "exactly(clearance + stock)"),
+    (G + "target.py", "Stated(size - piston_m, finished.budget)", "Stated(piston_m - size, finished.budget)"),
+    (G + "ledger.py", "pairs = [(2 * dial, change)", "pairs = [(dial, change)"),
+    (G + "ledger.py", "/ 1e6 / max(ratio, 0.2)", "/ 1e6 * max(ratio, 0.2)"),
+    (G + "ledger.py", "return min(levels, key=lambda one: one[0].value_m)",
+     "return max(levels, key=lambda one: one[0].value_m)"),
+    (G + "passes.py", "(2 * most_a_side_um)", "most_a_side_um"),
+    (G + "passes.py", "to_integral_value(ROUND_CEILING)", "to_integral_value()"),
+    (G + "centring.py", "(gaps_m[3] - gaps_m[1]) / 2", "(gaps_m[1] - gaps_m[3]) / 2"),
+    (G + "centring.py", "atan2(-value_of(y), -value_of(x))", "atan2(value_of(y), value_of(x))"),
+    (G + "hatch.py", "2 * stroke_m * cycles_per_min", "stroke_m * cycles_per_min"),
+    (G + "clearances.py", "return bore.at(bore_c) - piston.at(piston_c)",
+     "return bore.at(piston_c) - piston.at(bore_c)"),
 )  # fmt: skip

@@ -15,7 +15,7 @@ from scipy import special
 from vallostasis.core.bores.wall import part_of_bore
 from vallostasis.core.boring.passes import PassPlan, plan_passes
 from vallostasis.core.notation.lengths import micrometres
-from vallostasis.core.records.boring_passes import BoringPass
+from vallostasis.core.records.boring_passes import BoringPass, PassKind
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole
 from vallostasis.core.surveys.loads import running_bore
@@ -138,14 +138,15 @@ def ledger_of(
     """
     passes = [one for one in facts.standing(facts.boring_passes) if one.hole_id == hole.hole_id]
     start, start_at = _start(facts, hole, passes)
-    spring = _learned(passes, start)
+    spring = _learned(passes)
     ratio = 1.0 if spring is None else spring.ratio
-    rows, size, within, is_read = [], None if start is None else start.value_m, 0.0, start is not None
-    within = 0.0 if start is None else start.expanded_m
+    rows, is_read = list[LedgerRow](), start is not None
+    size, within = (None, 0.0) if start is None else (start.value_m, start.expanded_m)
     for made in passes:
         before = size
         cut = 2 * float(made.dial_um) / 1e6
-        expected = None if before is None else before + cut * ratio
+        # A trial cut finds out where the tool stands: its dial begins anywhere, and says nothing before it was read.
+        expected = None if before is None or made.kind is PassKind.TRIAL else before + cut * ratio
         measured = None if made.diameter_um is None else float(made.diameter_um) / 1e6
         off = None if measured is None or expected is None else measured - expected
         rows.append(LedgerRow(made, before, expected, measured, off))
@@ -161,7 +162,7 @@ def ledger_of(
     dial = None if plan is None or not plan.dials_um else float(plan.dials_um[0]) / 1e6 / max(ratio, 0.2)
     timed = [float(one.minutes) for one in passes if one.minutes is not None]
     return Ledger(hole, start, start_at, tuple(rows), spring, size, within, is_read, to_go, plan, dial,
-                  sum(timed) / len(timed) if timed else None, tuple(_asks(rows, spring, start, to_go)))  # fmt: skip
+                  sum(timed) / len(timed) if timed else None, tuple(_asks(rows, spring, to_go)))  # fmt: skip
 
 
 def _start(facts: JobFacts, hole: Hole, passes: list[BoringPass]) -> tuple[Stated | None, str]:
@@ -186,7 +187,7 @@ def _start(facts: JobFacts, hole: Hole, passes: list[BoringPass]) -> tuple[State
     return min(levels, key=lambda one: one[0].value_m)
 
 
-def _learned(passes: list[BoringPass], start: Stated | None) -> Spring | None:
+def _learned(passes: list[BoringPass]) -> Spring | None:
     """What was read right before and right after a pass teaches; a trial cut in worn metal does not."""
     dials, changes = [], []
     before: Decimal | None = None
@@ -198,7 +199,7 @@ def _learned(passes: list[BoringPass], start: Stated | None) -> Spring | None:
     return spring_of(dials, changes)
 
 
-def _asks(rows: list[LedgerRow], spring: Spring | None, start: Stated | None, to_go_m: float | None) -> list[Phrase]:
+def _asks(rows: list[LedgerRow], spring: Spring | None, to_go_m: float | None) -> list[Phrase]:
     asks = []
     for at, row in enumerate(rows, 1):
         cut = 2 * float(row.made.dial_um) / 1e6
