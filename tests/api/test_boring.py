@@ -69,6 +69,10 @@ def test_passes_add_up_teach_the_spring_and_are_undone(marram: Bench) -> None:
     assert ledger["minutes"] == pytest.approx(46 / 3)
     assert ledger["to_go_m"] == pytest.approx(_get(marram)["target"]["bored"]["value_m"] - ledger["present_m"])
     assert ledger["next_dial_m"] > 0
+    proof = marram.client.get(f"/api/jobs/{marram.job_id}/proof.html?unit=thou").text
+    assert "Bored, pass by pass" in proof
+    assert "1 trial cut" in proof
+    assert "of its dial" in proof
     fewer = _get(marram, deepest_um=500)["ledger"]["passes_left"]
     assert fewer < _get(marram, deepest_um=25)["ledger"]["passes_left"]
     said = marram.undo()

@@ -35,6 +35,7 @@ from vallostasis.core.uncertainty.budget import Stated
 from vallostasis.core.uncertainty.decision import RuleKind, State
 from vallostasis.documents.phrases import said
 from vallostasis.documents.proof_bores import proof_bores
+from vallostasis.documents.proof_boring import proof_boring
 from vallostasis.documents.proof_fits import proof_fits
 from vallostasis.documents.proof_route import proof_route
 from vallostasis.documents.proof_surveys import proof_surveys
@@ -97,6 +98,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             heads=judgement.heads,
             surveys=proof_surveys(facts),
             bores=proof_bores(facts),
+            boring=proof_boring(facts),
             fits=proof_fits(facts),
             conversion=conversion_of(facts) if is_converted(facts) else None,
             said=lambda phrase: said(phrase, unit),
