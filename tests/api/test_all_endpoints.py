@@ -62,6 +62,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
              "block": {"E": 1.05e11, "nu": 0.26}}  # fmt: skip
     pull = f"{job}/pulls/5"
     return [
+        (f"{job}/boring/1/settings", {"setting_id": str(uuid4()), **who}),
         (f"{job}/boring/1/passes", {"pass_id": str(uuid4()), "dial": "2", "hold_reason": "told", **who}),
         ("/api/compute/centring", {"gaps_m": [0.02, 0.0201, 0.0202, 0.0201]}),
         ("/api/compute/boring-passes", {"start_diameter_m": 0.1, "finish_diameter_m": 0.101,

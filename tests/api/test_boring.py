@@ -120,3 +120,35 @@ def test_sent_again_a_pass_is_there_once_and_goes_out_with_the_job(marram: Bench
     assert len(_get(marram)["ledger"]["rows"]) == 1
     job = marram.client.get(f"/api/jobs/{marram.job_id}/job.json").json()
     assert [row["pass_id"] for row in job["facts"]["boring_passes"]] == [body["pass_id"]]
+
+
+def _set(bench: Bench, hole: int = 3, **typed: Any) -> Response:
+    body = {"setting_id": str(uuid4()), "person_id": bench.person_id, "bare_unit": "thou", **typed}
+    return bench.client.post(f"/api/jobs/{bench.job_id}/boring/{hole}/settings", json=body)
+
+
+def test_a_bar_is_set_by_four_gaps_and_the_next_hole_is_checked(marram: Bench) -> None:
+    assert _get(marram)["setting"] is None
+    made = _set(marram, gap_12="0.7860", gap_3="0.7850", gap_6="0.7840", gap_9="0.7850", to_hole=2, apart="4.506",
+                level="mains, 2 thou", not_to_cut="deck: wire ring, matched to its head")  # fmt: skip
+    assert made.status_code == 201, made.text
+    now = _get(marram)["setting"]
+    assert now["offset"]["value_m"] == pytest.approx(1.0 * THOU)
+    assert now["move_hour"] == pytest.approx(12.0)
+    assert now["off_drawing_m"] == pytest.approx(6 * THOU)
+    assert [one["text"][:8] for one in now["says"]] == ["Move the", "Hole 2 l"]
+    assert now["not_to_cut"].startswith("deck")
+    assert "bar set on the unworn end" in marram.undo()
+    assert _get(marram)["setting"] is None
+
+
+@pytest.mark.parametrize(
+    ("typed", "field"),
+    [({"gap_12": "0.785", "gap_3": "0.785"}, "gap_6"), ({"gap_12": "-0.1"}, "gap_12"),
+     ({"apart": "4.5"}, "to_hole"), ({"apart": "4.5", "to_hole": 9}, "to_hole"),
+     ({"apart": "-4.5", "to_hole": 2}, "apart")],
+)  # fmt: skip
+def test_a_set_up_that_cannot_be_is_refused_at_its_field(marram: Bench, typed: dict[str, Any], field: str) -> None:
+    answer = _set(marram, **typed)
+    assert answer.status_code == 422, answer.text
+    assert field_of(answer) == field

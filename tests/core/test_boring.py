@@ -1,5 +1,6 @@
 """A hole bored to its piston: the size, the passes as they add up, what the tool springs, what is asked."""
 
+from dataclasses import replace
 from datetime import timedelta
 from decimal import Decimal
 from uuid import uuid4
@@ -11,7 +12,9 @@ from tests.core.card import dry_card, length, limit
 from tests.core.facts import WHEN, Story, level
 from tests.core.test_fits import words
 from vallostasis.core.boring.ledger import Ledger, ledger_of, spring_of
+from vallostasis.core.boring.setting import SettingNow, setting_now
 from vallostasis.core.boring.target import BoreTarget, target_of
+from vallostasis.core.records.bar_settings import BarSetting, BoreDatum
 from vallostasis.core.records.boring_passes import BoringPass, PassKind
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.records.spec_card import BoreTerms, CardLevel, Construction, FeatureSheet, LadderStep
@@ -204,3 +207,52 @@ def test_the_spring_holds_what_is_true_as_often_as_it_says() -> None:
         held += abs(found.ratio - true) <= found.within
     assert held / 2000 >= 0.93
     assert spring_of([50e-6], [90e-6]) is None
+
+
+def set_bar(story: Story, *gaps_um: float, datum: BoreDatum = BoreDatum.UNWORN, **more: object) -> SettingNow:
+    event = story._next()
+    gaps = [Decimal(str(one)) for one in gaps_um] or [None] * 4
+    row = BarSetting(uuid4(), story.hole_rows[0].hole_id, datum, *gaps, None, None, "", "", "", WHEN, "Wren", event)  # type: ignore[arg-type]
+    story._add("bar_settings", replace(row, **more))  # type: ignore[arg-type]
+    facts = story.facts()
+    found = setting_now(facts, facts.holes[0])
+    assert found is not None
+    return found
+
+
+def test_a_bar_is_moved_towards_the_wider_gap() -> None:
+    """Gaps at 12, 3, 6, 9 h: wider at 12 by 120, so that the bar stands 60 too low; move it towards 12."""
+    found = set_bar(told(), 20_060, 20_000, 19_940, 20_000, level="mains, 0.02 mm")
+    assert found.centring is not None
+    assert found.centring.offset.value_m == pytest.approx(60e-6)
+    assert found.move_hour == pytest.approx(12.0)
+    assert words(found.says[0]).startswith("Move the bar 60")
+    assert "towards 12 h" in found.says[0].text
+    aslant = set_bar(told(), 20_060, 20_060, 19_940, 19_940, level="mains")
+    assert aslant.move_hour == pytest.approx(1.5)
+    assert aslant.centring is not None
+    assert aslant.centring.offset.value_m == pytest.approx(60e-6 * 2**0.5)
+
+
+def test_a_bar_in_the_middle_stays_and_an_end_that_is_worn_is_asked_about() -> None:
+    middle = set_bar(told(), 20_005, 20_000, 20_000, 20_000, level="deck")
+    assert middle.move_hour is None
+    assert "stands in the middle" in middle.says[0].text
+    oval = set_bar(told(), 20_200, 20_000, 20_200, 20_000, level="deck")
+    assert any("not round there" in one.text for one in oval.says)
+    bare = set_bar(told())
+    assert bare.centring is None
+    assert any("four clock positions" in one.text for one in bare.says)
+    assert any("not square to the crank" in one.text for one in bare.says)
+    mains = set_bar(told(), 20_000, 20_000, 20_000, 20_000, datum=BoreDatum.MAINS)
+    assert not any("square to the crank" in one.text for one in mains.says)
+
+
+def test_the_next_hole_is_held_against_the_drawing() -> None:
+    """Pitch of the card 168 mm: two holes on, 336.1 lies 0.1 farther."""
+    near = set_bar(told(), to_hole=2, apart_um=Decimal(168_020), level="mains")
+    assert near.off_drawing_m == pytest.approx(20e-6)
+    assert not any("than drawn" in one.text for one in near.says)
+    far = set_bar(told(), to_hole=3, apart_um=Decimal(336_100), level="mains")
+    assert far.off_drawing_m == pytest.approx(100e-6)
+    assert any("farther than drawn" in one.text for one in far.says)

@@ -71,3 +71,21 @@ def test_on_a_phone_the_digits_and_the_form_are_there(demo_dsn: str, page: Page)
     _open(page, demo_dsn, 3)
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     expect(page.get_by_role("button", name="Write the pass down")).to_be_visible()
+
+
+def test_the_bar_is_set_by_four_gaps_before_anything_is_cut(demo_dsn: str, page: Page) -> None:
+    _open(page, demo_dsn, 3)
+    setup = page.get_by_role("region", name="Set-up")
+    expect(setup).to_contain_text("Nobody wrote down how the bar is set")
+    form = setup.get_by_role("form", name="How the bar is set")
+    for hour, gap in (("12", "0.7860"), ("9", "0.7850"), ("3", "0.7850")):
+        form.get_by_label(re.compile(f"gap at {hour} h")).fill(gap)
+    form.get_by_role("button", name="Keep the set-up").click()
+    expect(form.get_by_text("three do not: feel here too")).to_be_visible()
+    form.get_by_label(re.compile("gap at 6 h")).fill("0.7840")
+    form.get_by_label("Levelled to, how near").fill("mains, 2 thou")
+    form.get_by_label("What must not be cut, and why").fill("deck: wire ring")
+    form.get_by_role("button", name="Keep the set-up").press("Enter")
+    expect(setup).to_contain_text("Move the bar 1.0 thou")
+    expect(setup).to_contain_text("towards 12 h")
+    expect(setup).to_contain_text("Not to be cut: deck: wire ring")

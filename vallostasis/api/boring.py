@@ -13,8 +13,10 @@ from vallostasis.api.deps import Conn, LengthText, LongText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.boring.ledger import DEEPEST_UM, LAST_UM, Ledger
+from vallostasis.core.boring.setting import SettingNow, setting_now
 from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget
 from vallostasis.core.notation.lengths import Unit, metres
+from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.boring_passes import PassKind
 from vallostasis.core.trail import Phrase
 from vallostasis.services import boring
@@ -134,6 +136,37 @@ class LedgerView(BaseModel):
         )  # fmt: skip
 
 
+class SettingView(BaseModel):
+    """How the bar of a hole was set last. [m], [h]"""
+
+    datum: BoreDatum
+    gaps_m: list[float] = Field(description="At 12, 3, 6 and 9 h; empty where nobody felt them.")
+    offset: StatedView | None
+    move_hour: float | None
+    to_hole: int | None
+    apart_m: float | None
+    off_drawing_m: float | None
+    level: str
+    not_to_cut: str
+    words: str
+    set_at: datetime
+    set_by: str
+    says: list[PhraseView]
+
+    @classmethod
+    def of(cls, one: SettingNow | None) -> "SettingView | None":
+        """Show a setting."""
+        if one is None:
+            return None
+        made = one.setting
+        gaps = (made.gap_12_um, made.gap_3_um, made.gap_6_um, made.gap_9_um)
+        return cls(datum=made.datum, gaps_m=[metres(gap) for gap in gaps if gap is not None],
+                   offset=None if one.centring is None else StatedView.of(one.centring.offset),
+                   move_hour=one.move_hour, to_hole=made.to_hole, apart_m=one.apart_m,
+                   off_drawing_m=one.off_drawing_m, level=made.level, not_to_cut=made.not_to_cut, words=made.words,
+                   set_at=made.set_at, set_by=made.set_by, says=[PhraseView.of(said) for said in one.says])  # fmt: skip
+
+
 class BoringView(BaseModel):
     """A hole that is bored: its target or why none is named, its passes."""
 
@@ -142,6 +175,26 @@ class BoringView(BaseModel):
     target: BoreTargetView | None
     refused: PhraseView | None
     ledger: LedgerView
+    setting: SettingView | None
+
+
+class SettingBody(BaseModel):
+    """How a bar was set; the client makes the id. Gaps at four clock positions, all or none."""
+
+    setting_id: UUID
+    datum: BoreDatum = BoreDatum.UNWORN
+    gap_12: LengthText = ""
+    gap_3: LengthText = ""
+    gap_6: LengthText = ""
+    gap_9: LengthText = ""
+    to_hole: Annotated[int, Field(ge=1, le=16)] | None = None
+    apart: LengthText = ""
+    level: ShortText = ""
+    not_to_cut: ShortText = ""
+    words: LongText = ""
+    bare_unit: Unit = "thou"
+    confirmed: bool = False
+    person_id: UUID
 
 
 class BoredPassBody(BaseModel):
@@ -175,7 +228,16 @@ def read_boring(
     facts, found, target, ledger = boring.boring_now(conn, job_id, hole, ask)
     return BoringView(hole=found.number, holes=[one.number for one in facts.holes], target=BoreTargetView.of(target),
                       refused=PhraseView.of(target) if isinstance(target, Phrase) else None,
-                      ledger=LedgerView.of(ledger))  # fmt: skip
+                      ledger=LedgerView.of(ledger), setting=SettingView.of(setting_now(facts, found)))  # fmt: skip
+
+
+@router.post("/{hole}/settings", status_code=201)
+def record_bar_setting(job_id: UUID, hole: int, body: SettingBody, conn: Conn) -> BoringView:
+    """Write down how a bar was set in a hole."""
+    gaps = (body.gap_12, body.gap_3, body.gap_6, body.gap_9)
+    typed = body.model_dump(exclude={"person_id", "gap_12", "gap_3", "gap_6", "gap_9"})
+    boring.record_setting(conn, job_id, boring.BarSet(hole=hole, gaps=gaps, **typed), body.person_id)
+    return read_boring(job_id, hole, conn)
 
 
 @router.post("/{hole}/passes", status_code=201)

@@ -8,6 +8,7 @@ from vallostasis.core.boring.ledger import Ledger, ledger_of
 from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget, target_of
 from vallostasis.core.notation.lengths import METRIC_UNITS, Unit, micrometres
 from vallostasis.core.notation.typed_lengths import ExpectedRange
+from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.boring_passes import PassKind
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import Operation
@@ -19,7 +20,7 @@ from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.route import pass_or_refuse
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
-from vallostasis.store.new_bore_facts import NewBoringPass
+from vallostasis.store.new_bore_facts import NewBarSetting, NewBoringPass
 from vallostasis.store.rows import Conn
 
 # A dial is advanced by less than this a side in one pass. [µm]
@@ -27,6 +28,8 @@ DIAL = ExpectedRange(Decimal(0), Decimal(1_500))
 WITHIN_A_BORE = ExpectedRange(Decimal(0), Decimal(1_500_000))
 # How far a diameter may lie from the one before without being asked about. [µm]
 NEAR_UM = Decimal(3_000)
+# Between a bar and a wall: blades with a block of known size. [µm]
+GAP = ExpectedRange(Decimal(0), Decimal(150_000))
 MOST_MINUTES = 600
 
 
@@ -94,6 +97,58 @@ def record_pass(conn: Conn, job_id: UUID, made: PassMade, by: UUID) -> None:
     record_fact(conn, NewBoringPass(made.pass_id, job_id, hole.hole_id, made.kind, dial.value_um,
                                     f"{dial.number} {dial.unit}", diameter, typed, at_um, minutes,
                                     made.words.strip()), by)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class BarSet:
+    """How a bar was set, as it was typed: gaps at 12, 3, 6 and 9 h, all or none."""
+
+    setting_id: UUID
+    hole: int
+    datum: BoreDatum
+    gaps: tuple[str, str, str, str] = ("", "", "", "")
+    to_hole: int | None = None
+    apart: str = ""
+    level: str = ""
+    not_to_cut: str = ""
+    words: str = ""
+    bare_unit: Unit = "thou"
+    confirmed: bool = False
+
+
+GAP_FIELDS = ("gap_12", "gap_3", "gap_6", "gap_9")
+
+
+def record_setting(conn: Conn, job_id: UUID, made: BarSet, by: UUID) -> None:
+    """Write down how a bar was set; sending it again never doubles it."""
+    facts = lock_job_facts(conn, job_id)
+    if any(one.setting_id == made.setting_id for one in facts.bar_settings):
+        return
+    hole = known_hole(facts, made.hole)
+    size: Unit = "mm" if made.bare_unit in METRIC_UNITS else "inch"
+    gaps = [_gap(field, text, made, size) for field, text in zip(GAP_FIELDS, made.gaps, strict=True)]
+    missing = [field for field, one in zip(GAP_FIELDS, gaps, strict=True) if one is None]
+    if 0 < len(missing) < len(GAP_FIELDS):
+        raise Refused("Four gaps tell where the bar stands, three do not: feel here too.", missing[0])
+    apart = None
+    if made.apart.strip():
+        if made.to_hole is None or made.to_hole == hole.number or made.to_hole not in [h.number for h in facts.holes]:
+            raise Refused("Say which other hole that is the distance to.", "to_hole")
+        apart = read_usual("apart", made.apart, size, None, confirmed=True).value_um
+        if apart <= 0:
+            raise Refused("A distance between holes is above nought.", "apart")
+    record_fact(conn, NewBarSetting(made.setting_id, job_id, hole.hole_id, made.datum, gaps[0], gaps[1], gaps[2],
+                                    gaps[3], made.to_hole if apart else None, apart, made.level.strip(),
+                                    made.not_to_cut.strip(), made.words.strip()), by)  # fmt: skip
+
+
+def _gap(field: str, text: str, made: BarSet, size: Unit) -> Decimal | None:
+    if not text.strip():
+        return None
+    gap = read_usual(field, text, size, GAP, made.confirmed).value_um
+    if gap < 0:
+        raise Refused("A gap is not below nought: type what the blades came to.", field)
+    return gap
 
 
 def _diameter(facts: JobFacts, hole: Hole, made: PassMade, size: Unit) -> tuple[Decimal | None, str]:

@@ -5,6 +5,7 @@ from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID
 
+from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
 from vallostasis.core.records.boring_passes import PassKind
 
@@ -25,6 +26,26 @@ class NewBoreDecision:
     concession: str
     profile: UseProfile
     use_limit: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewBarSetting:
+    """How a bar was set; its id was made by the client."""
+
+    rows: ClassVar = "bar_settings"
+    setting_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    datum: BoreDatum
+    gap_12_um: Decimal | None
+    gap_3_um: Decimal | None
+    gap_6_um: Decimal | None
+    gap_9_um: Decimal | None
+    to_hole: int | None
+    apart_um: Decimal | None
+    level: str
+    not_to_cut: str
+    words: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,6 +13,7 @@ from itertools import pairwise
 from typing import Any, Protocol, TypeVar
 from uuid import UUID
 
+from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
@@ -115,6 +116,7 @@ class JobFacts:
     bore_decisions: tuple[BoreDecision, ...] = ()
     bore_looks: tuple[BoreLook, ...] = ()
     boring_passes: tuple[BoringPass, ...] = ()
+    bar_settings: tuple[BarSetting, ...] = ()
     scans: tuple[Scan, ...] = ()
     pulls: tuple[Pull, ...] = ()
     pull_marks: tuple[PullMark, ...] = ()

@@ -11,6 +11,7 @@ from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
+from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
@@ -51,6 +52,7 @@ from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.temperatures import Temperature
 from vallostasis.core.tape.fact_words import (
     Whereabouts,
+    bar_setting_words,
     bore_decision_words,
     bore_look_words,
     boring_pass_words,
@@ -134,6 +136,7 @@ class TapeKind(StrEnum):
     BORE_DECISION = "decided for a bore"
     BORE_LOOK = "look at a bore"
     BORING_PASS = "pass of the bar"
+    BAR_SETTING = "bar set"
     SCAN = "scan"
     PROBE = "probe"
     PULL = "pull"
@@ -244,6 +247,8 @@ FACT_KINDS = (
              OnTape(TapeKind.BORE_DECISION, bore_decision_words, in_its_hole)),
     FactKind("bore_looks", BoreLook, "bore_look", Owner.JOB,
              OnTape(TapeKind.BORE_LOOK, bore_look_words, in_its_hole)),
+    FactKind("bar_settings", BarSetting, "bar_setting", Owner.JOB,
+             OnTape(TapeKind.BAR_SETTING, bar_setting_words, in_its_hole)),
     FactKind("boring_passes", BoringPass, "boring_pass", Owner.JOB,
              OnTape(TapeKind.BORING_PASS, boring_pass_words, in_its_hole)),
     FactKind("scans", Scan, "scan", Owner.JOB, OnTape(TapeKind.SCAN, scan_words, in_its_hole)),

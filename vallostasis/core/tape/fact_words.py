@@ -7,6 +7,7 @@ from vallostasis.core.features.pattern import place_words
 from vallostasis.core.notation.lengths import both_depth, both_size, both_small, both_temperatures
 from vallostasis.core.notation.typed_lengths import as_entered
 from vallostasis.core.operations.catalogue import operation_of
+from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
@@ -285,6 +286,13 @@ def scan_words(_facts: JobFacts, scan: Scan) -> str:
 def bore_look_words(_facts: JobFacts, look: BoreLook) -> str:
     """How it stands on the tape, in words."""
     return with_more(f"looked at, cut to +{both_small(look.oversize_um)}: {look.outcome.value}", look.words)
+
+
+def bar_setting_words(_facts: JobFacts, setting: BarSetting) -> str:
+    """How it stands on the tape, in words."""
+    gaps = [one for one in (setting.gap_12_um, setting.gap_3_um, setting.gap_6_um, setting.gap_9_um) if one is not None]
+    felt = f", gaps {', '.join(both_small(one) for one in gaps)}" if gaps else ""
+    return with_more(f"bar set on the {setting.datum.value}{felt}", setting.words)
 
 
 def boring_pass_words(_facts: JobFacts, made: BoringPass) -> str:

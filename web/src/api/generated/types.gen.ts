@@ -903,6 +903,13 @@ export type BoreCentreView = {
 export type BoreChoice = 'leave as it is' | 'hone' | 'bore to a step' | 'sleeve' | 'scrap';
 
 /**
+ * BoreDatum
+ *
+ * What a bar is centred on, and depths count from: never on what is worn.
+ */
+export type BoreDatum = 'unworn end' | 'counterbore' | 'machined flat' | 'main bores';
+
+/**
  * BoreLevelIn
  *
  * A level that the card asks to be read.
@@ -1378,6 +1385,7 @@ export type BoringView = {
     target: BoreTargetView | null;
     refused: PhraseView | null;
     ledger: LedgerView;
+    setting: SettingView | null;
 };
 
 /**
@@ -12433,6 +12441,67 @@ export type ServiceNoted = {
 };
 
 /**
+ * SettingBody
+ *
+ * How a bar was set; the client makes the id. Gaps at four clock positions, all or none.
+ */
+export type SettingBody = {
+    /**
+     * Setting Id
+     */
+    setting_id: string;
+    datum?: BoreDatum;
+    /**
+     * Gap 12
+     */
+    gap_12?: string;
+    /**
+     * Gap 3
+     */
+    gap_3?: string;
+    /**
+     * Gap 6
+     */
+    gap_6?: string;
+    /**
+     * Gap 9
+     */
+    gap_9?: string;
+    /**
+     * To Hole
+     */
+    to_hole?: number | null;
+    /**
+     * Apart
+     */
+    apart?: string;
+    /**
+     * Level
+     */
+    level?: string;
+    /**
+     * Not To Cut
+     */
+    not_to_cut?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * SettingMaster
  *
  * A ring or block that gauges are set on, as it was at one time: size at 20 °C and its uncertainty. [µm]
@@ -12486,6 +12555,62 @@ export type SettingMaster = {
      * Note
      */
     note: string;
+};
+
+/**
+ * SettingView
+ *
+ * How the bar of a hole was set last. [m], [h]
+ */
+export type SettingView = {
+    datum: BoreDatum;
+    /**
+     * Gaps M
+     *
+     * At 12, 3, 6 and 9 h; empty where nobody felt them.
+     */
+    gaps_m: Array<number>;
+    offset: StatedView | null;
+    /**
+     * Move Hour
+     */
+    move_hour: number | null;
+    /**
+     * To Hole
+     */
+    to_hole: number | null;
+    /**
+     * Apart M
+     */
+    apart_m: number | null;
+    /**
+     * Off Drawing M
+     */
+    off_drawing_m: number | null;
+    /**
+     * Level
+     */
+    level: string;
+    /**
+     * Not To Cut
+     */
+    not_to_cut: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Set At
+     */
+    set_at: string;
+    /**
+     * Set By
+     */
+    set_by: string;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
 };
 
 /**
@@ -14279,7 +14404,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'scan' | 'probe' | 'pull' | 'on a pull';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'scan' | 'probe' | 'pull' | 'on a pull';
 
 /**
  * TapeLine
@@ -20061,6 +20186,68 @@ export type ReadBoringResponses = {
 };
 
 export type ReadBoringResponse = ReadBoringResponses[keyof ReadBoringResponses];
+
+export type RecordBarSettingData = {
+    body: SettingBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/boring/{hole}/settings';
+};
+
+export type RecordBarSettingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type RecordBarSettingError = RecordBarSettingErrors[keyof RecordBarSettingErrors];
+
+export type RecordBarSettingResponses = {
+    /**
+     * Successful Response
+     */
+    201: BoringView;
+};
+
+export type RecordBarSettingResponse = RecordBarSettingResponses[keyof RecordBarSettingResponses];
 
 export type RecordBoringPassData = {
     body: BoredPassBody;

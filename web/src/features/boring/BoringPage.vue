@@ -11,6 +11,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import PassForm from './PassForm.vue'
 import PassLedger from './PassLedger.vue'
+import SettingCard from './SettingCard.vue'
 import TargetStrip from './TargetStrip.vue'
 import { useBoring } from './useBoring'
 
@@ -109,6 +110,7 @@ const share = computed(() => {
               <PhraseText :phrase="said" />
             </p>
           </section>
+          <SettingCard :key="view.hole" :now="now" :setting="view.setting" :job-id="job.jobId" />
           <PassLedger :ledger="ledger" />
           <section class="grid gap-x-6 gap-y-1 text-sm sm:grid-cols-2" aria-label="Try">
             <label class="grid"

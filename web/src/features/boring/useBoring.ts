@@ -3,7 +3,14 @@ import { computed, type ComputedRef, onBeforeUnmount, type Ref, ref, type Shallo
 import { useRoute } from 'vue-router'
 
 import { ask, type Refusal } from '@/api/ask'
-import { type BoringView, type BoredPassBody, readBoring, recordBoringPass } from '@/api/generated'
+import {
+  type BoringView,
+  type BoredPassBody,
+  readBoring,
+  recordBarSetting,
+  recordBoringPass,
+  type SettingBody,
+} from '@/api/generated'
 import { newId } from '@/shared/newId'
 import type { JobNow } from '@/shared/state/job'
 import { onChange, ownChange } from '@/shared/state/link'
@@ -23,6 +30,7 @@ export interface BoringNow {
   refusal: Ref<Refusal | null>
   hole: ComputedRef<number>
   cuts: Ref<Cuts>
+  set: (made: Omit<SettingBody, 'setting_id' | 'person_id'>) => Promise<void>
   make: (made: Omit<BoredPassBody, 'pass_id' | 'person_id'>) => Promise<void>
 }
 
@@ -40,11 +48,20 @@ export function useBoring(job: JobNow): BoringNow {
   onBeforeUnmount(onChange((changed) => (changed === null || changed === job.jobId ? load() : undefined)))
   // A pass keeps its id until it is taken: sent again after a lost answer it is the same one.
   let pass = newId()
+  let setting = newId()
   return {
     view,
     refusal,
     hole,
     cuts,
+    async set(made) {
+      await ownChange(job.jobId, async () => {
+        const body = { ...made, setting_id: setting, person_id: personId.value }
+        await ask(recordBarSetting({ path: path(), body }))
+        setting = newId()
+      })
+      await load()
+    },
     async make(made) {
       await ownChange(job.jobId, async () => {
         await ask(
