@@ -228,6 +228,8 @@ def test_a_bar_is_moved_towards_the_wider_gap() -> None:
     assert found.move_hour == pytest.approx(12.0)
     assert words(found.says[0]).startswith("Move the bar 60")
     assert "towards 12 h" in found.says[0].text
+    nearly = set_bar(told(), 20_060, 20_016, 19_940, 19_984, level="mains")
+    assert "towards 12.5 h" in nearly.says[0].text
     aslant = set_bar(told(), 20_060, 20_060, 19_940, 19_940, level="mains")
     assert aslant.move_hour == pytest.approx(1.5)
     assert aslant.centring is not None

@@ -98,5 +98,5 @@ def _says(
 
 
 def _hour(hour: float) -> str:
-    rounded = round(hour * 2) / 2 or 12.0
-    return f"{rounded:g} h"
+    rounded = round(hour * 2) / 2
+    return f"{rounded + 12 if rounded < 1 else rounded:g} h"

@@ -4,7 +4,10 @@ import { hourText } from '@/shared/format/clock'
 import { lengthText, SIZE_WITH, type SmallUnit, uncertaintyText } from '@/shared/format/lengths'
 
 /** A direction found, to the half hour that it can be told by. */
-const nearHour = (hour: number) => Math.round(hour * 2) / 2 || 12
+const nearHour = (hour: number) => {
+  const half = Math.round(hour * 2) / 2
+  return half < 1 ? half + 12 : half
+}
 
 export interface PartLabel {
   part: 'ring' | 'proud' | 'insert' | 'register' | 'seals' | 'relief'
