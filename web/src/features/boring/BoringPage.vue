@@ -54,8 +54,8 @@ const share = computed(() => {
         </p>
       </section>
       <div class="mt-3 grid items-start gap-x-8 gap-y-4 lg:grid-cols-[25rem_minmax(0,1fr)]">
-        <div class="grid gap-3">
-          <div class="grid grid-cols-2 items-start gap-4">
+        <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-3">
+          <div class="grid items-start gap-4 sm:grid-cols-2">
             <section aria-label="Left to take">
               <p class="text-ink-soft">left to bore, on the diameter</p>
               <p v-if="ledger.to_go_m !== null" class="flex items-end gap-3">

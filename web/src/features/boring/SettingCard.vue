@@ -112,7 +112,7 @@ function write(confirmed = false): Promise<void> {
     </div>
     <form v-if="isOpen" class="mt-2 grid gap-2" aria-label="How the bar is set" @submit.prevent="write()">
       <div class="grid gap-4 sm:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <fieldset class="grid grid-cols-3 gap-2">
+        <fieldset class="grid min-w-0 grid-cols-3 gap-2">
           <legend class="sr-only">Feeler gaps</legend>
           <TextField
             v-for="one in GAPS"
