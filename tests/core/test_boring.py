@@ -14,11 +14,14 @@ from tests.core.test_fits import words
 from vallostasis.core.boring.ledger import Ledger, ledger_of, spring_of
 from vallostasis.core.boring.setting import SettingNow, setting_now
 from vallostasis.core.boring.target import BoreTarget, target_of
+from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.records.bar_settings import BarSetting, BoreDatum
 from vallostasis.core.records.boring_passes import BoringPass, PassKind
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.records.spec_card import BoreTerms, CardLevel, Construction, FeatureSheet, LadderStep
+from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.trail import Phrase
+from vallostasis.core.uncertainty.decision import State
 
 LEVELS = tuple(CardLevel(name, length(depth)) for name, depth in (("top", "15"), ("bottom", "135")))
 SKIRT = (CardLevel("below the pin", length("25")),)
@@ -258,3 +261,21 @@ def test_the_next_hole_is_held_against_the_drawing() -> None:
     far = set_bar(told(), to_hole=3, apart_um=Decimal(336_100), level="mains")
     assert far.off_drawing_m == pytest.approx(100e-6)
     assert any("farther than drawn" in one.text for one in far.says)
+
+
+def test_a_pass_makes_what_was_read_before_it_to_be_read_again() -> None:
+    """No verdict stands on a bore that was cut since; read again, that reading is what the bore has now."""
+    story = told()
+    part = part_with_key(story.facts(), Quantity.BLOCK_BORE, "hole-1")
+    assert part is not None
+    assert survey_of(story.facts(), Quantity.BLOCK_BORE, part).disturbed is None
+    story.pace = timedelta(minutes=1)
+    bore(story, 40, 100_060, PassKind.TRIAL)
+    assert survey_of(story.facts(), Quantity.BLOCK_BORE, part).state is State.READ_AGAIN
+    assert ledger(story).start is not None, "the ledger still begins where it began"
+    again = {level(d, a): (100_070.0,) for d in (15.0, 135.0) for a in AXES}
+    story.survey(Quantity.BLOCK_BORE, again, hole_id=story.hole_rows[0].hole_id)
+    found = ledger(story)
+    assert found.present_m == pytest.approx(100.070e-3)
+    assert found.is_read
+    assert found.start is None

@@ -137,7 +137,9 @@ def ledger_of(
     house rule.
     """
     passes = [one for one in facts.standing(facts.boring_passes) if one.hole_id == hole.hole_id]
-    start, start_at = _start(facts, hole, passes)
+    read, read_at, read_event = _read(facts, hole)
+    # What was read after the first pass is no start, and after the last one it is what the bore has now.
+    start, start_at = (None, "") if passes and read_event > passes[0].event else (read, read_at)
     spring = _learned(passes)
     ratio = 1.0 if spring is None else spring.ratio
     rows, is_read = list[LedgerRow](), start is not None
@@ -155,6 +157,8 @@ def ledger_of(
         elif expected is not None:
             size, is_read = expected, False
             within = sqrt(within**2 + (cut * (SPRING_WITHIN if spring is None else spring.within)) ** 2)
+    if passes and read is not None and read_event > passes[-1].event:
+        size, within, is_read = read.value_m, read.expanded_m, True
     to_go = None if bored_m is None or size is None else bored_m - size
     plan = None
     if size is not None and bored_m is not None and to_go is not None and to_go > 0:
@@ -165,26 +169,23 @@ def ledger_of(
                   sum(timed) / len(timed) if timed else None, tuple(_asks(rows, spring, to_go)))  # fmt: skip
 
 
-def _start(facts: JobFacts, hole: Hole, passes: list[BoringPass]) -> tuple[Stated | None, str]:
-    """Least mean diameter of a level before the first pass: where metal begins, and at which depth that is. [m]
+def _read(facts: JobFacts, hole: Hole) -> tuple[Stated | None, str, int]:
+    """Least mean diameter of a level as it was read last, where that is, and the event of its set. [m] GUM 4.2.3.
 
-    GUM 4.2.3.
+    Least, since that is where metal begins; what a pass disturbed counts here as it stood before it.
     """
     quantity = running_bore(facts.card)
     survey = survey_of(facts, quantity, part_of_bore(facts, hole, quantity))
-    first = passes[0].event if passes else None
-    places = survey.places
-    if first is not None and survey.disturbed is not None:
-        places = survey.past
+    places = survey.places if survey.disturbed is None else survey.past
     table = None if survey.relative else bore_table(survey.pattern, places)
-    if table is None:
-        return None, ""
+    events = [one.event for row in places for one in row.readings]
+    if table is None or not events:
+        return None, "", 0
     levels = [(stated(f"bore, {name}", mean_of(there), facts.card.coverage_factor), name)
               for name, row in zip(table.names, table.cells, strict=True)
               if (there := [one for one in row if one is not None])]  # fmt: skip
-    if not levels:
-        return None, ""
-    return min(levels, key=lambda one: one[0].value_m)
+    least, name = min(levels, key=lambda one: one[0].value_m)
+    return least, name, max(events)
 
 
 def _learned(passes: list[BoringPass]) -> Spring | None:

@@ -39,7 +39,7 @@ class Doing:
 
 @once
 def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
-    """Return everything that was done and stands, oldest first: cuts, fittings, and what was marked by hand."""
+    """Return everything that was done and stands, oldest first: cuts, fittings, passes of a bar, and marks."""
     numbers = {hole.hole_id: hole.number for hole in facts.holes}
     found = [
         Doing(Operation.CUT, numbers[cut.hole_id], cut.cut_at, cut.cut_by)
@@ -51,6 +51,9 @@ def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
         for one in facts.fittings
         if one.fitting_id not in facts.struck and not facts.came_with_engine(one)
     ]
+    # A pass of the bar makes another bore of it, whether or not somebody marks the boring as done.
+    found += [Doing(Operation.BORE, numbers[one.hole_id], one.passed_at, one.passed_by)
+              for one in facts.standing(facts.boring_passes)]  # fmt: skip
     found += [
         Doing(mark.operation, None if mark.hole_id is None else numbers[mark.hole_id], mark.done_at, mark.marked_by)
         for mark in facts.standing(facts.operation_marks)
