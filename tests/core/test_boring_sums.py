@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vallostasis.core.boring.centring import centre_distance, centring_of, offset_of_bar
+from vallostasis.core.boring.centring import centring_of, offset_of_bar
 from vallostasis.core.boring.clearances import CUBIC_INCH_M3, Warm, clearance_of, finish_size, swept_volume_m3
 from vallostasis.core.boring.hatch import cycles_for, hatch_of
 from vallostasis.core.boring.passes import pass_time_s, plan_passes
@@ -53,12 +53,6 @@ def test_gaps_carry_the_plus_minus_of_their_blades() -> None:
     for wrong in ([0.1, 0.1, 0.1], [0.1, -0.1, 0.1, 0.1]):
         with pytest.raises(OutOfDomain):
             offset_of_bar(wrong)
-
-
-def test_centre_distance_is_the_straight_line_between_both() -> None:
-    apart, off = centre_distance((0.0, 0.0), (0.120, 0.009), 0.1203)
-    assert apart == pytest.approx(sqrt(0.12**2 + 0.009**2))
-    assert off == pytest.approx(apart - 0.1203)
 
 
 def test_a_sleeve_is_bored_in_seven_equal_cuts_and_a_last_one() -> None:

@@ -12,7 +12,6 @@ from vallostasis.core.fits.thick_walled import (
     Ends,
     Rings,
     close_in_share,
-    interference_from_close_in,
     lost_to_roughness,
     press_force,
     pressed,
@@ -143,7 +142,7 @@ def test_swapping_units_changes_nothing(press: float, unit: float) -> None:
 
 def test_close_in_tells_the_press_back_and_a_clearance_presses_nothing() -> None:
     done = pressed(THIN, 30e-6)
-    assert interference_from_close_in(THIN, float(done.close_in_m)) == pytest.approx(30e-6)
+    assert float(done.close_in_m) / close_in_share(THIN) == pytest.approx(30e-6)
     loose = pressed(THIN, -20e-6)
     assert float(loose.pressure_pa) == float(loose.close_in_m) == 0.0
 

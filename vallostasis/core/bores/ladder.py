@@ -1,4 +1,7 @@
-"""The ladder: which step each hole takes and which one the engine, how much wall each leaves, what is bored first."""
+"""The ladder: which step each hole takes and which one the engine, how much wall each leaves, what is bored first.
+
+The worst hole decides the size for all: common practice, no published source; wall left by wall_left.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

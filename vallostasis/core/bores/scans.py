@@ -1,4 +1,7 @@
-"""The scans of one hole as they stand: a field of radii, circles by level, and what a load changes."""
+"""The scans of one hole as they stand: a field of radii, circles by level, and what a load changes.
+
+Between levels PCHIP: F. N. Fritsch, R. E. Carlson, Monotone Piecewise Cubic Interpolation (1980), from memory.
+"""
 
 from dataclasses import dataclass
 

@@ -1,4 +1,7 @@
-"""The wall of one hole as it is known: its bore under every load, what a load changes, how far it is worn."""
+"""The wall of one hole as it is known: its bore under every load, what a load changes, how far it is worn.
+
+The ± of what is read by the GUM (uncertainty.budget); which load is judged: common practice, no published source.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

@@ -1,4 +1,7 @@
-"""How much iron is left round a bore: after a step, after a move of its centre, and how many re-bores that is worth."""
+"""How much iron is left round a bore: after a step, after a move of its centre, and how many re-bores that is worth.
+
+Closed form of two circles whose middles stand apart; how much wall has to stay is the card's.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

@@ -8,7 +8,7 @@ References
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import atan2, degrees, hypot
+from math import atan2, degrees
 
 from vallostasis.core.errors import OutOfDomain, require_finite
 from vallostasis.core.uncertainty.budget import Estimate, Stated, difference_of, stated, value_of, weighted
@@ -88,12 +88,3 @@ def centring_of(gaps: Sequence[Estimate], coverage_factor: float) -> Centring:
     pairs = difference_of(weighted(((1.0, east), (1.0, west))), weighted(((1.0, north), (1.0, south))))
     return Centring(stated("along 0°", x, coverage_factor), stated("along 90°", y, coverage_factor), off, towards,
                     stated("sums of the pairs", pairs, coverage_factor))  # fmt: skip
-
-
-def centre_distance(first_m: tuple[float, float], second_m: tuple[float, float], drawn_m: float) -> tuple[float, float]:
-    """Return how far two bores stand apart by the moves of the table, and by how much that is off the drawing. [m]
-
-    By definition: the straight line between both places.
-    """
-    apart = hypot(second_m[0] - first_m[0], second_m[1] - first_m[1])
-    return apart, apart - drawn_m

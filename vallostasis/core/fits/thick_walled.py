@@ -177,15 +177,6 @@ def von_mises(radial_pa: ArrayLike, hoop_pa: ArrayLike) -> Array:
     return np.asarray(np.sqrt(hoop**2 - hoop * radial + radial**2), dtype=np.float64)
 
 
-def interference_from_close_in(rings: Rings, close_in_m: float) -> float:
-    """Interference that closes a bore by so much: what was truly there, from what was read after. [m]
-
-    Lamé [1]_ of the module turned round; free ends.
-    """
-    require_finite(close_in_m=close_in_m)
-    return close_in_m / close_in_share(rings)
-
-
 def close_in_share(rings: Rings) -> float:
     """Close-in of the liner's bore as a share of the interference. [1] Lamé [1]_ of the module, free ends."""
     return float(pressed(rings, rings.fit_m * 1e-4).close_in_m) / (rings.fit_m * 1e-4)

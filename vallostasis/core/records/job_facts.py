@@ -2,6 +2,8 @@
 
 The facts are append-only; what is present follows from them: strikes are looked up, a liner is in
 its hole until it came out for a cause that still stands, a ledge is what was read since the last cut.
+
+What holds now follows by definition of the facts, which never change; house rules where a line says so.
 """
 
 from collections import defaultdict

@@ -1,4 +1,7 @@
-"""The lengths typed on a spec card: which unit a bare number takes at each field, and what cannot be meant."""
+"""The lengths typed on a spec card: which unit a bare number takes at each field, and what cannot be meant.
+
+Units of bare numbers: common practice, no published source; what is refused: house rules.
+"""
 
 from collections.abc import Iterator
 from dataclasses import fields, is_dataclass, replace
