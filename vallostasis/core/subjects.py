@@ -92,6 +92,7 @@ SUBJECTS = (
         checks=fit_checks.CHECKS,
     ),
     Subject("boring", ()),
+    Subject("honing", ()),
     Subject("conversions", (Quantity.REGISTER_LINE, Quantity.INSERT_POCKET, Quantity.INSERT_OUTSIDE)),
     Subject("findings", (), operations=(Operation.STRIP, Operation.MEASURE)),
     Subject(

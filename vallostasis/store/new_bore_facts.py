@@ -8,6 +8,7 @@ from uuid import UUID
 from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
 from vallostasis.core.records.boring_passes import PassKind
+from vallostasis.core.records.honing import HoneAim, HoneDrive, HoneMarkKind, HoneMethod, HoneStage
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,6 +64,57 @@ class NewBoringPass:
     typed: str
     at_um: Decimal | None
     minutes: Decimal | None
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewHoneSetting:
+    """How a hole is honed; its id was made by the client."""
+
+    rows: ClassVar = "hone_settings"
+    setting_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    aim: HoneAim
+    method: HoneMethod
+    drive: HoneDrive
+    rough_grit: int
+    fine_grit: int
+    fine_stock_um: Decimal
+    brush_stock_um: Decimal
+    length_um: Decimal
+    stone_um: Decimal
+    below_um: Decimal | None
+    turns: Decimal
+    strokes: Decimal
+    angle_deg: Decimal
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewHoneRound:
+    """A round of strokes as it begins; its id was made by the client."""
+
+    rows: ClassVar = "hone_rounds"
+    round_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    aim: HoneAim
+    stage: HoneStage
+    grit: int
+    method: HoneMethod
+
+
+@dataclass(frozen=True, slots=True)
+class NewHoneMark:
+    """What is said of a round; its id was made by the client."""
+
+    rows: ClassVar = "hone_marks"
+    hone_mark_id: UUID
+    job_id: UUID
+    round_id: UUID
+    kind: HoneMarkKind
+    strokes: int | None
     words: str
 
 

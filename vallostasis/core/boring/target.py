@@ -18,7 +18,7 @@ from vallostasis.core.surveys.set_budget import standing_temperatures
 from vallostasis.core.surveys.survey import Survey, survey_of
 from vallostasis.core.thermal.expansion import expansion_of
 from vallostasis.core.trail import Phrase, Term
-from vallostasis.core.uncertainty.budget import Stated, exactly, stated, value_of, weighted
+from vallostasis.core.uncertainty.budget import Estimate, Stated, exactly, stated, value_of, weighted
 
 # Axis across the pin, on which a skirt is largest. [deg]
 ACROSS_DEG = 90.0
@@ -43,11 +43,12 @@ class BoreTarget:
     """What a bore is finished to at 20 °C, and bored to before the hone. [m], [°C]
 
     ``reads_large_m`` is by how much more a gauge true at 20 °C reads while the block is at ``work_c``; ``hot_m`` the
-    clearance as it runs.
+    clearance as it runs, ``wanted`` the finished size before its ± is worked out.
     """
 
     hole: Hole
     piston: Stated
+    wanted: Estimate
     clearance_m: float
     least_m: float | None
     greatest_m: float | None
@@ -101,7 +102,8 @@ def target_of(facts: JobFacts, hole: Hole, bore_c: float = BORE_C, piston_c: flo
         return _refused(facts, hole, clearance)
     piston = max(across, key=value_of)
     k, stock = card.coverage_factor, card.bores.hone_stock.metres or 0.0
-    finished = stated("finished bore", weighted(((1.0, piston), (1.0, exactly(clearance)))), k)
+    size = weighted(((1.0, piston), (1.0, exactly(clearance))))
+    finished = stated("finished bore", size, k)
     bored = stated("bored", weighted(((1.0, piston), (1.0, exactly(clearance - stock)))), k)
     block, metal = (expansion_of(one, facts.materials) for one in (card.block_material, card.piston_material))
     warm = standing_temperatures(facts, "part", "")
@@ -109,9 +111,9 @@ def target_of(facts: JobFacts, hole: Hole, bore_c: float = BORE_C, piston_c: flo
     hot = clearance_of(Warm(finished.value_m, REFERENCE_C, block), Warm(value_of(piston), REFERENCE_C, metal), bore_c,
                        piston_c)  # fmt: skip
     return BoreTarget(
-        hole, stated("piston", piston, k), clearance, least, greatest, wanted.least.source, finished, stock, bored,
-        work_c, None if work_c is None else finished.value_m * block * (work_c - REFERENCE_C), bore_c, piston_c, hot,
-        _near(facts, finished, value_of(piston), (least, greatest)), _cautions(facts, survey, hot),
+        hole, stated("piston", piston, k), size, clearance, least, greatest, wanted.least.source, finished, stock,
+        bored, work_c, None if work_c is None else finished.value_m * block * (work_c - REFERENCE_C), bore_c,
+        piston_c, hot, _near(facts, finished, value_of(piston), (least, greatest)), _cautions(facts, survey, hot),
     )  # fmt: skip
 
 

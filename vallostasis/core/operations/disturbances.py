@@ -9,6 +9,7 @@ from datetime import datetime
 
 from vallostasis.core.notation.lengths import both_temperatures
 from vallostasis.core.operations.catalogue import OPERATIONS, Disturbance, operation_of
+from vallostasis.core.records.honing import HoneAim, HoneMarkKind
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.route_marks import MarkKind, Operation
@@ -39,7 +40,7 @@ class Doing:
 
 @once
 def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
-    """Return everything that was done and stands, oldest first: cuts, fittings, passes of a bar, and marks."""
+    """Return everything that was done and stands, oldest first: cuts, fittings, passes, rounds, and marks."""
     numbers = {hole.hole_id: hole.number for hole in facts.holes}
     found = [
         Doing(Operation.CUT, numbers[cut.hole_id], cut.cut_at, cut.cut_by)
@@ -54,6 +55,13 @@ def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
     # A pass of the bar makes another bore of it, whether or not somebody marks the boring as done.
     found += [Doing(Operation.BORE, numbers[one.hole_id], one.passed_at, one.passed_by)
               for one in facts.standing(facts.boring_passes)]  # fmt: skip
+    rounds = {one.round_id: one for one in facts.standing(facts.hone_rounds)}
+    found += [
+        Doing(Operation.HONE_BLOCK if begun.aim is HoneAim.SLEEVE else Operation.HONE, numbers[begun.hole_id],
+              one.noted_at, one.noted_by)
+        for one in facts.standing(facts.hone_marks)
+        if one.kind is HoneMarkKind.STOPPED and (begun := rounds.get(one.round_id)) is not None
+    ]  # fmt: skip
     found += [
         Doing(mark.operation, None if mark.hole_id is None else numbers[mark.hole_id], mark.done_at, mark.marked_by)
         for mark in facts.standing(facts.operation_marks)

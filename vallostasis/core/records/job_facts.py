@@ -22,6 +22,7 @@ from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
+from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.probes import Probe
@@ -118,6 +119,9 @@ class JobFacts:
     bore_decisions: tuple[BoreDecision, ...] = ()
     bore_looks: tuple[BoreLook, ...] = ()
     boring_passes: tuple[BoringPass, ...] = ()
+    hone_settings: tuple[HoneSetting, ...] = ()
+    hone_rounds: tuple[HoneRound, ...] = ()
+    hone_marks: tuple[HoneMark, ...] = ()
     bar_settings: tuple[BarSetting, ...] = ()
     scans: tuple[Scan, ...] = ()
     pulls: tuple[Pull, ...] = ()

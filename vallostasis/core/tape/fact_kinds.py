@@ -17,6 +17,7 @@ from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.preparation import Inspection, PrepStep
@@ -64,6 +65,9 @@ from vallostasis.core.tape.fact_words import (
     finding_words,
     fitting_words,
     hold_words,
+    hone_mark_words,
+    hone_round_words,
+    hone_setting_words,
     in_its_hole,
     inspection_words,
     job_wide,
@@ -94,6 +98,7 @@ from vallostasis.core.tape.fact_words import (
     where_it_was_fitted,
     where_its_pull_is,
     where_its_reading_is,
+    where_its_round_is,
     where_its_run_is,
     where_its_set_was_read,
     where_its_wait_is,
@@ -137,6 +142,9 @@ class TapeKind(StrEnum):
     BORE_LOOK = "look at a bore"
     BORING_PASS = "pass of the bar"
     BAR_SETTING = "bar set"
+    HONE_SETTING = "hone set"
+    HONE_ROUND = "round of the hone"
+    HONE_MARK = "on a round"
     SCAN = "scan"
     PROBE = "probe"
     PULL = "pull"
@@ -251,6 +259,12 @@ FACT_KINDS = (
              OnTape(TapeKind.BAR_SETTING, bar_setting_words, in_its_hole)),
     FactKind("boring_passes", BoringPass, "boring_pass", Owner.JOB,
              OnTape(TapeKind.BORING_PASS, boring_pass_words, in_its_hole)),
+    FactKind("hone_settings", HoneSetting, "hone_setting", Owner.JOB,
+             OnTape(TapeKind.HONE_SETTING, hone_setting_words, in_its_hole)),
+    FactKind("hone_rounds", HoneRound, "hone_round", Owner.JOB,
+             OnTape(TapeKind.HONE_ROUND, hone_round_words, in_its_hole)),
+    FactKind("hone_marks", HoneMark, "hone_mark", Owner.JOB,
+             OnTape(TapeKind.HONE_MARK, hone_mark_words, where_its_round_is)),
     FactKind("scans", Scan, "scan", Owner.JOB, OnTape(TapeKind.SCAN, scan_words, in_its_hole)),
     FactKind("pulls", Pull, "pull", Owner.JOB, OnTape(TapeKind.PULL, pull_words, in_its_hole)),
     FactKind("pull_marks", PullMark, "pull_mark", Owner.JOB,

@@ -13,6 +13,7 @@ from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.honing import HoneMark, HoneMarkKind, HoneRound, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.once import once
@@ -85,7 +86,7 @@ def hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
     return Whereabouts(number, f"hole-{number}")
 
 
-def in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull) -> Whereabouts:
+def in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull | HoneRound) -> Whereabouts:
     """Where it belongs."""
     return hole_with(facts, fact.hole_id)
 
@@ -301,6 +302,24 @@ def boring_pass_words(_facts: JobFacts, made: BoringPass) -> str:
     return with_more(f"{made.kind.value}, dial {both_small(made.dial_um)} a side{read}", made.words)
 
 
+def hone_setting_words(_facts: JobFacts, setting: HoneSetting) -> str:
+    """How it stands on the tape, in words."""
+    stones = f"{setting.rough_grit} and {setting.fine_grit} grit"
+    return with_more(f"hone set to the {setting.aim.value}: {stones}, {setting.method.value}", setting.words)
+
+
+def hone_round_words(_facts: JobFacts, made: HoneRound) -> str:
+    """How it stands on the tape, in words."""
+    stones = "brush" if made.stage is HoneStage.BRUSH else f"{made.stage.value}, {made.grit} grit"
+    return f"round begun: {stones}, {made.method.value}"
+
+
+def hone_mark_words(_facts: JobFacts, mark: HoneMark) -> str:
+    """How it stands on the tape, in words."""
+    said = f"stopped after {mark.strokes} double strokes" if mark.kind is HoneMarkKind.STOPPED else mark.kind.value
+    return with_more(said, mark.words)
+
+
 def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
     """How it stands on the tape, in words."""
     if planned.depth_um is None or planned.shim_um is None:
@@ -311,6 +330,11 @@ def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
 def where_its_run_is(facts: JobFacts, fact: RunPass | RunMark) -> Whereabouts:
     """Where it belongs."""
     return in_its_hole(facts, next(one for one in facts.cut_runs if one.run_id == fact.run_id))
+
+
+def where_its_round_is(facts: JobFacts, mark: HoneMark) -> Whereabouts:
+    """Where it belongs."""
+    return in_its_hole(facts, next(one for one in facts.hone_rounds if one.round_id == mark.round_id))
 
 
 def where_its_pull_is(facts: JobFacts, mark: PullMark) -> Whereabouts:

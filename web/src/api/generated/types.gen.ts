@@ -6401,6 +6401,295 @@ export type HomeBody = {
 };
 
 /**
+ * HoneAim
+ *
+ * What a bore is honed to.
+ */
+export type HoneAim = 'piston' | 'sleeve';
+
+/**
+ * HoneDrive
+ *
+ * What turns the hone.
+ */
+export type HoneDrive = 'honing machine' | 'drill';
+
+/**
+ * HoneMethod
+ *
+ * Whether the stones run in oil.
+ */
+export type HoneMethod = 'oil' | 'dry';
+
+/**
+ * HoneSettingBody
+ *
+ * How a hole is honed; the client makes the id.
+ */
+export type HoneSettingBody = {
+    /**
+     * Setting Id
+     */
+    setting_id: string;
+    aim?: HoneAim;
+    method?: HoneMethod;
+    drive?: HoneDrive;
+    /**
+     * Rough Grit
+     */
+    rough_grit?: number;
+    /**
+     * Fine Grit
+     */
+    fine_grit?: number;
+    /**
+     * Fine Stock
+     *
+     * On the diameter: what the rough stones leave for the fine ones.
+     */
+    fine_stock: string;
+    /**
+     * Brush Stock
+     *
+     * What the fine stones leave for a brush; empty without one.
+     */
+    brush_stock?: string;
+    /**
+     * Length
+     */
+    length: string;
+    /**
+     * Stone
+     */
+    stone: string;
+    /**
+     * Below
+     *
+     * How far the stones may run out below; empty where nothing stands there.
+     */
+    below?: string;
+    /**
+     * Turns
+     */
+    turns: string;
+    /**
+     * Strokes
+     */
+    strokes?: string;
+    /**
+     * Angle
+     */
+    angle?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * HoneSettingView
+ *
+ * How a hole is honed, and the stroke and cross-hatch that follow. [m], [1/min], [deg]
+ */
+export type HoneSettingView = {
+    method: HoneMethod;
+    drive: HoneDrive;
+    /**
+     * Rough Grit
+     */
+    rough_grit: number;
+    /**
+     * Fine Grit
+     */
+    fine_grit: number;
+    /**
+     * Fine Stock M
+     */
+    fine_stock_m: number;
+    /**
+     * Brush Stock M
+     */
+    brush_stock_m: number;
+    /**
+     * Length M
+     */
+    length_m: number;
+    /**
+     * Stone M
+     */
+    stone_m: number;
+    /**
+     * Below M
+     */
+    below_m: number | null;
+    /**
+     * Turns
+     */
+    turns: number;
+    /**
+     * Strokes
+     */
+    strokes: number;
+    /**
+     * Wanted Deg
+     */
+    wanted_deg: number;
+    /**
+     * Hatch Deg
+     */
+    hatch_deg: number | null;
+    /**
+     * Stroke M
+     */
+    stroke_m: number | null;
+    /**
+     * Above Out M
+     */
+    above_out_m: number | null;
+    /**
+     * Below Out M
+     */
+    below_out_m: number | null;
+    /**
+     * Stop M
+     */
+    stop_m: number | null;
+    /**
+     * Bells
+     */
+    bells: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Set By
+     */
+    set_by: string;
+};
+
+/**
+ * HoneStage
+ *
+ * What a round is for.
+ */
+export type HoneStage = 'rough' | 'fine' | 'brush';
+
+/**
+ * HoneState
+ *
+ * What comes next at a hone.
+ */
+export type HoneState = 'no size' | 'set up' | 'measure' | 'ready' | 'running' | 'done' | 'cannot tell' | 'too large';
+
+/**
+ * HoneTargetView
+ *
+ * What a bore is honed to at 20 °C. [m]
+ */
+export type HoneTargetView = {
+    /**
+     * Part
+     */
+    part: string;
+    part_size: StatedView;
+    /**
+     * More M
+     */
+    more_m: number;
+    finished: StatedView;
+    /**
+     * Source
+     */
+    source: string;
+    piston: BoreTargetView | null;
+};
+
+/**
+ * HoneView
+ *
+ * A hole that is honed. [m], [min]
+ */
+export type HoneView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    aim: HoneAim;
+    quantity: Quantity;
+    state: HoneState;
+    target: HoneTargetView | null;
+    refused: PhraseView | null;
+    setting: HoneSettingView | null;
+    /**
+     * Usual Length M
+     *
+     * Length of the bore by its lowest level, where nobody set it yet.
+     */
+    usual_length_m: number;
+    left: StatedView | null;
+    /**
+     * Levels
+     */
+    levels: Array<LevelLeftView>;
+    stage: HoneStage | null;
+    /**
+     * Round Of Stage
+     */
+    round_of_stage: number;
+    /**
+     * Stage End M
+     */
+    stage_end_m: number;
+    rate: RateView | null;
+    /**
+     * Stop
+     */
+    stop: number;
+    to_stage_end: StrokesToGoView | null;
+    turning: RoundMadeView | null;
+    /**
+     * Made
+     */
+    made: Array<RoundMadeView>;
+    /**
+     * Ahead
+     */
+    ahead: Array<RoundAheadView>;
+    minutes: StrokesToGoView | null;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+    /**
+     * Now
+     *
+     * The server's clock, against which a turning round is counted.
+     */
+    now: string;
+};
+
+/**
  * HotFitAnswer
  *
  * What is left of a press at temperature; free expansion, then Lamé. [m], [Pa], [°C]
@@ -7612,6 +7901,28 @@ export type LevelFormView = {
      * Share of the fitted ovality that greatest less least shows. [1]
      */
     share_seen: number | null;
+};
+
+/**
+ * LevelLeftView
+ *
+ * What one level has left. [m]
+ */
+export type LevelLeftView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    left: StatedView;
+    state: State;
+    /**
+     * More Strokes
+     */
+    more_strokes: number;
 };
 
 /**
@@ -10594,6 +10905,26 @@ export type RangesView = {
 };
 
 /**
+ * RateView
+ *
+ * What a double stroke takes, and within how much one more round lies. [m]
+ */
+export type RateView = {
+    /**
+     * Per Stroke M
+     */
+    per_stroke_m: number;
+    /**
+     * Within M
+     */
+    within_m: number | null;
+    /**
+     * Rounds
+     */
+    rounds: number;
+};
+
+/**
  * ReadSoFarView
  *
  * How many parts of a feature are read in full.
@@ -11273,6 +11604,115 @@ export type RoomBody = {
 };
 
 /**
+ * RoundAheadView
+ *
+ * A round that is to come: what is left before it, after it, by its edges. [m]
+ */
+export type RoundAheadView = {
+    stage: HoneStage;
+    /**
+     * Strokes
+     */
+    strokes: number;
+    /**
+     * Before M
+     */
+    before_m: number;
+    /**
+     * After M
+     */
+    after_m: number | null;
+    /**
+     * Fast M
+     */
+    fast_m: number | null;
+    /**
+     * Slow M
+     */
+    slow_m: number | null;
+};
+
+/**
+ * RoundBody
+ *
+ * A round that begins; the client makes the id.
+ */
+export type RoundBody = {
+    /**
+     * Round Id
+     */
+    round_id: string;
+    aim?: HoneAim;
+    stage: HoneStage;
+    /**
+     * Hold Reason
+     */
+    hold_reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * RoundMadeView
+ *
+ * A round that was made. [m]
+ */
+export type RoundMadeView = {
+    /**
+     * Round Id
+     */
+    round_id: string;
+    stage: HoneStage;
+    /**
+     * Grit
+     */
+    grit: number;
+    method: HoneMethod;
+    /**
+     * Strokes
+     */
+    strokes: number | null;
+    /**
+     * Before M
+     */
+    before_m: number | null;
+    /**
+     * After M
+     */
+    after_m: number | null;
+    /**
+     * Begun At
+     */
+    begun_at: string;
+    /**
+     * Begun By
+     */
+    begun_by: string;
+};
+
+/**
+ * RoundNoteBody
+ *
+ * The stones were cleaned; the client makes the id.
+ */
+export type RoundNoteBody = {
+    /**
+     * Hone Mark Id
+     */
+    hone_mark_id: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * RoundPoint
  *
  * Deepest wear a side in one direction. [m], [deg]
@@ -11307,6 +11747,38 @@ export type RoundSizeView = {
      * Is Inside
      */
     is_inside: boolean;
+};
+
+/**
+ * RoundStopBody
+ *
+ * A round that was stopped; the client makes the id.
+ */
+export type RoundStopBody = {
+    /**
+     * Hone Mark Id
+     */
+    hone_mark_id: string;
+    /**
+     * Strokes
+     */
+    strokes: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * RoundUndoBody
+ *
+ * Who takes the last step of a round back.
+ */
+export type RoundUndoBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -13688,6 +14160,26 @@ export type StripRecordView = {
 };
 
 /**
+ * StrokesToGoView
+ *
+ * A band of nine in ten: its fast edge, its middle, its slow edge.
+ */
+export type StrokesToGoView = {
+    /**
+     * Fast
+     */
+    fast: number;
+    /**
+     * Middle
+     */
+    middle: number;
+    /**
+     * Slow
+     */
+    slow: number | null;
+};
+
+/**
  * StudsView
  *
  * What the studs of a head do when tight. [m], [Pa], [N]
@@ -14404,7 +14896,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'scan' | 'probe' | 'pull' | 'on a pull';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'scan' | 'probe' | 'pull' | 'on a pull';
 
 /**
  * TapeLine
@@ -20099,6 +20591,392 @@ export type ComputeInsertionResponses = {
 };
 
 export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
+
+export type ReadHoningData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        aim?: HoneAim;
+    };
+    url: '/api/jobs/{job_id}/honing/{hole}';
+};
+
+export type ReadHoningErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadHoningError = ReadHoningErrors[keyof ReadHoningErrors];
+
+export type ReadHoningResponses = {
+    /**
+     * Successful Response
+     */
+    200: HoneView;
+};
+
+export type ReadHoningResponse = ReadHoningResponses[keyof ReadHoningResponses];
+
+export type SetHoneData = {
+    body: HoneSettingBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/honing/{hole}/settings';
+};
+
+export type SetHoneErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetHoneError = SetHoneErrors[keyof SetHoneErrors];
+
+export type SetHoneResponses = {
+    /**
+     * Successful Response
+     */
+    201: HoneView;
+};
+
+export type SetHoneResponse = SetHoneResponses[keyof SetHoneResponses];
+
+export type BeginHoneRoundData = {
+    body: RoundBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/honing/{hole}/rounds';
+};
+
+export type BeginHoneRoundErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginHoneRoundError = BeginHoneRoundErrors[keyof BeginHoneRoundErrors];
+
+export type BeginHoneRoundResponses = {
+    /**
+     * Successful Response
+     */
+    201: HoneView;
+};
+
+export type BeginHoneRoundResponse = BeginHoneRoundResponses[keyof BeginHoneRoundResponses];
+
+export type StopHoneRoundData = {
+    body: RoundStopBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Round Id
+         */
+        round_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/honing/{hole}/rounds/{round_id}/stop';
+};
+
+export type StopHoneRoundErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type StopHoneRoundError = StopHoneRoundErrors[keyof StopHoneRoundErrors];
+
+export type StopHoneRoundResponses = {
+    /**
+     * Successful Response
+     */
+    201: HoneView;
+};
+
+export type StopHoneRoundResponse = StopHoneRoundResponses[keyof StopHoneRoundResponses];
+
+export type NoteOnHoneRoundData = {
+    body: RoundNoteBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Round Id
+         */
+        round_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/honing/{hole}/rounds/{round_id}/notes';
+};
+
+export type NoteOnHoneRoundErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteOnHoneRoundError = NoteOnHoneRoundErrors[keyof NoteOnHoneRoundErrors];
+
+export type NoteOnHoneRoundResponses = {
+    /**
+     * Successful Response
+     */
+    201: HoneView;
+};
+
+export type NoteOnHoneRoundResponse = NoteOnHoneRoundResponses[keyof NoteOnHoneRoundResponses];
+
+export type UndoHoneRoundData = {
+    body: RoundUndoBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Round Id
+         */
+        round_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/honing/{hole}/rounds/{round_id}/undo';
+};
+
+export type UndoHoneRoundErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type UndoHoneRoundError = UndoHoneRoundErrors[keyof UndoHoneRoundErrors];
+
+export type UndoHoneRoundResponses = {
+    /**
+     * Successful Response
+     */
+    201: HoneView;
+};
+
+export type UndoHoneRoundResponse = UndoHoneRoundResponses[keyof UndoHoneRoundResponses];
 
 export type ReadBoringData = {
     body?: never;

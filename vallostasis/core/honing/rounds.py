@@ -1,0 +1,120 @@
+"""The rounds of a job as they were made, what each took by the readings before and after it, and what that teaches.
+
+References
+----------
+.. [1] JCGM 100:2008 (GUM), 5.1.2: the mean of places that were read both times.
+"""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from vallostasis.core.bores.wall import part_of_bore
+from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.honing.rate import Rate, rate_of
+from vallostasis.core.records.honing import HoneAim, HoneMark, HoneMarkKind, HoneMethod, HoneRound, HoneStage
+from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.once import once
+from vallostasis.core.records.rows import Hole, Place, Quantity
+from vallostasis.core.surveys.loads import running_bore
+from vallostasis.core.surveys.places import places_of, sets_of_part
+
+_NEVER = 1 << 62
+
+
+@dataclass(frozen=True, slots=True)
+class RoundMade:
+    """One round that stands. [m]
+
+    ``stopped`` is None while it turns. ``before_m`` and ``after_m`` are mean diameters of the places that were read
+    both before and after it, None where they were not.
+    """
+
+    begun: HoneRound
+    stopped: HoneMark | None
+    before_m: float | None
+    after_m: float | None
+
+    @property
+    def strokes(self) -> int | None:
+        """Its double strokes; None while it turns."""
+        return None if self.stopped is None else self.stopped.strokes
+
+    @property
+    def taken_m(self) -> float | None:
+        """What it took on the diameter. [m] By definition."""
+        return None if self.before_m is None or self.after_m is None else self.after_m - self.before_m
+
+
+def bore_of(facts: JobFacts, aim: HoneAim) -> Quantity:
+    """Return which bore is honed: the block's to a sleeve, else the one a piston runs in. By construction."""
+    return Quantity.BLOCK_BORE if aim is HoneAim.SLEEVE else running_bore(facts.card)
+
+
+@once
+def rounds_of(facts: JobFacts, hole: Hole, aim: HoneAim) -> tuple[RoundMade, ...]:
+    """Return the rounds of a hole, oldest first. GUM 5.1.2 [1]_ of the module. [m]"""
+    begun = [one for one in facts.standing(facts.hone_rounds) if one.hole_id == hole.hole_id and one.aim is aim]
+    stops = {one.round_id: one for one in facts.standing(facts.hone_marks) if one.kind is HoneMarkKind.STOPPED}
+    read = _read_sets(facts, hole, aim)
+    found = []
+    for at, one in enumerate(begun):
+        stopped = stops.get(one.round_id)
+        since = 0 if at == 0 else _end(begun[at - 1], stops)
+        until = begun[at + 1].event if at + 1 < len(begun) else _NEVER
+        before = _newest(read, since, one.event)
+        after = {} if stopped is None else _newest(read, stopped.event, until)
+        both = sorted(before.keys() & after.keys(), key=str)
+        means = (sum(before[place] for place in both) / len(both), sum(after[place] for place in both) / len(both)
+                 ) if both else (None, None)  # fmt: skip
+        found.append(RoundMade(one, stopped, *means))
+    return tuple(found)
+
+
+def _end(begun: HoneRound, stops: dict[UUID, HoneMark]) -> int:
+    stopped = stops.get(begun.round_id)
+    return begun.event if stopped is None else stopped.event
+
+
+def _read_sets(facts: JobFacts, hole: Hole, aim: HoneAim) -> list[tuple[int, dict[Place, float]]]:
+    """Sizes of every set of the bore, with the event of its newest reading. [m]"""
+    quantity = bore_of(facts, aim)
+    part, (pattern, _) = part_of_bore(facts, hole, quantity), pattern_of(facts.card, quantity)
+    found = []
+    for reading_set in sets_of_part(facts, quantity, part):
+        places = places_of(facts, quantity, part, pattern, reading_set)
+        sizes = {one.place: one.value_m for one in places if one.value_m is not None}
+        if sizes:
+            found.append((max(row.event for one in places for row in one.readings), sizes))
+    return found
+
+
+def _newest(read: list[tuple[int, dict[Place, float]]], since: int, until: int) -> dict[Place, float]:
+    """The newest set between two events."""
+    return next((sizes for event, sizes in reversed(read) if since < event < until), {})
+
+
+def open_round(facts: JobFacts, hole: Hole, aim: HoneAim) -> RoundMade | None:
+    """Return the round that turns in a hole; None where none does. House rule: one at a time."""
+    made = rounds_of(facts, hole, aim)
+    return made[-1] if made and made[-1].stopped is None else None
+
+
+def learned_rate(facts: JobFacts, aim: HoneAim, grit: int, method: HoneMethod) -> Rate | None:
+    """Return what a stroke takes, learned from every hole of the job with the same stones, wet or dry as asked.
+
+    Material and size of the bores of one job are the same. None where no round was read before and after. [m]
+    Student's t of `rate`.
+    """
+    made = [
+        one
+        for hole in facts.holes
+        for one in rounds_of(facts, hole, aim)
+        if one.begun.grit == grit and one.begun.method is method and one.taken_m is not None and one.strokes
+    ]
+    made.sort(key=lambda one: one.begun.event)
+    return rate_of([one.taken_m or 0.0 for one in made], [float(one.strokes or 0) for one in made])
+
+
+def strokes_of_stage(made: tuple[RoundMade, ...], stage: HoneStage) -> int:
+    """Return the double strokes that a hole had in a stage. By definition."""
+    return sum(one.strokes or 0 for one in made if one.begun.stage is stage)
