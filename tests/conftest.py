@@ -1,13 +1,15 @@
 """One private PostgreSQL for the whole run; every test gets its own database, copied from a template."""
 
 import contextlib
+import fcntl
 import itertools
 import os
 import select
 import shutil
 import signal
+import subprocess
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from uuid import UUID
 
@@ -70,14 +72,53 @@ def kill_and_wait(pid: int) -> None:
         os.close(process)
 
 
+def _folder_of_run() -> Path:
+    """What all workers of a run share: it bears the number of the process that they are children of."""
+    is_worker = "PYTEST_XDIST_WORKER" in os.environ
+    return _folder_for_cluster() / f"{FOLDER_PREFIX}{os.getppid() if is_worker else os.getpid()}-once"
+
+
+def made_once(name: str, make: Callable[[Path], None]) -> Path:
+    """Return a folder that whichever worker needs it first makes for all of them."""
+    folder = _folder_of_run()
+    folder.mkdir(mode=0o755, exist_ok=True)
+    with (folder / f"{name}.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not (folder / f"{name}.made").exists():
+            make(folder / name)
+            (folder / f"{name}.made").touch()
+    return folder / name
+
+
+def pytest_sessionfinish() -> None:
+    """Whoever the workers are children of clears what they shared."""
+    if "PYTEST_XDIST_WORKER" not in os.environ:
+        shutil.rmtree(_folder_of_run(), ignore_errors=True)
+
+
+def _with_templates(folder: Path) -> None:
+    """A cluster with an empty store and one with the demo jobs, to be copied."""
+    cluster = PrivateCluster(folder, durable=False)
+    server = cluster.start()
+    try:
+        with psycopg.connect(_make_database(server, "empty_template", "template1")) as conn:
+            migrate(conn)
+        with psycopg.connect(_make_database(server, "demo_template", "empty_template")) as conn:
+            load_demo(conn)
+    finally:
+        cluster.stop()
+
+
 @pytest.fixture(scope="session")
 def server() -> Iterator[str]:
     within = _folder_for_cluster()
     _clear_left_over(within)
     prefix = f"{FOLDER_PREFIX}{os.getpid()}-"
     with tempfile.TemporaryDirectory(prefix=prefix, dir=within, ignore_cleanup_errors=True) as folder:
-        cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
         Path(folder).chmod(0o755)
+        made = made_once("cluster", _with_templates)
+        subprocess.run(["cp", "-a", str(made), f"{folder}/cluster"], check=True)
+        cluster = PrivateCluster(Path(folder) / "cluster", durable=False)
         try:
             yield cluster.start()
         finally:
@@ -101,16 +142,12 @@ def _copy(server: str, template: str) -> Iterator[str]:
 
 
 @pytest.fixture(scope="session")
-def empty_template(server: str) -> str:
-    with psycopg.connect(_make_database(server, "empty_template", "template1")) as conn:
-        migrate(conn)
+def empty_template() -> str:
     return "empty_template"
 
 
 @pytest.fixture(scope="session")
-def demo_template(server: str, empty_template: str) -> str:
-    with psycopg.connect(_make_database(server, "demo_template", empty_template)) as conn:
-        load_demo(conn)
+def demo_template() -> str:
     return "demo_template"
 
 

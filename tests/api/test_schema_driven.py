@@ -13,6 +13,7 @@ from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import response_schema_conformance, status_code_conformance
 
 from tests.conftest import copy_of_demo
+from tests.deep import DEEP
 from tests.e2e.conftest import serving
 from vallostasis.main import create_app
 from vallostasis.settings import Settings
@@ -20,7 +21,7 @@ from vallostasis.settings import Settings
 # The application runs in this process: its threads draw random numbers of their own while examples are made.
 pytestmark = pytest.mark.filterwarnings("ignore:Do not use the .random. module inside strategies")
 
-EXAMPLES = 12
+EXAMPLES = 12 if DEEP else 4
 # Printing takes seconds.
 FEW = 1
 # A stream that never ends: the browser tests listen to it.

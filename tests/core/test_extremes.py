@@ -4,10 +4,11 @@ from math import degrees, pi, sqrt
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import integrate, stats
 
+from tests.deep import DEEP
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.uncertainty.budget import Estimate, Source, estimate, exactly
 from vallostasis.core.uncertainty.extremes import (
@@ -33,6 +34,7 @@ def _chance_within(radius: float, one: float, other: float) -> float:
     return float(integrate.quad(across, -radius, radius, epsabs=1e-10)[0])
 
 
+@settings(max_examples=100 if DEEP else 25)
 @given(one=st.floats(0.5, 5), other=st.floats(0.5, 5))
 def test_the_circle_of_an_amplitude_holds_both_errors(one: float, other: float) -> None:
     radius = amplitude_factor(np.diag([one**2, other**2]), 2.0)

@@ -11,6 +11,7 @@ from pathlib import Path
 
 import pytest
 
+from tests.conftest import made_once
 from tests.ports import DEVICES, free_ports
 from vallostasis.machine import packages
 
@@ -50,18 +51,20 @@ def folder() -> Iterator[Path]:
         yield Path(name) / "data"
 
 
+def _started_on_nothing(folder: Path) -> None:
+    """A demo loads, serves, and is told to stop."""
+    port = free_ports()
+    process = start_demo(folder, port)
+    wait_for(port, process)
+    process.send_signal(signal.SIGTERM)
+    said, _ = process.communicate(timeout=START_SECONDS)
+    assert process.returncode == 0, said
+
+
 @pytest.fixture(scope="session")
-def loaded() -> Iterator[Path]:
+def loaded() -> Path:
     """The folder of a demo that was started on nothing, loaded, and stopped."""
-    with tempfile.TemporaryDirectory(prefix="vallo-loaded-", dir="/tmp", ignore_cleanup_errors=True) as name:
-        Path(name).chmod(0o755)
-        port = free_ports()
-        process = start_demo(Path(name) / "data", port)
-        wait_for(port, process)
-        process.send_signal(signal.SIGTERM)
-        said, _ = process.communicate(timeout=START_SECONDS)
-        assert process.returncode == 0, said
-        yield Path(name) / "data"
+    return made_once("loaded", _started_on_nothing)
 
 
 @pytest.fixture

@@ -17,6 +17,7 @@ import psycopg
 import pytest
 
 from tests.conftest import kill_and_wait
+from tests.deep import DEEP
 from tests.ports import free_ports
 from vallostasis.core.records.cut_runs import CHECKS
 from vallostasis.machine.postgres import MachineError, PrivateCluster
@@ -25,8 +26,7 @@ from vallostasis.main import create_app
 from vallostasis.settings import Settings
 
 SEED = 20_251
-APP_KILLS = 30
-DATABASE_KILLS = 10
+APP_KILLS, DATABASE_KILLS = (30, 10) if DEEP else (9, 3)
 # A kill comes after so many more acknowledgements, at random, while both benches have a request under way.
 MOST_BETWEEN_KILLS = 5
 BENCHES = 2

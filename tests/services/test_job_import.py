@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
+from tests.deep import DEEP
 from vallostasis.core.operations.schools import NO_PLATE, PLATE
 from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Place, Quantity
@@ -125,7 +126,7 @@ def test_a_file_spoilt_anywhere_is_refused_or_taken_whole(demo: Conn, rich_job: 
     chance = random.Random(SEED)
     nasty: list[Any] = [None, "", "x", -1, 0, 1e308, "1e400", "NaN", [], {}, str(uuid4()), True, "A" * 5000, "\x00"]
     outcomes = set()
-    for _ in range(250):
+    for _ in range(250 if DEEP else 80):
         document = json.loads(content)
         _spoil(document, chance, chance.choice(nasty))
         with elsewhere.transaction(force_rollback=True):

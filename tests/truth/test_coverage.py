@@ -4,7 +4,6 @@
 case says so and only its lower edge is held.
 """
 
-import os
 from collections.abc import Callable
 from dataclasses import replace
 from decimal import Decimal
@@ -15,6 +14,7 @@ import pytest
 
 from tests.core.card import length, limit
 from tests.core.facts import level
+from tests.deep import DEEP
 from tests.truth import answers
 from tests.truth.draw import Face, Gauge, bore_story, dry_card, read_bore, read_face, share, story, wet_card
 from vallostasis.core.gauges.zero_checks import Drift
@@ -23,7 +23,7 @@ from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import CardLevel, FeatureSheet, SpecCard
 from vallostasis.core.surveys.derived import DerivedKind
 
-TRIALS = 5000 if os.environ.get("VALLO_DEEP") else 200
+TRIALS = 5000 if DEEP else 200
 # Coverage asked for: 95 ± 2 %.
 LEAST, GREATEST = 0.93, 0.97
 HOURS = (12.0, 3.0, 6.0, 9.0)

@@ -4,13 +4,13 @@ How far a liner goes by hand is held too, with the friction and the push of each
 published source, for how gauges scatter; Coulomb and Lamé for what is true.
 """
 
-import os
 from uuid import uuid4
 
 import numpy as np
 
 from tests.core.card import dry_card, length, limit
 from tests.core.facts import Story, level
+from tests.deep import DEEP
 from vallostasis.core.fits.effects import WALLS_WITHIN, FitWalls, close_in_of
 from vallostasis.core.fits.going_in import expected_way_in
 from vallostasis.core.fits.insertion import (
@@ -31,8 +31,8 @@ from vallostasis.core.records.spec_card import CardLevel, FeatureSheet
 from vallostasis.core.uncertainty.budget import difference_of, estimate, mean_of, stated
 from vallostasis.core.uncertainty.reading_errors import GaugeSources, ReadOf, gauge_errors
 
-PAIRS = 5000 if os.environ.get("VALLO_DEEP") else 1500
-PULLS = 1000 if os.environ.get("VALLO_DEEP") else 200
+PAIRS = 5000 if DEEP else 1000
+PULLS = 1000 if DEEP else 200
 RINGS = Rings(0.1205, 0.127, 0.150, MATERIALS["iron"].elastic, MATERIALS["iron"].elastic)
 WALLS = FitWalls(RINGS, MATERIALS["iron"], MATERIALS["iron"], 0.0, True, ())
 BORE, OUTSIDE = GaugeSources(step_m=2.54e-6, repeatability_m=1.8e-6), GaugeSources(step_m=2.54e-6, repeatability_m=2e-6)

@@ -3,7 +3,6 @@
 2.5 % is one tail beyond 1.96 σ of the normal distribution; the house's k = 2 leaves 2.28 %.
 """
 
-import os
 from collections import Counter
 from dataclasses import replace
 
@@ -11,6 +10,7 @@ import numpy as np
 import pytest
 
 from tests.core.card import limit
+from tests.deep import DEEP
 from tests.truth import answers
 from tests.truth.draw import Face, Gauge, read_face, story, wet_card
 from tests.truth.test_coverage import HOURS, _bore, _moved
@@ -19,7 +19,7 @@ from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.uncertainty.decision import RuleKind, State
 
-TRIALS = 6000 if os.environ.get("VALLO_DEEP") else 500
+TRIALS = 6000 if DEEP else 400
 ONE_TAIL = 0.025
 
 

@@ -3,7 +3,6 @@
 Common practice, no published source, for how bores wear: a cone, deepest where the top ring turns, more on one side.
 """
 
-import os
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from uuid import uuid4
@@ -11,6 +10,7 @@ from uuid import uuid4
 import numpy as np
 import pytest
 
+from tests.deep import DEEP
 from vallostasis.core.bores.clean_up import smallest_step
 from vallostasis.core.bores.clean_up_of_hole import BoringTerms, WornWall, clean_up_of_hole
 from vallostasis.core.bores.wall_field import FieldLevel, clock_weights
@@ -23,7 +23,7 @@ from vallostasis.core.uncertainty.reading_errors import GaugeSources, ReadOf, ga
 
 STANDARD, STOCK, MOVE, RING_TOP = 0.1, 60e-6, 130e-6, 0.016
 STEPS = (0.25e-3, 0.5e-3, 0.75e-3, 1.0e-3, 1.5e-3)
-BORES = 5000 if os.environ.get("VALLO_DEEP") else 500
+BORES = 5000 if DEEP else 250
 STEP_UM, REPEAT_UM = 2.0, 2.2
 DENSE = np.radians(np.arange(0, 360, 0.5))
 READ_DEPTHS = (0.018, 0.036, 0.06, 0.09, 0.13)

@@ -21,6 +21,7 @@ from vallostasis.core.notation.lengths import Unit, metres
 from vallostasis.core.records.honing import HoneAim, HoneDrive, HoneMethod, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity
+from vallostasis.core.surveys.loads import Held, held
 from vallostasis.core.trail import Phrase
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.services import honing
@@ -186,6 +187,8 @@ class HoneView(BaseModel):
     target: HoneTargetView | None
     refused: PhraseView | None
     setting: HoneSettingView | None
+    part_key: str
+    clamped: bool = Field(description="The bore is read clamped, as things are chosen now.")
     usual_length_m: float = Field(description="Length of the bore by its lowest level, where nobody set it yet.")
     left: StatedView | None
     levels: list[LevelLeftView]
@@ -208,12 +211,15 @@ class HoneView(BaseModel):
         """Show where a hone stands."""
         turning = None if one.turning is None else RoundMadeView.of(one.turning)
         before = [made for made in one.made if made.begun.stage is one.stage and made.stopped is not None]
+        setup = facts.present_setup(one.survey.feature.quantity)
         lowest = max((metres(level.depth_um) for level in one.survey.pattern.levels), default=0.0)
         return cls(
             hole=one.hole.number, holes=[hole.number for hole in facts.holes], aim=one.aim,
             quantity=one.survey.feature.quantity, state=one.state, target=HoneTargetView.of(one.target),
             refused=PhraseView.of(one.target) if isinstance(one.target, Phrase) else None,
-            setting=HoneSettingView.of(one), usual_length_m=lowest, left=StatedView.maybe(one.left),
+            setting=HoneSettingView.of(one), part_key=one.survey.part.key,
+            clamped=setup is not None and held(setup.load) is Held.CLAMPED, usual_length_m=lowest,
+            left=StatedView.maybe(one.left),
             levels=[LevelLeftView.of(level) for level in one.levels], stage=one.stage, round_of_stage=len(before) + 1,
             stage_end_m=one.stage_end_m, rate=RateView.of(one.rate), stop=one.stop,
             to_stage_end=StrokesToGoView.of(one.to_stage_end), turning=turning,

@@ -76,6 +76,12 @@ export const router = createRouter({
           component: () => import('@/features/boring/BoringPage.vue'),
         },
         {
+          path: 'honing/:hole(\\d+)/:aim(piston|sleeve)?',
+          name: 'honing',
+          meta: { full: true },
+          component: () => import('@/features/honing/HonePage.vue'),
+        },
+        {
           path: 'conversion/:hole(\\d+)?',
           name: 'conversion',
           component: () => import('@/features/conversion/ConversionPage.vue'),

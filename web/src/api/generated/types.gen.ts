@@ -6638,6 +6638,16 @@ export type HoneView = {
     refused: PhraseView | null;
     setting: HoneSettingView | null;
     /**
+     * Part Key
+     */
+    part_key: string;
+    /**
+     * Clamped
+     *
+     * The bore is read clamped, as things are chosen now.
+     */
+    clamped: boolean;
+    /**
      * Usual Length M
      *
      * Length of the bore by its lowest level, where nobody set it yet.

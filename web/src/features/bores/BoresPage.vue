@@ -96,6 +96,9 @@ const decided = computed(() => {
             <RouterLink class="link ml-4" :to="{ name: 'boring', params: { hole: String(hole.hole) } }"
               >Bore it</RouterLink
             >
+            <RouterLink class="link" :to="{ name: 'honing', params: { hole: String(hole.hole) } }"
+              >Hone it</RouterLink
+            >
             <span v-if="hole.best && hole.best.move_m > 0"
               >centre moved <b class="num">{{ lengthText(hole.best.move_m, unit) }}</b></span
             >

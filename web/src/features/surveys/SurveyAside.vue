@@ -9,7 +9,7 @@ import ZeroLook from '@/shared/ui/ZeroLook.vue'
 import { featureOf } from '@/shared/state/catalogue'
 
 import SurveySetup from './SurveySetup.vue'
-import type { SurveyBench } from './useSurvey'
+import type { SurveyBench } from '@/shared/state/useSurvey'
 import WarmthPanel from './WarmthPanel.vue'
 
 /** How it is read, how warm everything is, whether the zero still stands, and the letters on the part. */

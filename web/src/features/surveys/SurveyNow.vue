@@ -14,8 +14,8 @@ import UndoButton from '@/shared/ui/UndoButton.vue'
 import UndoNote from '@/shared/ui/UndoNote.vue'
 
 import NeedleCounter from './NeedleCounter.vue'
-import type { SurveyBench } from './useSurvey'
-import type { SurveyGauge } from './useSurveyGauge'
+import type { SurveyBench } from '@/shared/state/useSurvey'
+import type { SurveyGauge } from '@/shared/state/useSurveyGauge'
 
 /** The place to read now, what the gauge says in huge digits, and the keys to take it. */
 const props = defineProps<{ bench: SurveyBench; gauge: SurveyGauge; undo: Undo }>()

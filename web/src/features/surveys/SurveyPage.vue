@@ -17,8 +17,8 @@ import SurveyNow from './SurveyNow.vue'
 import SurveyNumbers from './SurveyNumbers.vue'
 import SurveyTable from './SurveyTable.vue'
 import SurveyTop from './SurveyTop.vue'
-import { useSurvey } from './useSurvey'
-import { useSurveyGauge } from './useSurveyGauge'
+import { useSurvey } from '@/shared/state/useSurvey'
+import { useSurveyGauge } from '@/shared/state/useSurveyGauge'
 
 /** The bench for any feature: the part drawn with its pattern, one place to read now, one large key. */
 const job = useJob()

@@ -8,7 +8,7 @@ import { useLoaded } from '@/shared/state/useLoaded'
 import BenchHead from '@/shared/ui/BenchHead.vue'
 import SourceBadge from '@/shared/ui/SourceBadge.vue'
 
-import type { SurveyBench } from './useSurvey'
+import type { SurveyBench } from '@/shared/state/useSurvey'
 
 /** The way out, every part of this feature with its state, and how many places are missing. */
 const props = defineProps<{ block: BlockView; bench: SurveyBench }>()

@@ -19,7 +19,7 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
-import type { SurveyBench } from './useSurvey'
+import type { SurveyBench } from '@/shared/state/useSurvey'
 
 /** How warm part, gauge, master and room are; what that does to a size, and when the part is soaked. */
 const props = defineProps<{ survey: SurveyView; bench: SurveyBench; jobId: string }>()

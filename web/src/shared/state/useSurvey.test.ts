@@ -11,7 +11,7 @@ import type { Undo } from '@/shared/state/useUndo'
 import { type Mounted, mounted } from '@/testing/mounted'
 import { type FakeServer, fakeServer, refusalBody, settled } from '@/testing/server'
 
-import { placeKey } from '@/shared/state/places'
+import { placeKey } from './places'
 import { type SurveyBench, useSurvey } from './useSurvey'
 
 const SURVEY = /\/surveys\/block bore\/hole-[12]$/

@@ -31,11 +31,18 @@ export interface SurveyBench extends Capture {
   move: (way: Way) => void
 }
 
-export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
+/** ``of`` names what is read where the address does not; which place is at hand is then not kept in the address. */
+export function useSurvey(
+  job: JobNow,
+  undo: Undo,
+  of: (() => { quantity: Quantity; part: string }) | null = null,
+): SurveyBench {
   const route = useRoute()
   const router = useRouter()
-  const quantity = computed(() => String(route.params['quantity']) as Quantity)
-  const partKey = computed(() => String(route.params['part']))
+  const chosen = ref<string | null>(null)
+  const quantity = computed(() => of?.().quantity ?? (String(route.params['quantity']) as Quantity))
+  const partKey = computed(() => of?.().part ?? String(route.params['part']))
+  const addressed = computed(() => (of ? chosen.value : (route.query['at'] ?? null)))
   const liner = ref('')
   const capture = useCapture(job.jobId, undo, () => here.value && captureSpot(here.value), settled)
   const ofPart = () => ({ job_id: job.jobId, quantity: quantity.value, part: partKey.value })
@@ -54,6 +61,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
   watch([quantity, partKey], () => {
     capture.refusal.value = null
     capture.taken.forget()
+    chosen.value = null
   })
   const stop = onChange((changed) => (changed === null || changed === job.jobId ? load() : undefined))
   onBeforeUnmount(stop)
@@ -64,7 +72,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
       .map((one) => placeKey(one.body)),
   )
   const at = computed(() => {
-    if (typeof route.query['at'] === 'string') return route.query['at']
+    if (typeof addressed.value === 'string') return addressed.value
     if (!survey.value) return null
     const first = survey.value.places[0]
     return nextPlace(survey.value, null, waiting.value) ?? (first ? placeKey(first.place) : null)
@@ -75,7 +83,8 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
 
   async function go(key: string | null): Promise<void> {
     capture.refusal.value = null
-    await router.replace({ query: key === null ? {} : { at: key } })
+    if (of) chosen.value = key
+    else await router.replace({ query: key === null ? {} : { at: key } })
   }
   const step = (by: 1 | -1) => survey.value && void go(stepPlace(survey.value, at.value, by))
   const move = (way: Way) => survey.value && void go(movePlace(survey.value, at.value, way))
@@ -97,7 +106,7 @@ export function useSurvey(job: JobNow, undo: Undo): SurveyBench {
 
   async function settled(at: CaptureSpot): Promise<void> {
     // Who moved on meanwhile is not moved back.
-    if (typeof route.query['at'] === 'string' && route.query['at'] !== at.key) return
+    if (typeof addressed.value === 'string' && addressed.value !== at.key) return
     await go((survey.value && nextPlace(survey.value, at.key, waiting.value)) ?? at.key)
   }
 

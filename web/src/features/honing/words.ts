@@ -1,0 +1,5 @@
+/** Minutes and seconds as a clock shows them. */
+export function minuteText(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds))
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+}
