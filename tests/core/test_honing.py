@@ -81,18 +81,20 @@ def test_nothing_is_foretold_from_two_rounds_or_from_rates_all_over_the_place() 
 def test_a_round_stops_at_its_fast_edge_at_the_latest_at_sixty_in_a_hundred() -> None:
     """A stroke takes 1 µm ± nothing: 100 µm to go is stopped at 60 strokes; 20 first where nobody knows."""
     sure = Rate(1e-6, 1e-9, 5)
-    assert stop_after(None, 100e-6, 1e-6) == FIRST_STROKES
-    assert stop_after(Rate(1e-6, 0.0, 1), 20e-6, 1e-6) == 12
-    assert stop_after(sure, 100e-6, 1e-6) == 60
+    far = 1.0
+    assert stop_after(None, 100e-6, 1e-6, far, 0.0) == FIRST_STROKES
+    assert stop_after(Rate(1e-6, 0.0, 1), 20e-6, 1e-6, far, 0.0) == 12
+    assert stop_after(sure, 100e-6, 1e-6, far, 0.0) == 60
     unsure = Rate(1e-6, 0.5e-6, 5)
-    assert stop_after(unsure, 100e-6, 1e-6) < 60
+    assert stop_after(unsure, 100e-6, 1e-6, far, 0.0) == int(100 / (1 + stats.t.ppf(0.95, 4) * 0.5 * np.sqrt(1.2)))
     # What would be left after the share is not worth a round of its own: to the fast edge.
-    assert stop_after(sure, 10e-6, 2.5e-6) < 6
-    assert stop_after(Rate(1e-6, 1e-9, 9), 4e-6, 0.9e-6) == int(4 - stats.t.ppf(0.95, 8) * 0.9)
-    assert stop_after(sure, 0.0, 1e-6) == 0
-    assert stop_after(sure, 3e-6, 3e-6) == 0
-    assert stop_after(sure, 100e-6, 1e-6, guard_m=30e-6) < 30
-    assert stop_after(sure, 100e-6, 1e-6, guard_m=0.0) == 0
+    assert stop_after(Rate(1e-6, 1e-12, 9), 4.5e-6, 1e-6, far, 0.0) == 4
+    assert stop_after(Rate(1e-6, 1e-12, 9), 5.5e-6, 1e-6, far, 0.0) == 3
+    assert stop_after(sure, 0.0, 1e-6, far, 0.0) == 0
+    # The greatest size is kept from by the whole doubt of what is left.
+    assert stop_after(Rate(1e-6, 1e-12, 9), 100e-6, 1e-6, 30e-6, 5e-6) == int(30 - stats.norm.ppf(0.95) * 5)
+    assert stop_after(sure, 100e-6, 1e-6, 0.0, 0.0) == 0
+    assert stop_after(sure, 100e-6, 1e-6, 3e-6, 3e-6) == 0
 
 
 @given(st.floats(0.05, 0.6), st.floats(0.01, 0.4), st.floats(0.0, 0.3))
@@ -197,8 +199,7 @@ def test_a_stopped_round_asks_for_a_reading_and_then_teaches_its_rate() -> None:
     assert now.rate is not None and now.rate.is_learned
     assert now.rate.per_stroke_m == pytest.approx((18 + 18 + 17) / 60 * 1e-6)
     # 42 to the end of the stage at 0.883 a stroke: 60 in 100 of it are 28.5 strokes, its fast edge may be nearer.
-    assert now.to_stage_end is not None
-    assert now.stop == min(28, int(now.to_stage_end.fast))
+    assert now.stop == 28
     assert now.ahead[0].after_m == pytest.approx(67e-6 - now.stop * now.rate.per_stroke_m)
     assert now.ahead[0].fast_m is not None and now.ahead[0].slow_m is not None
     assert now.ahead[0].fast_m < now.ahead[0].after_m < now.ahead[0].slow_m

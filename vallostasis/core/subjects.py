@@ -91,8 +91,8 @@ SUBJECTS = (
          Operation.SOAK),
         checks=fit_checks.CHECKS,
     ),
-    Subject("boring", ()),
     Subject("honing", ()),
+    Subject("boring", ()),
     Subject("conversions", (Quantity.REGISTER_LINE, Quantity.INSERT_POCKET, Quantity.INSERT_OUTSIDE)),
     Subject("findings", (), operations=(Operation.STRIP, Operation.MEASURE)),
     Subject(

@@ -9,6 +9,7 @@ from decimal import Decimal
 from math import cos, radians
 
 from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.records.honing import HoneStage
 from vallostasis.core.records.pulls import PullMarkKind
 from vallostasis.core.records.route_marks import FindingKind, Operation
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
@@ -29,6 +30,7 @@ from vallostasis.demo.survey_play import (
 )
 
 SEED = 26061
+FREE = "free, no plate; main caps torqued"
 NUMBER = "26-061"
 BLOCK = BlockTruth((HoleTruth(7_925.0), HoleTruth(7_930.0)),
                    (LinerTruth("B1", "Aldmoor", "A-35", 7_950.0), LinerTruth("B2", "Aldmoor", "A-35", 7_945.0)),
@@ -40,7 +42,9 @@ TRUE_SHARE, LOST_THOU = 0.75, 0.26
 # Below the rings metal went as it popped: so much of the press was gone there. [1]
 SHAVED = 0.25
 INSIDE_UM = 4.745 * INCH_UM
-FINISHED_UM = 4.7502 * INCH_UM
+FINISHED_UM, BORED_UM = 4.7502 * INCH_UM, 4.7461 * INCH_UM
+# Pistons as their maker ground them, across the pin; the liner is wanted 5.5 thou over them.
+PISTON_UM = {1: 4.7448 * INCH_UM, 2: 4.7447 * INCH_UM}
 
 
 def outside_um(number: int, level_um: float) -> float:
@@ -62,7 +66,7 @@ def press_um(number: int, level_um: float) -> float:
     return presses[-1]
 
 
-def truth_um(quantity: Quantity, part: str, place: Place, finished: bool = False) -> float | None:
+def truth_um(quantity: Quantity, part: str, place: Place, cut_um: float | None = None) -> float | None:
     """What a perfect gauge at 20 °C would find. [µm]"""
     number = int(part[-1]) if part[-1].isdigit() else 1
     level, axis = float(place.level_um or 0), radians(place.axis_deg or 0)
@@ -74,12 +78,36 @@ def truth_um(quantity: Quantity, part: str, place: Place, finished: bool = False
     if quantity is Quantity.LINER_INSIDE:
         return INSIDE_UM + 0.1 * THOU_UM * number
     if quantity is Quantity.LINER_BORE:
-        if finished:
-            return FINISHED_UM + oval
+        if cut_um is not None:
+            return cut_um + oval
         kept = SHAVED if number == 2 and 0.7 < level / (9.5 * INCH_UM) < 0.85 else 1.0
         net = max(press_um(number, level) * kept - LOST_THOU * THOU_UM, 0.0)
         return INSIDE_UM + 0.1 * THOU_UM * number - TRUE_SHARE * net + oval
+    if quantity is Quantity.PISTON_SKIRT:
+        return PISTON_UM[number] - (0.3 * THOU_UM if place.axis_deg == 0.0 else 0.0)
     return None
+
+
+@dataclass(frozen=True, slots=True)
+class HoneRoundPlay:
+    """A round of the hone: so many double strokes, and the size that it left. [µm]"""
+
+    stage: HoneStage
+    strokes: int
+    left_um: float
+
+
+# What each round left to the finished size. [thou]
+ROUNDS = (
+    (HoneStage.ROUGH, 20, 3.52), (HoneStage.ROUGH, 20, 2.86), (HoneStage.ROUGH, 20, 2.32), (HoneStage.ROUGH, 22, 1.70),
+    (HoneStage.ROUGH, 13, 1.34), (HoneStage.FINE, 20, 1.17), (HoneStage.FINE, 20, 1.02), (HoneStage.FINE, 20, 0.85),
+    (HoneStage.FINE, 54, 0.41), (HoneStage.FINE, 30, 0.14), (HoneStage.BRUSH, 50, 0.04),
+)  # fmt: skip
+
+
+def hone_rounds() -> tuple[HoneRoundPlay, ...]:
+    """Return the rounds of hole two."""
+    return tuple(HoneRoundPlay(stage, many, FINISHED_UM - left * THOU_UM) for stage, many, left in ROUNDS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,6 +168,7 @@ def demo_job() -> DemoJob:
             _read(bench, Quantity.BLOCK_BORE, ("hole-1", "hole-2"), BORE_GAUGE, SLEEVE_RING),
             _read(bench, Quantity.LINER_OUTSIDE, ("liner-B1", "liner-B2"), LONG_MICROMETER, SLEEVE_RING),
             _read(bench, Quantity.LINER_INSIDE, ("liner-B1", "liner-B2"), BORE_GAUGE, SLEEVE_RING),
+            _read(bench, Quantity.PISTON_SKIRT, ("piston-1", "piston-2"), LONG_MICROMETER, SLEEVE_RING),
             SurveyPlay(Quantity.TRIAL_FIT, RULE.name, ZeroedOn.DATUM,
                        (TypedPlace("Wren", "hole-1", Place(), "1.4", "inch", "B1"),
                         TypedPlace("Wren", "hole-2", Place(), "1.2", "inch", "B2")), load="oiled"),
@@ -159,20 +188,20 @@ def demo_job() -> DemoJob:
     )  # fmt: skip
 
 
-def after_the_pull() -> tuple[SurveyPlay, ...]:
-    """The bore of hole two as the press left it, and once it was bored and honed."""
+def bore_two(sizes_um: tuple[float | None, ...]) -> tuple[SurveyPlay, ...]:
+    """The bore of hole two each time it was read: as the press left it, then as somebody cut it. [µm]"""
     bench = Bench(SEED + 1)
-    return (
-        _read(bench, Quantity.LINER_BORE, ("hole-2",), BORE_GAUGE, SLEEVE_RING),
-        _read(bench, Quantity.LINER_BORE, ("hole-2",), BORE_GAUGE, SLEEVE_RING, finished=True),
-    )
+    read = [_read(bench, Quantity.LINER_BORE, ("hole-2",), BORE_GAUGE, SLEEVE_RING, size) for size in sizes_um]
+    # What the press left was read before the bar took it away.
+    return (replace(read[0], ago_h=0.2), *read[1:])
 
 
-def marks_after() -> tuple[MarkPlay, ...]:
-    """What was done to hole two between the two."""
-    why = "pistons were measured at the maker's"
-    return (MarkPlay(Operation.BORE, "Wren", 0, "one thou left for the hone", 2, hold_reason=why),
-            MarkPlay(Operation.HONE, "Ines", 0, "220 grit, wet", 2, hold_reason=why))  # fmt: skip
+WHY_BORED = "the block does not change a plate's worth: two thick sleeves"
+
+
+def bored() -> MarkPlay:
+    """Hole two was bored after the press."""
+    return MarkPlay(Operation.BORE, "Wren", 0.05, "four thou left for the hone", 2, hold_reason=WHY_BORED)
 
 
 def _read(
@@ -181,19 +210,20 @@ def _read(
     parts: tuple[str, ...],
     gauge: GaugeTruth,
     master: str,
-    finished: bool = False,
+    cut_um: float | None = None,
 ) -> SurveyPlay:
     zero_um, typed = master_um(master), []
     for part in parts:
         for place in pattern_of(spec_card_read(), quantity)[0].places:
-            truth = truth_um(quantity, part, place, finished)
+            truth = truth_um(quantity, part, place, cut_um)
             assert truth is not None
             thou = bench.read(truth - zero_um, gauge) / THOU_UM
             typed.append(TypedPlace("Tobiah", part, place, f"{thou:+.1f}", "thou"))
-    load = "free, no plate; main caps torqued" if quantity in (Quantity.BLOCK_BORE, Quantity.LINER_BORE) else ""
+    load = {Quantity.PISTON_SKIRT: "piston new", Quantity.BLOCK_BORE: FREE, Quantity.LINER_BORE: FREE}.get(quantity, "")
     warm = "20.0" if quantity in (Quantity.BLOCK_BORE, Quantity.LINER_BORE) else ""
     return SurveyPlay(quantity, gauge.name, ZeroedOn.MASTER, tuple(typed), master, "20.0", block_c=warm,
-                      part_c="" if warm else "20.0", load=load)  # fmt: skip
+                      part_c="" if warm else "20.0", load=load,
+                      anew=cut_um is not None)  # fmt: skip
 
 
 def _sheets(exact: bool) -> tuple[FeatureSheet, ...]:
@@ -206,6 +236,7 @@ def _sheets(exact: bool) -> tuple[FeatureSheet, ...]:
         FeatureSheet(Quantity.LINER_INSIDE, _book("4.7450"), levels=outside, axes_deg=(0.0, 90.0)),
         FeatureSheet(Quantity.LINER_BORE, _book("4.7500"), _book("4.7500"), _book("4.7510"), _own("0.6"), _own("0.8"),
                      levels, AXES),
+        FeatureSheet(Quantity.PISTON_CLEARANCE, least=_own("4.5"), greatest=_own("6.5")),
     )  # fmt: skip
 
 

@@ -92,7 +92,7 @@ class TypedPlace:
 class SurveyPlay:
     """A feature as people read it: how, how warm everything was, every reading, and what the zero showed after.
 
-    One ``before_fitting`` was read while the block was bare.
+    One ``before_fitting`` was read while the block was bare, one ``anew`` after something was done to the part.
     """
 
     quantity: Quantity
@@ -110,3 +110,4 @@ class SurveyPlay:
     before_fitting: bool = False
     hold_down: str = ""
     torque_nm: Decimal | None = None
+    anew: bool = False

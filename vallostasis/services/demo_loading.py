@@ -19,6 +19,7 @@ from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
+from vallostasis.services.demo_honing import play_round, set_demo_hone
 from vallostasis.services.demo_pulls import load_press_tools, play_pull
 from vallostasis.services.demo_route import (
     play_clocks_and_waits,
@@ -75,11 +76,15 @@ def _fit_brindle(conn: Conn, people: dict[str, UUID]) -> None:
     """The sister of the narrow-boat: one hole ready, one pulled in, read, bored and honed."""
     job_id = load_demo_job(conn, brindle.demo_job(), people)
     play_pull(conn, job_id, people, brindle.pull())
-    pressed, honed = brindle.after_the_pull()
+    rounds = brindle.hone_rounds()
+    pressed, bored, *honed = brindle.bore_two((None, brindle.BORED_UM, *(one.left_um for one in rounds)))
     _play_survey(conn, job_id, people, pressed)
-    for mark in brindle.marks_after():
-        play_mark(conn, job_id, people, mark)
-    _play_survey(conn, job_id, people, honed)
+    play_mark(conn, job_id, people, brindle.bored())
+    _play_survey(conn, job_id, people, bored)
+    set_demo_hone(conn, job_id, people)
+    for one, survey in zip(rounds, honed, strict=True):
+        play_round(conn, job_id, people, one)
+        _play_survey(conn, job_id, people, survey)
 
 
 def _cut_starboard(conn: Conn, people: dict[str, UUID]) -> None:
@@ -144,12 +149,13 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
     for key in dict.fromkeys(one.part for one in survey.readings):
         if survey.part_c:
             surveys.take_temperature(conn, job_id, uuid4(), "part", key, survey.part_c, by)
-    asks = []
+    asks = list[tuple[ReadingToTake, UUID]]()
     for typed in survey.readings:
         ask = ReadingToTake(
             uuid4(), survey.quantity, None, typed.place.hour, typed.liner_mark, "", typed.text, typed.bare_unit, True,
-            "", False, None, part=typed.part, level_um=typed.place.level_um, axis_deg=typed.place.axis_deg,
-            along_um=typed.place.along_um, across_um=typed.place.across_um, waited_s=seconds(survey.ago_h),
+            "", survey.anew and not asks, None, part=typed.part, level_um=typed.place.level_um,
+            axis_deg=typed.place.axis_deg, along_um=typed.place.along_um, across_um=typed.place.across_um,
+            waited_s=seconds(survey.ago_h),
         )  # fmt: skip
         asks.append((ask, people[typed.by]))
     readings.take_readings(conn, job_id, asks)

@@ -165,15 +165,17 @@ def hone_now(facts: JobFacts, hole: Hole, aim: HoneAim) -> HoneNow:
     if turning is not None:
         stage = turning.begun.stage
     found = replace(bare, left=left, levels=levels, stage=stage, state=_state(facts, survey, turning, levels, stage,
-                    verdict), says=tuple(_says(facts, survey, stroke, levels, left)))  # fmt: skip
+                    verdict), says=tuple(_says(facts, survey, stroke, levels if stage else _large(levels),
+                    left)))  # fmt: skip
     if stage is None:
         return found
     end = _end_of(setting, stage)
-    rate, standard = rates[stage], left.expanded_m / k
+    rate, standard = rates[stage], left.budget.standard_m
+    doubts = _Doubts(left.budget.part_m(shared=False), standard)
     return replace(
-        found, stage_end_m=end, rate=rate, stop=_stop(stage, rate, left.value_m - end, standard, guard),
+        found, stage_end_m=end, rate=rate, stop=_stop(stage, rate, left.value_m - end, guard, doubts),
         to_stage_end=None if rate is None else strokes_to_go(rate, left.value_m - end, standard),
-        ahead=(ahead := tuple(_ahead(setting, rates, stage, left.value_m, standard, guard))),
+        ahead=(ahead := tuple(_ahead(setting, rates, stage, left.value_m, guard, doubts))),
         minutes=_minutes(setting, rates, stage, left.value_m, standard, ahead),
     )  # fmt: skip
 
@@ -221,8 +223,9 @@ def _stage(
     rough, fine = (left.value_m - _end_of(setting, one) for one in (HoneStage.ROUGH, HoneStage.FINE))
     if rough > max(within, 0.1 * metres(setting.fine_stock_um)):
         return HoneStage.ROUGH
-    can = stop_after(rates[HoneStage.FINE], fine, within / 2, guard_m) >= 1
-    if can and (fine > within or verdict is not State.IN):
+    repeats, standard = left.budget.part_m(shared=False), left.budget.standard_m
+    can = stop_after(rates[HoneStage.FINE], fine, repeats, guard_m, standard) >= 1
+    if can and fine > (within if verdict is State.IN else repeats):
         return HoneStage.FINE
     brushed = bool(made) and made[-1].begun.stage is HoneStage.BRUSH
     if setting.brush_stock_um > 0 and not brushed and guard_m > metres(setting.brush_stock_um):
@@ -230,11 +233,19 @@ def _stage(
     return None
 
 
-def _stop(stage: HoneStage, rate: Rate | None, left_m: float, standard_m: float, guard_m: float) -> int:
-    """Double strokes of a round. [m] A brush has its own count until its rounds were read. House rule."""
+@dataclass(frozen=True, slots=True)
+class _Doubts:
+    """How what is left repeats from reading to reading, and its whole standard uncertainty. [m]"""
+
+    repeat_m: float
+    standard_m: float
+
+
+def _stop(stage: HoneStage, rate: Rate | None, left_m: float, guard_m: float, doubts: _Doubts) -> int:
+    """Double strokes of a round. [m] A brush has its own count. House rule."""
     if stage is HoneStage.BRUSH:
         return BRUSH_STROKES
-    return max(1, stop_after(rate, left_m, standard_m, guard_m))
+    return max(1, stop_after(rate, left_m, doubts.repeat_m, guard_m, doubts.standard_m))
 
 
 def _state(
@@ -247,8 +258,7 @@ def _state(
 ) -> HoneState:
     if turning is not None:
         return HoneState.RUNNING
-    too_large = [one for one in levels if one.rule.decision.state is State.OUT and one.left.value_m < 0]
-    if too_large:
+    if _large(levels):
         return HoneState.TOO_LARGE
     if stage is not None:
         return HoneState.READY
@@ -256,13 +266,18 @@ def _state(
     return HoneState.DONE if verdict is State.IN and not held_wrong and not survey.doubt else HoneState.CANNOT_TELL
 
 
+def _large(levels: tuple[LevelLeft, ...]) -> tuple[LevelLeft, ...]:
+    """Levels that are larger than the greatest. By their rule."""
+    return tuple(one for one in levels if one.rule.decision.state is State.OUT and one.left.value_m < 0)
+
+
 def _ahead(
     setting: HoneSetting,
     rates: dict[HoneStage, Rate | None],
     stage: HoneStage,
     left_m: float,
-    standard_m: float,
     guard_m: float,
+    doubts: _Doubts,
 ) -> list[RoundAhead]:
     """Rounds to come, each by the middle of its band; none past the end of its stage. [m]"""
     order = [HoneStage.ROUGH, HoneStage.FINE, *([HoneStage.BRUSH] if setting.brush_stock_um > 0 else [])]
@@ -270,7 +285,7 @@ def _ahead(
     for one in order[order.index(stage) :]:
         rate, end = rates[one], _end_of(setting, one)
         for _ in range(1 if one is HoneStage.BRUSH else _ROUNDS_AHEAD):
-            many = _stop(one, rate, left_m - end, standard_m, guard_m)
+            many = _stop(one, rate, left_m - end, guard_m, doubts)
             if rate is None or not rate.is_learned:
                 found.append(RoundAhead(one, many, left_m, None, None, None))
                 break
@@ -278,7 +293,7 @@ def _ahead(
             off = many * rate.within_m
             found.append(RoundAhead(one, many, left_m, after, max(0.0, after - off), after + off))
             guard_m, left_m = guard_m - (left_m - after), after
-            if left_m - end <= standard_m or many <= 1:
+            if left_m - end <= doubts.standard_m or many <= 1:
                 break
         left_m, guard_m = end, guard_m - (left_m - end)
     return found
@@ -312,9 +327,11 @@ def _minutes(
 
 def _cautions(setting: HoneSetting | None) -> tuple[str, ...]:
     """What can hurt, by how it is honed. Common practice, no published source."""
-    said = ["Local rules and licensed practice come first: eye protection, sleeves rolled up, hands off what turns."]
+    said = []
     if setting is None or setting.drive is HoneDrive.DRILL:
         said.append("A hone driven by a drill grabs: two hands, a stop below, stand so that it can turn past you.")
+    else:
+        said.append("Eye protection, sleeves rolled up, hands off what turns; local rules and licensed practice first.")
     if setting is not None and setting.method is HoneMethod.DRY:
         said.append("Dry honing makes iron dust that harms lungs and bearings: mask on, vacuum.")
     else:
@@ -340,8 +357,7 @@ def _says(
     for one in tight:
         said.append(Phrase(f"{one.name[0].upper()}{one.name[1:]} is tighter by {{t}}: {one.more_strokes} short strokes "
                            "more there.", (Term("t", one.left.value_m - left.value_m),)))  # fmt: skip
-    large = [one for one in levels if one.rule.decision.state is State.OUT and one.left.value_m < 0]
-    for one in large:
+    for one in _large(levels):
         said.append(Phrase(f"{one.name[0].upper()}{one.name[1:]} is larger than the greatest by {{o}}: another piston, "
                            "or a concession by name.",
                            (Term("o", (one.rule.least_m or 0.0) - one.left.value_m),)))  # fmt: skip

@@ -17,6 +17,7 @@ from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Hole, Place, Quantity
 from vallostasis.core.surveys.loads import running_bore
 from vallostasis.core.surveys.places import places_of, sets_of_part
+from vallostasis.core.uncertainty.budget import Estimate, difference_of, mean_of, stated, value_of
 
 _NEVER = 1 << 62
 
@@ -26,13 +27,14 @@ class RoundMade:
     """One round that stands. [m]
 
     ``stopped`` is None while it turns. ``before_m`` and ``after_m`` are mean diameters of the places that were read
-    both before and after it, None where they were not.
+    both before and after it, None where they were not; ``noise_m`` is how far their difference repeats.
     """
 
     begun: HoneRound
     stopped: HoneMark | None
     before_m: float | None
     after_m: float | None
+    noise_m: float = 0.0
 
     @property
     def strokes(self) -> int | None:
@@ -64,9 +66,12 @@ def rounds_of(facts: JobFacts, hole: Hole, aim: HoneAim) -> tuple[RoundMade, ...
         before = _newest(read, since, one.event)
         after = {} if stopped is None else _newest(read, stopped.event, until)
         both = sorted(before.keys() & after.keys(), key=str)
-        means = (sum(before[place] for place in both) / len(both), sum(after[place] for place in both) / len(both)
-                 ) if both else (None, None)  # fmt: skip
-        found.append(RoundMade(one, stopped, *means))
+        if not both:
+            found.append(RoundMade(one, stopped, None, None))
+            continue
+        was, now = (mean_of([sizes[place] for place in both]) for sizes in (before, after))
+        noise = stated("taken", difference_of(now, was)).budget.part_m(shared=False)
+        found.append(RoundMade(one, stopped, value_of(was), value_of(now), noise))
     return tuple(found)
 
 
@@ -75,20 +80,20 @@ def _end(begun: HoneRound, stops: dict[UUID, HoneMark]) -> int:
     return begun.event if stopped is None else stopped.event
 
 
-def _read_sets(facts: JobFacts, hole: Hole, aim: HoneAim) -> list[tuple[int, dict[Place, float]]]:
+def _read_sets(facts: JobFacts, hole: Hole, aim: HoneAim) -> list[tuple[int, dict[Place, Estimate]]]:
     """Sizes of every set of the bore, with the event of its newest reading. [m]"""
     quantity = bore_of(facts, aim)
     part, (pattern, _) = part_of_bore(facts, hole, quantity), pattern_of(facts.card, quantity)
     found = []
     for reading_set in sets_of_part(facts, quantity, part):
         places = places_of(facts, quantity, part, pattern, reading_set)
-        sizes = {one.place: one.value_m for one in places if one.value_m is not None}
+        sizes = {one.place: one.estimate for one in places if one.estimate is not None}
         if sizes:
             found.append((max(row.event for one in places for row in one.readings), sizes))
     return found
 
 
-def _newest(read: list[tuple[int, dict[Place, float]]], since: int, until: int) -> dict[Place, float]:
+def _newest(read: list[tuple[int, dict[Place, Estimate]]], since: int, until: int) -> dict[Place, Estimate]:
     """The newest set between two events."""
     return next((sizes for event, sizes in reversed(read) if since < event < until), {})
 
@@ -112,7 +117,8 @@ def learned_rate(facts: JobFacts, aim: HoneAim, grit: int, method: HoneMethod) -
         if one.begun.grit == grit and one.begun.method is method and one.taken_m is not None and one.strokes
     ]
     made.sort(key=lambda one: one.begun.event)
-    return rate_of([one.taken_m or 0.0 for one in made], [float(one.strokes or 0) for one in made])
+    return rate_of([one.taken_m or 0.0 for one in made], [float(one.strokes or 0) for one in made],
+                   [one.noise_m for one in made])  # fmt: skip
 
 
 def strokes_of_stage(made: tuple[RoundMade, ...], stage: HoneStage) -> int:

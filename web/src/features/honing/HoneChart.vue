@@ -99,9 +99,8 @@ const end = (one: { from: { x: number }; to: { x: number } | null; strokes: numb
           />
           <text
             v-if="one.left !== null"
-            :x="Math.min(one.to.x + 6, 478)"
-            :y="one.to.y - 13"
-            text-anchor="middle"
+            :x="Math.min(one.to.x + 3, 466)"
+            :y="one.to.y - 11"
             class="num fill-ink text-[20px] font-bold"
           >
             {{ small(one.left) }}

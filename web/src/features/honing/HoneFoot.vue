@@ -86,7 +86,7 @@ defineExpose({ act })
     >
       Undo
     </button>
-    <p class="text-sm text-ink-soft max-md:hidden">
+    <p v-if="label" class="text-sm text-ink-soft max-md:hidden">
       <b class="text-ink">Pedal</b> or space:<br />{{
         view.state === 'measure' ? 'take a reading' : 'start and stop'
       }}

@@ -114,7 +114,7 @@ const turns = computed(() => props.view.state === 'running')
           <td class="num pl-2 text-ink-soft">±{{ uncertaintyText(one.left.expanded_m, unit) }}</td>
           <td class="pl-3"><StateGate :state="one.state" /></td>
           <td class="pl-2 text-sm">
-            {{ one.more_strokes >= 2 ? `tight: ${one.more_strokes} short strokes more` : '' }}
+            {{ view.stage && one.more_strokes >= 2 ? `tight: ${one.more_strokes} short strokes more` : '' }}
           </td>
         </tr>
       </tbody>

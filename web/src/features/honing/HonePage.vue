@@ -145,12 +145,12 @@ onKeyStroke('z', (event) => {
             <RefusalNote v-if="refusal?.code !== 'hold point'" :refusal="refusal" />
           </section>
           <section class="flex min-w-0 flex-col px-4 py-3">
-            <HoneChart class="lg:max-h-[32rem]" :view="view" :strokes="now.strokes.value" />
+            <HoneChart class="lg:max-h-[27.5rem]" :view="view" :strokes="now.strokes.value" />
             <div class="mt-1 grid gap-1">
               <p v-for="(said, at) in view.says" :key="at" class="font-bold">
                 <PhraseText :phrase="said" />
               </p>
-              <p v-for="one in view.cautions" :key="one" class="caution">{{ one }}</p>
+              <p class="caution">{{ view.cautions.join(' ') }}</p>
             </div>
           </section>
           <section v-if="view.setting && view.target" class="min-w-0 px-4 py-3">

@@ -41,6 +41,8 @@ const terms = computed(() => {
   ]
 })
 const warmth = computed(() => props.survey?.warmth ?? null)
+/** Less than this moves nothing that a shop gauge shows. [m] */
+const FELT_M = 1e-6
 const reads = computed(() => warmth.value?.effect_m ?? null)
 const soak = computed(() => {
   const seconds = warmth.value?.soak_s
@@ -79,7 +81,9 @@ const take = () =>
     </div>
     <div class="flex items-start gap-3 border-l border-rule pl-4">
       <p v-if="reads !== null">
-        <b class="num text-2xl text-unsure">{{ lengthText(reads, unit, { signed: true }) }}</b>
+        <b class="num text-2xl" :class="Math.abs(reads) > FELT_M ? 'text-unsure' : ''">{{
+          lengthText(reads, unit, { signed: true })
+        }}</b>
         <span class="ml-1 text-sm text-ink-soft">{{ unit }}</span>
         <span class="block text-sm text-ink-soft"
           >reads so now, bore at {{ Number(warmth?.part_c).toFixed(1) }} °C<template v-if="soak"
