@@ -67,7 +67,6 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"{job}/honing/1/rounds", {"round_id": str(uuid4()), "stage": "rough", **who}),
         (f"{job}/honing/1/rounds/{uuid4()}/stop", {"hone_mark_id": str(uuid4()), "strokes": 20, **who}),
         (f"{job}/honing/1/rounds/{uuid4()}/notes", {"hone_mark_id": str(uuid4()), **who}),
-        (f"{job}/honing/1/rounds/{uuid4()}/undo", {**who}),
         (f"{job}/boring/1/settings", {"setting_id": str(uuid4()), **who}),
         (f"{job}/boring/1/passes", {"pass_id": str(uuid4()), "dial": "2", "hold_reason": "told", **who}),
         ("/api/compute/centring", {"gaps_m": [0.02, 0.0201, 0.0202, 0.0201]}),

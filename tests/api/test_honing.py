@@ -76,6 +76,10 @@ def test_a_hole_that_was_honed_is_in_by_what_is_left_at_every_level(brindle: Ben
     assert setting["stroke_m"] == pytest.approx(8.5 * INCH)
     assert setting["stop_m"] == pytest.approx(0.6 * INCH)
     assert setting["hatch_deg"] == pytest.approx(45, abs=1.5)
+    proof = brindle.client.get(f"/api/jobs/{brindle.job_id}/proof.html?unit=thou").text
+    assert "Honed, round by round" in proof
+    assert "11 brush" in proof
+    assert "<strong>In.</strong>" in proof
 
 
 def test_a_round_is_begun_stopped_read_and_teaches(brindle: Bench) -> None:
@@ -97,10 +101,11 @@ def test_undo_takes_the_stop_back_first_and_then_the_round(brindle: Bench) -> No
     before = len(_get(brindle)["made"])
     round_id = _begin(brindle)
     _stop(brindle, round_id)
-    assert _post(brindle, f"rounds/{round_id}/undo").json()["state"] == "running"
-    back = _post(brindle, f"rounds/{round_id}/undo").json()
+    assert "stopped after 20 double strokes" in brindle.undo()
+    assert _get(brindle)["state"] == "running"
+    assert "round begun: fine, 220 grit" in brindle.undo()
+    back = _get(brindle)
     assert (back["state"], len(back["made"])) == ("done", before)
-    assert _post(brindle, f"rounds/{round_id}/undo").status_code == 422
     assert _stop(brindle, round_id).status_code == 422
 
 

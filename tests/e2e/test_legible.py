@@ -47,6 +47,7 @@ JOB_VIEWS = {
     "fit": ("fit/1", "[aria-label='The fit down its depth'] svg"),
     "hot hold": ("hot-fit/2", "[aria-label='Moments of running'] table"),
     "boring": ("boring/3", "[aria-label=Passes] table"),
+    "hone": ("honing/2", "[aria-label='Stock left'] svg"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
@@ -92,7 +93,7 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
         ("Ferry Lanthorn, starboard", ("run", "cut plan")),
         ("Sawmill Hauler", ("block", "counterbore", "bench")),
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
-        ("Narrow-boat Brindle", ("fit",)),
+        ("Narrow-boat Brindle", ("fit", "hone")),
         ("Pump No. 4", ("hot hold", "conversion")),
         ("Hill Tractor Marram", ("boring",)),
     ],

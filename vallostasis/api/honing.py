@@ -278,12 +278,6 @@ class RoundNoteBody(BaseModel):
     person_id: UUID
 
 
-class RoundUndoBody(BaseModel):
-    """Who takes the last step of a round back."""
-
-    person_id: UUID
-
-
 @router.get("/{hole}")
 def read_honing(job_id: UUID, hole: int, conn: Conn, aim: HoneAim = HoneAim.PISTON) -> HoneView:
     """Where the honing of a hole stands."""
@@ -316,11 +310,4 @@ def stop_hone_round(job_id: UUID, hole: int, round_id: UUID, body: RoundStopBody
 def note_on_hone_round(job_id: UUID, hole: int, round_id: UUID, body: RoundNoteBody, conn: Conn) -> HoneView:
     """Write down that the stones were cleaned."""
     honing.note_on_round(conn, job_id, hole, round_id, body.hone_mark_id, body.words, body.person_id)
-    return read_honing(job_id, hole, conn, honing.aim_of_round(conn, job_id, round_id))
-
-
-@router.post("/{hole}/rounds/{round_id}/undo", status_code=201)
-def undo_hone_round(job_id: UUID, hole: int, round_id: UUID, body: RoundUndoBody, conn: Conn) -> HoneView:
-    """Take the last step of a round back."""
-    honing.undo_round(conn, job_id, hole, round_id, body.person_id)
     return read_honing(job_id, hole, conn, honing.aim_of_round(conn, job_id, round_id))

@@ -37,6 +37,7 @@ from vallostasis.documents.phrases import said
 from vallostasis.documents.proof_bores import proof_bores
 from vallostasis.documents.proof_boring import proof_boring
 from vallostasis.documents.proof_fits import proof_fits
+from vallostasis.documents.proof_honing import proof_honing
 from vallostasis.documents.proof_route import proof_route
 from vallostasis.documents.proof_surveys import proof_surveys
 from vallostasis.documents.track_drawing import TrackMark, track_svg
@@ -99,6 +100,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             surveys=proof_surveys(facts),
             bores=proof_bores(facts),
             boring=proof_boring(facts),
+            honing=proof_honing(facts),
             fits=proof_fits(facts),
             conversion=conversion_of(facts) if is_converted(facts) else None,
             said=lambda phrase: said(phrase, unit),

@@ -22,7 +22,6 @@ from vallostasis.services.route import pass_or_refuse
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.new_bore_facts import NewHoneMark, NewHoneRound, NewHoneSetting
-from vallostasis.store.new_facts import NewStrike
 from vallostasis.store.rows import Conn
 
 STOCK = ExpectedRange(Decimal(0), Decimal(300))
@@ -176,19 +175,6 @@ def note_on_round(conn: Conn, job_id: UUID, number: int, round_id: UUID, mark_id
         return
     _standing_round(facts, known_hole(facts, number), round_id)
     record_fact(conn, NewHoneMark(mark_id, job_id, round_id, HoneMarkKind.CLEANED, None, words.strip()), by)
-
-
-def undo_round(conn: Conn, job_id: UUID, number: int, round_id: UUID, by: UUID) -> None:
-    """Take the last step of a round back, which is named: its stop, else that it was begun."""
-    facts = lock_job_facts(conn, job_id)
-    hole = known_hole(facts, number)
-    begun = _standing_round(facts, hole, round_id)
-    made = [one for one in facts.standing(facts.hone_rounds) if one.hole_id == hole.hole_id and one.aim is begun.aim]
-    if made[-1].round_id != round_id:
-        raise Refused("That is not the last round of this hole.", "round_id", RefusalCode.STALE)
-    marks = [one for one in facts.standing(facts.hone_marks) if one.round_id == round_id]
-    last = marks[-1] if marks else begun
-    record_fact(conn, NewStrike(job_id, True, "it was not so", of_event=last.event), by)
 
 
 def aim_of_round(conn: Conn, job_id: UUID, round_id: UUID) -> HoneAim:

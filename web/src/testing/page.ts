@@ -30,6 +30,8 @@ const NAMES = [
   'prepare',
   'cut-plan',
   'cut-run',
+  'honing',
+  'job-card',
   'strip-record',
 ]
 const SHOP = ['shop', 'cabinet', 'shelf', 'cutters', 'press-tools', 'studies', 'schools']

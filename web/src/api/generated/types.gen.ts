@@ -11780,18 +11780,6 @@ export type RoundStopBody = {
 };
 
 /**
- * RoundUndoBody
- *
- * Who takes the last step of a round back.
- */
-export type RoundUndoBody = {
-    /**
-     * Person Id
-     */
-    person_id: string;
-};
-
-/**
  * RouteHoleView
  *
  * How far an operation is at one hole.
@@ -20921,72 +20909,6 @@ export type NoteOnHoneRoundResponses = {
 };
 
 export type NoteOnHoneRoundResponse = NoteOnHoneRoundResponses[keyof NoteOnHoneRoundResponses];
-
-export type UndoHoneRoundData = {
-    body: RoundUndoBody;
-    path: {
-        /**
-         * Job Id
-         */
-        job_id: string;
-        /**
-         * Hole
-         */
-        hole: number;
-        /**
-         * Round Id
-         */
-        round_id: string;
-    };
-    query?: never;
-    url: '/api/jobs/{job_id}/honing/{hole}/rounds/{round_id}/undo';
-};
-
-export type UndoHoneRoundErrors = {
-    /**
-     * The body of the request cannot be read.
-     */
-    400: ErrorBody;
-    /**
-     * This device is not paired.
-     */
-    401: ErrorBody;
-    /**
-     * The request does not come from our own pages.
-     */
-    403: ErrorBody;
-    /**
-     * There is no such thing.
-     */
-    404: ErrorBody;
-    /**
-     * It cannot be done as things stand; the message asks back.
-     */
-    409: ErrorBody;
-    /**
-     * The request is too large.
-     */
-    413: ErrorBody;
-    /**
-     * Something in the request has to be put right.
-     */
-    422: ErrorBody;
-    /**
-     * The database cannot be reached.
-     */
-    503: ErrorBody;
-};
-
-export type UndoHoneRoundError = UndoHoneRoundErrors[keyof UndoHoneRoundErrors];
-
-export type UndoHoneRoundResponses = {
-    /**
-     * Successful Response
-     */
-    201: HoneView;
-};
-
-export type UndoHoneRoundResponse = UndoHoneRoundResponses[keyof UndoHoneRoundResponses];
 
 export type ReadBoringData = {
     body?: never;

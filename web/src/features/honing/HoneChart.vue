@@ -63,9 +63,9 @@ const end = (one: { from: { x: number }; to: { x: number } | null; strokes: numb
           :stroke-dasharray="one.isMade ? undefined : '5 4'"
         />
         <text
-          v-else-if="!one.isMade"
-          :x="one.from.x + 8"
-          :y="one.from.y - 12"
+          v-else-if="!one.isMade && (at === 0 || chart.rounds[at - 1]?.to)"
+          :x="one.from.x + 6"
+          :y="one.from.y + 26"
           class="fill-ink-soft text-[15px]"
         >
           rate not learned

@@ -112,7 +112,7 @@ const turns = computed(() => props.view.state === 'running')
           <th scope="row" class="pr-3 font-normal">{{ one.name }}</th>
           <td class="num text-right font-bold">{{ small(one.left.value_m) }}</td>
           <td class="num pl-2 text-ink-soft">±{{ uncertaintyText(one.left.expanded_m, unit) }}</td>
-          <td class="pl-3"><StateGate :state="one.state" /></td>
+          <td v-if="verdict" class="pl-3"><StateGate :state="one.state" /></td>
           <td class="pl-2 text-sm">
             {{ view.stage && one.more_strokes >= 2 ? `tight: ${one.more_strokes} short strokes more` : '' }}
           </td>

@@ -5,10 +5,12 @@ import { useRoute } from 'vue-router'
 
 import type { SurveyView } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
+import { useJobUndo } from '@/shared/state/useUndo'
 import BenchHead from '@/shared/ui/BenchHead.vue'
 import HoldReason from '@/shared/ui/HoldReason.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import UndoNote from '@/shared/ui/UndoNote.vue'
 import { isTyping, onPedal } from '@/shared/ui/typing'
 
 import HoneChart from './HoneChart.vue'
@@ -23,7 +25,11 @@ import { useHone } from './useHone'
 /** A bore as it is honed, full screen: what is left, when to stop, what comes; read between rounds by the same pedal. */
 const job = useJob()
 const route = useRoute()
-const now = useHone(job)
+const undo = useJobUndo(() => ({
+  hole: Number(route.params['hole']),
+  part: now.view.value?.part_key ?? '',
+}))
+const now = useHone(job, undo)
 const { view, refusal } = now
 const reason = ref('')
 const isSetting = ref(false)
@@ -49,10 +55,9 @@ function act(counted: number | null): void {
   else if (view.value.state === 'ready') void now.begin(reason.value)
 }
 /** Readings since the stop come first, then the stop, then that it was begun. */
-function undo(): void {
-  const read = survey.value?.places.some((row) => row.readings.length > 0) ?? false
-  if (read && view.value?.state !== 'running') void reader.value?.takeBack()
-  else void now.undo()
+async function takeBack(): Promise<void> {
+  await reader.value?.takeBack()
+  await now.load()
 }
 async function readAll(): Promise<void> {
   await now.load()
@@ -61,7 +66,7 @@ onPedal(() => foot.value?.act())
 onKeyStroke('z', (event) => {
   if ((event.ctrlKey || event.metaKey) && !isTyping(event)) {
     event.preventDefault()
-    undo()
+    void takeBack()
   }
 })
 </script>
@@ -80,7 +85,7 @@ onKeyStroke('z', (event) => {
         v-for="one in holes"
         :key="one.hole_id"
         :to="{ name: 'honing', params: { ...route.params, hole: String(one.number) } }"
-        class="flex min-h-11 min-w-12 items-center justify-center rounded border px-2"
+        class="flex min-h-11 min-w-12 items-center justify-center rounded border px-2 max-sm:hidden"
         :class="
           String(one.number) === route.params['hole'] ? 'border-act bg-act-wash font-bold' : 'border-rule'
         "
@@ -143,6 +148,7 @@ onKeyStroke('z', (event) => {
             />
             <HoldReason v-model="reason" :refusal="refusal" @pass="now.begin(reason)" />
             <RefusalNote v-if="refusal?.code !== 'hold point'" :refusal="refusal" />
+            <UndoNote :undo="undo" />
           </section>
           <section class="flex min-w-0 flex-col px-4 py-3">
             <HoneChart class="lg:max-h-[27.5rem]" :view="view" :strokes="now.strokes.value" />
@@ -172,7 +178,7 @@ onKeyStroke('z', (event) => {
           :view="view"
           :can-take="reader !== null"
           @act="act"
-          @undo="undo"
+          @undo="takeBack"
         />
       </template>
     </template>

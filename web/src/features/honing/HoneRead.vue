@@ -14,13 +14,12 @@ import { useJobUndo } from '@/shared/state/useUndo'
 import BareHint from '@/shared/ui/BareHint.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import TakenLine from '@/shared/ui/TakenLine.vue'
-import UndoNote from '@/shared/ui/UndoNote.vue'
 
 /** Between two rounds the bore is read, place by place, by the pedal that starts and stops the stones. */
 const props = defineProps<{ view: HoneView }>()
 const emit = defineEmits<{ read: []; survey: [survey: SurveyView] }>()
 const job = useJob()
-const undo = useJobUndo(() => ({ hole: props.view.hole, part: props.view.part_key }))
+const undo = useJobUndo()
 const bench = useSurvey(job, undo, () => ({ quantity: props.view.quantity, part: props.view.part_key }))
 const gauge = useSurveyGauge(job.jobId, bench)
 const { survey, here, at, refusal, busy, missing, taken } = bench
@@ -34,6 +33,11 @@ const taking = useTaking({
   line: () => line.value,
 })
 const { typed } = taking
+/** A round that was stopped makes what was read before it to be read again. */
+watch(
+  () => props.view.state,
+  () => void bench.load().then(() => bench.go(null)),
+)
 watch(survey, (now) => now && emit('survey', now))
 watch(missing, (now, before) => {
   if (survey.value && now.length === 0 && before.length > 0) emit('read')
@@ -108,7 +112,6 @@ const done = computed(() => (survey.value?.places.length ?? 0) - missing.value.l
       />
     </form>
     <TakenLine :taken="taken" />
-    <UndoNote :undo="undo" />
     <ol class="mt-2 grid grid-cols-2 gap-x-4 border-t-2 border-rule pt-1 sm:grid-cols-3 lg:grid-cols-2">
       <li v-for="row in survey?.places ?? []" :key="placeKey(row.place)">
         <button

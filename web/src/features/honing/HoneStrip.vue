@@ -47,7 +47,7 @@ const reads = computed(() => warmth.value?.effect_m ?? null)
 const soak = computed(() => {
   const seconds = warmth.value?.soak_s
   if (seconds == null) return ''
-  return seconds === 0 ? 'as warm as the room' : `as the room in ${Math.ceil(seconds / 60)} min`
+  return seconds === 0 ? '' : `as the room in ${Math.ceil(seconds / 60)} min`
 })
 const celsius = ref('')
 const { refusal, busy, send } = useForm()

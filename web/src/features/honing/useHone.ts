@@ -14,7 +14,6 @@ import {
   readHoning,
   setHone,
   stopHoneRound,
-  undoHoneRound,
 } from '@/api/generated'
 import { newId } from '@/shared/newId'
 import type { JobNow } from '@/shared/state/job'
@@ -22,6 +21,7 @@ import { onChange, ownChange } from '@/shared/state/link'
 import { personId } from '@/shared/state/preferences'
 import { tell } from '@/shared/state/readBack'
 import { useLoaded } from '@/shared/state/useLoaded'
+import type { Undo } from '@/shared/state/useUndo'
 
 export interface HoneNow {
   view: ShallowRef<HoneView | null>
@@ -38,10 +38,9 @@ export interface HoneNow {
   begin: (holdReason: string) => Promise<void>
   stop: (counted: number | null) => Promise<void>
   cleaned: () => Promise<void>
-  undo: () => Promise<void>
 }
 
-export function useHone(job: JobNow): HoneNow {
+export function useHone(job: JobNow, undo: Undo): HoneNow {
   const route = useRoute()
   const aim = computed<HoneAim>(() => (route.params['aim'] === 'sleeve' ? 'sleeve' : 'piston'))
   const path = () => ({ job_id: job.jobId, hole: Number(route.params['hole']) })
@@ -79,6 +78,7 @@ export function useHone(job: JobNow): HoneNow {
     busy.value = true
     try {
       await ownChange(job.jobId, async () => void (view.value = await work()))
+      undo.did()
       await load()
     } catch (error) {
       refusal.value = asRefusal(error)
@@ -134,13 +134,6 @@ export function useHone(job: JobNow): HoneNow {
         const now = await ask(noteOnHoneRound({ path: ofRound(id), body: { hone_mark_id: mark, ...by() } }))
         mark = newId()
         said.value = 'Stones cleaned.'
-        return now
-      }),
-    undo: () =>
-      write(async () => {
-        const id = view.value?.made.at(-1)?.round_id ?? ''
-        const now = await ask(undoHoneRound({ path: ofRound(id), body: by() }))
-        said.value = 'The last step of this round is struck.'
         return now
       }),
   }

@@ -21,7 +21,9 @@ provide(JOB, job)
 const undo = useUndo(job)
 provide(UNDO, undo)
 /** The block and the benches show it where the hand is. */
-const hasOwnUndo = computed(() => ['block', 'bench', 'survey', 'pull', 'proof'].includes(String(route.name)))
+const hasOwnUndo = computed(() =>
+  ['block', 'bench', 'survey', 'pull', 'proof', 'honing'].includes(String(route.name)),
+)
 const hasUndo = computed(
   () => undo.next.value !== null || undo.said.value !== '' || undo.refusal.value !== null,
 )
