@@ -62,6 +62,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
              "block": {"E": 1.05e11, "nu": 0.26}}  # fmt: skip
     pull = f"{job}/pulls/5"
     return [
+        (f"{job}/pistons/1/matches", {"match_id": str(uuid4()), "mark": "1F", "faces": "front", **who}),
         (f"{job}/honing/1/settings", {"setting_id": str(uuid4()), "fine_stock": "1", "length": "7", "stone": "3",
          "turns": "90", **who}),
         (f"{job}/honing/1/rounds", {"round_id": str(uuid4()), "stage": "rough", **who}),

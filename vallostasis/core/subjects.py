@@ -91,6 +91,7 @@ SUBJECTS = (
          Operation.SOAK),
         checks=fit_checks.CHECKS,
     ),
+    Subject("pistons", ()),
     Subject("honing", ()),
     Subject("boring", ()),
     Subject("conversions", (Quantity.REGISTER_LINE, Quantity.INSERT_POCKET, Quantity.INSERT_OUTSIDE)),

@@ -24,6 +24,7 @@ from vallostasis.core.notation.lengths import (
     metres,
 )
 from vallostasis.core.notation.typed_lengths import as_entered
+from vallostasis.core.pistons.match import matches_of
 from vallostasis.core.protrusion.rules import BlockJudgement
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
@@ -101,6 +102,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             bores=proof_bores(facts),
             boring=proof_boring(facts),
             honing=proof_honing(facts),
+            pistons=tuple(one for one in matches_of(facts) if one.match or one.by_sizes or one.by_feeler),
             fits=proof_fits(facts),
             conversion=conversion_of(facts) if is_converted(facts) else None,
             said=lambda phrase: said(phrase, unit),

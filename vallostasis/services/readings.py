@@ -16,6 +16,7 @@ from vallostasis.core.notation.lengths import both_size
 from vallostasis.core.notation.odd_reading import ask_if_odd
 from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, as_entered
 from vallostasis.core.operations.disturbances import disturbed_by
+from vallostasis.core.pistons.frozen import passed_by_name, why_not_frozen
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity, Reading, ReadingSet, Setup, ZeroedOn
@@ -142,6 +143,7 @@ def _with_a_liner(conn: Conn, facts: JobFacts, ask: ReadingToTake, by: UUID) -> 
 
 def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
     target = target_of(facts, ask)
+    _ask_if_not_frozen(facts, ask)
     parsed = _parse(facts, ask, setup)
     if not ask.confirmed:
         ask_if_out_of_range(facts.newest_gauge(setup.gauge_id), setup, parsed)
@@ -155,6 +157,16 @@ def _decide(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> _Decided:
         raise Refused(_read_before(same_place, ask), "text", RefusalCode.READ_BEFORE)
     corrected = tuple(same_place) if ask.read_before == "correct" else ()
     return _Decided(target, setup, parsed, present, corrected)
+
+
+def _ask_if_not_frozen(facts: JobFacts, ask: ReadingToTake) -> None:
+    """Ring gaps are those of a finished bore: 2.5 more on it opens a gap by 7.9."""
+    number = ask.part.rpartition("-")[2]
+    hole = facts.hole_numbered(int(number)) if ask.quantity is Quantity.RING_GAP and number.isdigit() else None
+    why = "" if hole is None or passed_by_name(facts, hole) else why_not_frozen(facts, hole)
+    if why:
+        raise Refused(f"Ring gaps are read once the bore is frozen: {why}. See to it first, or pass the hold point of "
+                      "the pistons by your name on the route.", "text", RefusalCode.HOLD)  # fmt: skip
 
 
 def _parse(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> ParsedLength:

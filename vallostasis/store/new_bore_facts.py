@@ -9,6 +9,7 @@ from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
 from vallostasis.core.records.boring_passes import PassKind
 from vallostasis.core.records.honing import HoneAim, HoneDrive, HoneMarkKind, HoneMethod, HoneStage
+from vallostasis.core.records.piston_matches import PinStyle, PistonRun
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,6 +116,21 @@ class NewHoneMark:
     round_id: UUID
     kind: HoneMarkKind
     strokes: int | None
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class NewPistonMatch:
+    """A piston in its hole; its id was made by the client."""
+
+    rows: ClassVar = "piston_matches"
+    match_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    mark: str
+    faces: str
+    run: PistonRun
+    pin: PinStyle
     words: str
 
 

@@ -81,6 +81,7 @@ export const router = createRouter({
           meta: { full: true },
           component: () => import('@/features/honing/HonePage.vue'),
         },
+        { path: 'pistons', name: 'pistons', component: () => import('@/features/pistons/PistonsPage.vue') },
         {
           path: 'conversion/:hole(\\d+)?',
           name: 'conversion',

@@ -57,7 +57,7 @@ def rounds_of(facts: JobFacts, hole: Hole, aim: HoneAim) -> tuple[RoundMade, ...
     """Return the rounds of a hole, oldest first. GUM 5.1.2 [1]_ of the module. [m]"""
     begun = [one for one in facts.standing(facts.hone_rounds) if one.hole_id == hole.hole_id and one.aim is aim]
     stops = {one.round_id: one for one in facts.standing(facts.hone_marks) if one.kind is HoneMarkKind.STOPPED}
-    read = _read_sets(facts, hole, aim)
+    read = sets_read(facts, hole, bore_of(facts, aim))
     found = []
     for at, one in enumerate(begun):
         stopped = stops.get(one.round_id)
@@ -80,9 +80,9 @@ def _end(begun: HoneRound, stops: dict[UUID, HoneMark]) -> int:
     return begun.event if stopped is None else stopped.event
 
 
-def _read_sets(facts: JobFacts, hole: Hole, aim: HoneAim) -> list[tuple[int, dict[Place, Estimate]]]:
-    """Sizes of every set of the bore, with the event of its newest reading. [m]"""
-    quantity = bore_of(facts, aim)
+@once
+def sets_read(facts: JobFacts, hole: Hole, quantity: Quantity) -> list[tuple[int, dict[Place, Estimate]]]:
+    """Return sizes of every set of a bore, with the event of its newest reading, oldest first. [m] GUM 5.1.2."""
     part, (pattern, _) = part_of_bore(facts, hole, quantity), pattern_of(facts.card, quantity)
     found = []
     for reading_set in sets_of_part(facts, quantity, part):

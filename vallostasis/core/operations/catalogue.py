@@ -181,7 +181,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.BORE, "Bore to size less stock", "Bore", Scope.HOLE, 1.5, (_O.CAPS, _O.SEAT, _O.DECIDE, _O.PLUG),
-            (Disturbance((*_BORES, *_WALLS, _Q.PISTON_CLEARANCE), own_hole=True),), _BORES, True, True,
+            (Disturbance((*_BORES, *_WALLS, _Q.PISTON_CLEARANCE, _Q.RING_GAP), own_hole=True),), _BORES, True, True,
             "cuts taken, stock left",
             caution=(SWARF, "Spinning tool: sleeves rolled up."),
             risks=("a round oversize instead of the measured piston", "the worst hole is bored last"),

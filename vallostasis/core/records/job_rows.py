@@ -11,6 +11,7 @@ from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
@@ -97,6 +98,7 @@ class JobRows:
     hone_settings: tuple[HoneSetting, ...] = ()
     hone_rounds: tuple[HoneRound, ...] = ()
     hone_marks: tuple[HoneMark, ...] = ()
+    piston_matches: tuple[PistonMatch, ...] = ()
     bar_settings: tuple[BarSetting, ...] = ()
     scans: tuple[Scan, ...] = ()
     pulls: tuple[Pull, ...] = ()

@@ -7,11 +7,14 @@ from collections.abc import Callable
 
 from vallostasis.core.bores.decisions import contradictions
 from vallostasis.core.features.parts import parts_of
+from vallostasis.core.honing.now import HoneState, hone_now
+from vallostasis.core.honing.rounds import rounds_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.disturbances import COLD_WITHIN_K, doings_of, warmth_words
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import deciding_bore, judge_job, protrusion_of
+from vallostasis.core.records.honing import HoneAim
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import FindingKind, MarkKind, Operation
 from vallostasis.core.records.rows import Hole, Quantity, ReadingSet
@@ -100,10 +103,23 @@ def _order(facts: JobFacts) -> Evidence:
 
 def _worked_and_read(facts: JobFacts, operation: Operation, hole: Hole, *surveys: Survey) -> Evidence:
     """Marked as done, and what shows it read since: what was read before is disturbed by it."""
-    marked = by_mark(facts, operation, hole)
-    if not marked.is_done:
+    return _read_since(by_mark(facts, operation, hole), *surveys)
+
+
+def _read_since(worked: Evidence, *surveys: Survey) -> Evidence:
+    return worst_of([*(of_survey(one) for one in surveys), worked]) if worked.is_done else worked
+
+
+def _honed(facts: JobFacts, operation: Operation, hole: Hole, aim: HoneAim) -> Evidence:
+    """Marked by hand, or rounds on record that brought it to its size."""
+    marked, rounds = by_mark(facts, operation, hole), rounds_of(facts, hole, aim)
+    last = next((one.stopped for one in reversed(rounds) if one.stopped is not None), None)
+    if marked.at is not None or last is None:
         return marked
-    return worst_of([*(of_survey(one) for one in surveys), marked])
+    now = hone_now(facts, hole, aim)
+    if now.state is not HoneState.DONE:
+        return Evidence(State.NOT_MEASURED, f"{len(rounds)} rounds of the hone so far: {now.state.value}")
+    return Evidence(State.IN, f"{len(rounds)} rounds of the hone", last.noted_at, last.noted_by)
 
 
 def _survey_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> Survey:
@@ -120,7 +136,7 @@ def _hone_block(facts: JobFacts, hole: Hole) -> Evidence:
     surveys = [_survey_of_hole(facts, Quantity.BLOCK_BORE, hole)]
     if sheet_of(facts.card, Quantity.TRIAL_FIT) is not None:
         surveys.append(_survey_of_hole(facts, Quantity.TRIAL_FIT, hole))
-    return _worked_and_read(facts, Operation.HONE_BLOCK, hole, *surveys)
+    return _read_since(_honed(facts, Operation.HONE_BLOCK, hole, HoneAim.SLEEVE), *surveys)
 
 
 def is_made_ready(facts: JobFacts, hole: Hole) -> bool:
@@ -229,8 +245,8 @@ def _bore(facts: JobFacts, hole: Hole) -> Evidence:
 
 
 def _hone(facts: JobFacts, hole: Hole) -> Evidence:
-    """Marked, and the bore in its limits by what was read since."""
-    return _worked_and_read(facts, Operation.HONE, hole, deciding_bore(facts, hole))
+    """Honed, and the bore in its limits by what was read since."""
+    return _read_since(_honed(facts, Operation.HONE, hole, HoneAim.PISTON), deciding_bore(facts, hole))
 
 
 def _free(facts: JobFacts, hole: Hole) -> Evidence:

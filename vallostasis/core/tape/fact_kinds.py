@@ -20,6 +20,7 @@ from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
@@ -77,6 +78,7 @@ from vallostasis.core.tape.fact_words import (
     on_its_part,
     operation_words,
     pass_words,
+    piston_match_words,
     planned_words,
     prepared_words,
     probe_words,
@@ -145,6 +147,7 @@ class TapeKind(StrEnum):
     HONE_SETTING = "hone set"
     HONE_ROUND = "round of the hone"
     HONE_MARK = "on a round"
+    PISTON_MATCH = "piston matched"
     SCAN = "scan"
     PROBE = "probe"
     PULL = "pull"
@@ -265,6 +268,8 @@ FACT_KINDS = (
              OnTape(TapeKind.HONE_ROUND, hone_round_words, in_its_hole)),
     FactKind("hone_marks", HoneMark, "hone_mark", Owner.JOB,
              OnTape(TapeKind.HONE_MARK, hone_mark_words, where_its_round_is)),
+    FactKind("piston_matches", PistonMatch, "piston_match", Owner.JOB,
+             OnTape(TapeKind.PISTON_MATCH, piston_match_words, in_its_hole)),
     FactKind("scans", Scan, "scan", Owner.JOB, OnTape(TapeKind.SCAN, scan_words, in_its_hole)),
     FactKind("pulls", Pull, "pull", Owner.JOB, OnTape(TapeKind.PULL, pull_words, in_its_hole)),
     FactKind("pull_marks", PullMark, "pull_mark", Owner.JOB,

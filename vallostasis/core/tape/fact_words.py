@@ -1,6 +1,7 @@
 """How each kind of fact stands on the tape: its words, and where of the block it belongs."""
 
 from dataclasses import dataclass
+from typing import Protocol
 from uuid import UUID
 
 from vallostasis.core.features.pattern import place_words
@@ -17,6 +18,7 @@ from vallostasis.core.records.honing import HoneMark, HoneMarkKind, HoneRound, H
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.once import once
+from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
@@ -47,6 +49,14 @@ from vallostasis.core.records.rows import (
 from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.temperatures import Temperature
 from vallostasis.core.shapes.clock import hour_name
+
+
+class OfHole(Protocol):
+    """What belongs to one hole."""
+
+    @property
+    def hole_id(self) -> UUID:
+        """The hole."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +96,9 @@ def hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
     return Whereabouts(number, f"hole-{number}")
 
 
-def in_its_hole(facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull | HoneRound) -> Whereabouts:
+def in_its_hole(
+    facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull | HoneRound | PistonMatch
+) -> Whereabouts:
     """Where it belongs."""
     return hole_with(facts, fact.hole_id)
 
@@ -318,6 +330,12 @@ def hone_mark_words(_facts: JobFacts, mark: HoneMark) -> str:
     """How it stands on the tape, in words."""
     said = f"stopped after {mark.strokes} double strokes" if mark.kind is HoneMarkKind.STOPPED else mark.kind.value
     return with_more(said, mark.words)
+
+
+def piston_match_words(_facts: JobFacts, match: PistonMatch) -> str:
+    """How it stands on the tape, in words."""
+    faces = f", faces {match.faces}" if match.faces else ""
+    return with_more(f"piston {match.mark} matched{faces}: {match.run.value}, pin {match.pin.value}", match.words)
 
 
 def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:

@@ -31,6 +31,7 @@ const NAMES = [
   'cut-plan',
   'cut-run',
   'honing',
+  'pistons',
   'job-card',
   'strip-record',
 ]

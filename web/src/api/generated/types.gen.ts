@@ -2490,6 +2490,16 @@ export type CleanUpView = {
 };
 
 /**
+ * ClearanceView
+ *
+ * A clearance on the diameter by one method, and what its limits say. [m]
+ */
+export type ClearanceView = {
+    stated: StatedView;
+    state: State;
+};
+
+/**
  * ClockBody
  *
  * The working clock of a person, started or stopped.
@@ -8551,6 +8561,102 @@ export type MasterReadingBody = {
 };
 
 /**
+ * MatchBody
+ *
+ * A piston in its hole; the client makes the id.
+ */
+export type MatchBody = {
+    /**
+     * Match Id
+     */
+    match_id: string;
+    /**
+     * Mark
+     */
+    mark: string;
+    /**
+     * Faces
+     */
+    faces?: string;
+    run?: PistonRun;
+    pin?: PinStyle;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * MatchRowView
+ *
+ * One hole and its piston. [m]
+ */
+export type MatchRowView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    state: State;
+    bore: StatedView | null;
+    skirt: StatedView | null;
+    /**
+     * Crown Less M
+     */
+    crown_less_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    by_sizes: ClearanceView | null;
+    by_feeler: ClearanceView | null;
+    /**
+     * Method
+     */
+    method: string;
+    apart: StatedView | null;
+    /**
+     * Agree
+     */
+    agree: boolean | null;
+    match: PistonMarkView | null;
+    /**
+     * Unfrozen
+     *
+     * Why the bore is not frozen yet; empty where it is.
+     */
+    unfrozen: string;
+    /**
+     * Passed
+     */
+    passed: boolean;
+    gaps: RingGapView | null;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
+};
+
+/**
+ * MatchSheetView
+ *
+ * The match sheet of a job.
+ */
+export type MatchSheetView = {
+    /**
+     * Rows
+     */
+    rows: Array<MatchRowView>;
+};
+
+/**
  * MaterialView
  *
  * How a material expands, and whether the shop wrote it down itself.
@@ -9620,6 +9726,50 @@ export type PhraseView = {
      */
     terms: Array<TermView>;
 };
+
+/**
+ * PinStyle
+ *
+ * How the pin of a piston is held.
+ */
+export type PinStyle = 'held by clips' | 'held by end plugs' | 'pressed in the rod' | 'clamped in the rod';
+
+/**
+ * PistonMarkView
+ *
+ * How the piston of a hole is marked.
+ */
+export type PistonMarkView = {
+    /**
+     * Mark
+     */
+    mark: string;
+    /**
+     * Faces
+     */
+    faces: string;
+    run: PistonRun;
+    pin: PinStyle;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Matched At
+     */
+    matched_at: string;
+    /**
+     * Matched By
+     */
+    matched_by: string;
+};
+
+/**
+ * PistonRun
+ *
+ * Whether a piston has run before.
+ */
+export type PistonRun = 'new' | 'used';
 
 /**
  * PlaceReadView
@@ -11426,6 +11576,27 @@ export type ReopenedView = {
      * Hours
      */
     hours: number;
+};
+
+/**
+ * RingGapView
+ *
+ * Ring gaps of a hole, level by level, and whether they count. [m]
+ */
+export type RingGapView = {
+    state: State;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Read
+     */
+    read: Array<StatedView>;
+    /**
+     * Names
+     */
+    names: Array<string>;
 };
 
 /**
@@ -14894,7 +15065,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'scan' | 'probe' | 'pull' | 'on a pull';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'scan' | 'probe' | 'pull' | 'on a pull';
 
 /**
  * TapeLine
@@ -20589,6 +20760,126 @@ export type ComputeInsertionResponses = {
 };
 
 export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
+
+export type ReadMatchSheetData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pistons';
+};
+
+export type ReadMatchSheetErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadMatchSheetError = ReadMatchSheetErrors[keyof ReadMatchSheetErrors];
+
+export type ReadMatchSheetResponses = {
+    /**
+     * Successful Response
+     */
+    200: MatchSheetView;
+};
+
+export type ReadMatchSheetResponse = ReadMatchSheetResponses[keyof ReadMatchSheetResponses];
+
+export type RecordPistonMatchData = {
+    body: MatchBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pistons/{hole}/matches';
+};
+
+export type RecordPistonMatchErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type RecordPistonMatchError = RecordPistonMatchErrors[keyof RecordPistonMatchErrors];
+
+export type RecordPistonMatchResponses = {
+    /**
+     * Successful Response
+     */
+    201: MatchSheetView;
+};
+
+export type RecordPistonMatchResponse = RecordPistonMatchResponses[keyof RecordPistonMatchResponses];
 
 export type ReadHoningData = {
     body?: never;

@@ -48,6 +48,12 @@ const pattern = computed(() => survey.value.pattern)
     {{ survey.quantity }}, the wall down its depth: {{ pattern.levels.length }} levels,
     {{ pattern.axes_deg.length }} axes, on the diameter
   </p>
+  <p class="flex gap-4 text-sm">
+    <RouterLink class="link" :to="{ name: 'honing', params: { hole: String(bore.hole) } }"
+      >Hone it</RouterLink
+    >
+    <RouterLink class="link" :to="{ name: 'pistons' }">Pistons</RouterLink>
+  </p>
   <WallTracks class="mx-auto max-h-[44vh]" :survey="survey" :at="at" :tip="tip" plain @choose="choose" />
   <HoleNeeds class="mt-2" :number="bore.hole" :need="bore.need" @act="emit('act')" @why="emit('why')" />
 </template>

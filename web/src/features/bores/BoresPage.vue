@@ -99,6 +99,7 @@ const decided = computed(() => {
             <RouterLink class="link" :to="{ name: 'honing', params: { hole: String(hole.hole) } }"
               >Hone it</RouterLink
             >
+            <RouterLink class="link" :to="{ name: 'pistons' }">Pistons</RouterLink>
             <span v-if="hole.best && hole.best.move_m > 0"
               >centre moved <b class="num">{{ lengthText(hole.best.move_m, unit) }}</b></span
             >

@@ -47,6 +47,9 @@ const offered = computed(() =>
         <RouterLink class="link" :to="{ name: 'block', params: { lens: 'fit', hole: String(fit.hole) } }"
           >Block</RouterLink
         >
+        <RouterLink class="link" :to="{ name: 'honing', params: { hole: String(fit.hole), aim: 'sleeve' } }"
+          >Hone to it</RouterLink
+        >
         <h1 class="text-xl">
           Hole {{ fit.hole }}<template v-if="fit.liner"> and liner {{ fit.liner }}</template
           >: {{ fit.is_home ? 'as it was pressed' : 'the fit to come' }}
