@@ -42,9 +42,9 @@ TRUE_SHARE, LOST_THOU = 0.75, 0.26
 # Below the rings metal went as it popped: so much of the press was gone there. [1]
 SHAVED = 0.25
 INSIDE_UM = 4.745 * INCH_UM
-FINISHED_UM, BORED_UM = 4.7502 * INCH_UM, 4.7461 * INCH_UM
-# Pistons as their maker ground them, across the pin; the liner is wanted 5.5 thou over them.
-PISTON_UM = {1: 4.7448 * INCH_UM, 2: 4.7447 * INCH_UM}
+FINISHED_UM, BORED_UM = 4.7505 * INCH_UM, 4.7464 * INCH_UM
+# Pistons as their maker ground them, across the pin; the liner is wanted six thou over them.
+PISTON_UM = {1: 4.7446 * INCH_UM, 2: 4.7445 * INCH_UM}
 
 
 def outside_um(number: int, level_um: float) -> float:
@@ -236,7 +236,7 @@ def _sheets(exact: bool) -> tuple[FeatureSheet, ...]:
         FeatureSheet(Quantity.LINER_INSIDE, _book("4.7450"), levels=outside, axes_deg=(0.0, 90.0)),
         FeatureSheet(Quantity.LINER_BORE, _book("4.7500"), _book("4.7500"), _book("4.7510"), _own("0.6"), _own("0.8"),
                      levels, AXES),
-        FeatureSheet(Quantity.PISTON_CLEARANCE, least=_own("4.5"), greatest=_own("6.5")),
+        FeatureSheet(Quantity.PISTON_CLEARANCE, least=_own("5.0"), greatest=_own("7.0")),
     )  # fmt: skip
 
 

@@ -5,19 +5,28 @@ Ring gaps are read after that; what re-opens a bore clears them. House rule.
 
 from math import pi
 
+from vallostasis.core.bores.wall import part_of_bore
 from vallostasis.core.features.parts import part_with_key
+from vallostasis.core.honing.now import HoneState, hone_now
 from vallostasis.core.honing.rounds import sets_read
-from vallostasis.core.protrusion.measured import deciding_bore
+from vallostasis.core.records.honing import HoneAim
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import HoldPoint, Operation
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.route.evidence import evidence_of
 from vallostasis.core.route.plan import plan_of
+from vallostasis.core.surveys.loads import running_bore
 from vallostasis.core.surveys.survey import Survey, survey_of
 from vallostasis.core.trail import Phrase, Term
 from vallostasis.core.uncertainty.budget import value_of
 
 _OPENS = (Operation.BORE, Operation.HONE)
+
+
+def running(facts: JobFacts, hole: Hole) -> Survey:
+    """Return the bore that a piston runs in, as it stands now. By construction."""
+    quantity = running_bore(facts.card)
+    return survey_of(facts, quantity, part_of_bore(facts, hole, quantity))
 
 
 def why_not_frozen(facts: JobFacts, hole: Hole) -> str:
@@ -35,13 +44,14 @@ def why_not_frozen(facts: JobFacts, hole: Hole) -> str:
     str
         What the route of the job still has before it, or what was done to the bore since it was read. House rule.
     """
-    bore = deciding_bore(facts, hole)
+    bore = running(facts, hole)
     if bore.disturbed is not None:
         return f"the bore was changed since it was read ({bore.disturbed.words})"
     for leg in plan_of(facts):
         if leg.operation in _OPENS and hole in leg.holes:
             found = evidence_of(facts, leg.operation, hole)
-            if not found.is_done:
+            honed = hone_now(facts, hole, HoneAim.PISTON)
+            if not found.is_done and not (honed.made and honed.state is HoneState.DONE):
                 return f"hole {hole.number} may still be bored or honed: {found.words}"
     return ""
 
@@ -65,7 +75,7 @@ def gap_by_growth(facts: JobFacts, hole: Hole) -> Phrase | None:
 
     None where nothing was read before, or the bore was not read both times.
     """
-    gaps, bore = gaps_of(facts, hole), deciding_bore(facts, hole)
+    gaps, bore = gaps_of(facts, hole), running(facts, hole)
     if gaps is None or gaps.disturbed is None or bore.disturbed is not None:
         return None
     was = [one.value_m for one in gaps.past if one.value_m is not None]

@@ -10,8 +10,7 @@ from collections import Counter
 from dataclasses import dataclass, replace
 
 from vallostasis.core.features.parts import part_with_key
-from vallostasis.core.pistons.frozen import gap_by_growth, gaps_of, passed_by_name, why_not_frozen
-from vallostasis.core.protrusion.measured import deciding_bore
+from vallostasis.core.pistons.frozen import gap_by_growth, gaps_of, passed_by_name, running, why_not_frozen
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.rows import Hole, Quantity
@@ -70,7 +69,7 @@ def match_of(facts: JobFacts, hole: Hole) -> PistonMatch | None:
 
 
 def _matched(facts: JobFacts, hole: Hole, marks: Counter[str]) -> Matched:
-    bore, skirt = deciding_bore(facts, hole), _survey(facts, Quantity.PISTON_SKIRT, hole)
+    bore, skirt = running(facts, hole), _survey(facts, Quantity.PISTON_SKIRT, hole)
     feeler = _survey(facts, Quantity.PISTON_CLEARANCE, hole)
     sheet = sheet_of(facts.card, Quantity.PISTON_CLEARANCE)
     limits = (None, None) if sheet is None else (sheet.least.metres, sheet.greatest.metres)

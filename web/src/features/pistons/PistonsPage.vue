@@ -80,7 +80,7 @@ const words = (row: MatchRowView) =>
                 <span v-if="row.bore && row.skirt" class="num block text-ink-soft"
                   >{{ size(row.bore.value_m) }} less {{ size(row.skirt.value_m) }}</span
                 >
-                <RouterLink v-else class="link" :to="survey('piston-skirt', `piston-${row.hole}`)"
+                <RouterLink v-else class="link block" :to="survey('piston-skirt', `piston-${row.hole}`)"
                   >Read the piston</RouterLink
                 >
               </dd>
@@ -92,7 +92,7 @@ const words = (row: MatchRowView) =>
                 <span v-if="row.by_feeler" class="block text-ink-soft">{{
                   row.method.replace('feeler, ', '')
                 }}</span>
-                <RouterLink v-else class="link" :to="survey('piston-clearance', `piston-${row.hole}`)"
+                <RouterLink v-else class="link block" :to="survey('piston-clearance', `piston-${row.hole}`)"
                   >Read it by feeler</RouterLink
                 >
               </dd>
