@@ -48,6 +48,7 @@ JOB_VIEWS = {
     "hot hold": ("hot-fit/2", "[aria-label='Moments of running'] table"),
     "boring": ("boring/3", "[aria-label=Passes] table"),
     "hone": ("honing/2", "[aria-label='Stock left'] svg"),
+    "pistons": ("pistons", "main section"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
@@ -93,7 +94,7 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
         ("Ferry Lanthorn, starboard", ("run", "cut plan")),
         ("Sawmill Hauler", ("block", "counterbore", "bench")),
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
-        ("Narrow-boat Brindle", ("fit", "hone")),
+        ("Narrow-boat Brindle", ("fit", "hone", "pistons")),
         ("Pump No. 4", ("hot hold", "conversion")),
         ("Hill Tractor Marram", ("boring",)),
     ],
