@@ -57,6 +57,20 @@ def test_a_rate_and_its_band_are_those_of_a_prediction_interval() -> None:
     assert wider.slow > 40e-6 / (rate.per_stroke_m - half)
 
 
+def test_what_readings_scatter_by_is_no_scatter_of_the_stones() -> None:
+    """Variances add up (GUM 5.1.2): of 1, 1.2 and 0.8 a stroke, readings of 1 in 10 strokes make 0.1² of the 0.2²."""
+    taken = [10e-6, 12e-6, 8e-6]
+    seen = rate_of(taken, [10.0] * 3)
+    parted = rate_of(taken, [10.0] * 3, [1e-6] * 3)
+    assert seen is not None and parted is not None
+    assert seen.spread_m == pytest.approx(0.2e-6)
+    assert parted.spread_m == pytest.approx(np.sqrt(0.04 - 0.01) * 1e-6)
+    # Few rounds tell a scatter badly: never below half of what is seen.
+    drowned = rate_of(taken, [10.0] * 3, [5e-6] * 3)
+    assert drowned is not None
+    assert drowned.spread_m == pytest.approx(0.1e-6)
+
+
 def test_a_rate_is_of_the_newest_rounds_and_of_none_that_took_nothing() -> None:
     assert rate_of([], []) is None
     assert rate_of([-1e-6, -2e-6], [10.0, 10.0]) is None

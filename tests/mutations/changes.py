@@ -7,6 +7,8 @@ C = "counterbore/"
 F = "fits/"
 V = "conversions/"
 G = "boring/"
+H = "honing/"
+M = "pistons/"
 
 # File below vallostasis/core, what stands there once, what it becomes.
 CHANGES: tuple[tuple[str, str, str], ...] = (
@@ -310,4 +312,24 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (G + "hatch.py", "2 * stroke_m * cycles_per_min", "stroke_m * cycles_per_min"),
     (G + "clearances.py", "return bore.at(bore_c) - piston.at(piston_c)",
      "return bore.at(piston_c) - piston.at(bore_c)"),
+    # Honing and pistons.
+    (H + "rate.py", "sqrt(1 + 1 / self.rounds)", "sqrt(1 / self.rounds)"),
+    (H + "rate.py", "special.stdtrit(rounds - 1, _EDGE)", "special.stdtrit(rounds, _EDGE)"),
+    (H + "rate.py", "seen - sum(read) / len(read)", "seen + sum(read) / len(read)"),
+    (H + "rate.py", "of_square = rate.per_stroke_m**2 - rate.within_m**2", "of_square = rate.per_stroke_m**2"),
+    (H + "rate.py", "strokes_to_go(rate, guard_m, standard_m)", "strokes_to_go(rate, guard_m, 0.0)"),
+    (H + "rate.py", "share = SHARE_OF_STAGE * left_m", "share = left_m"),
+    (H + "stroke.py", "stroke = bore_m + 2 * out - stone_m", "stroke = bore_m + out - stone_m"),
+    (H + "stroke.py", "out = min(out, free_below_m)", "out = max(out, free_below_m)"),
+    (H + "rounds.py", "self.after_m - self.before_m", "self.before_m - self.after_m"),
+    (H + "target.py", "found.clearance_m - found.greatest_m, found.clearance_m - found.least_m",
+     "found.clearance_m - found.least_m, found.clearance_m - found.greatest_m"),
+    (H + "now.py", "weighted(((1.0, target.wanted), (-1.0, mean)))", "weighted(((1.0, target.wanted), (1.0, mean)))"),
+    (H + "now.py", "difference_of(mean, size)", "difference_of(size, mean)"),
+    (H + "now.py", "metres(setting.fine_stock_um + setting.brush_stock_um)", "metres(setting.brush_stock_um)"),
+    (M + "match.py", "less = difference_of(found_bore, found_skirt)", "less = difference_of(found_skirt, found_bore)"),
+    (M + "match.py", "abs(self.apart.value_m) <= self.apart.expanded_m", "self.apart.value_m <= self.apart.expanded_m"),
+    (M + "match.py", "State.OUT in rules", "State.OUT not in rules"),
+    (M + "frozen.py", "Term(\"o\", pi * growth)", "Term(\"o\", growth)"),
+    (M + "frozen.py", "value_of(now[place]) - value_of(then[place])", "value_of(then[place]) - value_of(now[place])"),
 )  # fmt: skip
