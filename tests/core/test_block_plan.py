@@ -204,7 +204,7 @@ class TestRules:
         plan = plan_block(block(holes, SHIMS, may_order=True, neighbour_m=None), PlanRule.BEST)
         first, second, third = plan.holes
         assert first.choice.cut is None
-        assert first.why_not_frozen.startswith("left as it was decided")
+        assert first.why_open.startswith("left as it was decided")
         assert second.choice.cut is not None
         assert second.choice.cut.shim_m == 0.5 * MM
         assert third.choice.cut is not None
@@ -214,13 +214,13 @@ class TestRules:
         unmeasured = replace(hole(1), parts=None, why_not="The flange is not measured.")
         plan = plan_block(block([unmeasured], SHIMS), PlanRule.ONE_DEPTH)
         assert plan.holes[0].choice.cut is None
-        assert plan.holes[0].why_not_frozen.endswith("It cannot be cut: The flange is not measured.")
+        assert plan.holes[0].why_open.endswith("It cannot be cut: The flange is not measured.")
         assert solve_given(block([unmeasured], SHIMS), [True]).choices[0].cut is None
 
     def test_neighbours_that_cannot_be_told_name_each_other(self) -> None:
         holes = [hole(1, 8_785, state=State.IN), hole(2, 8_850, lock=LockKind.LEAVE, state=State.IN)]
         plan = plan_block(block(holes, ()), PlanRule.BEST)
-        assert [one.why_not_frozen for one in plan.holes] == [
+        assert [one.why_open for one in plan.holes] == [
             "the difference to hole 2 is too much, or too near to tell",
             "the difference to hole 1 is too much, or too near to tell",
         ]

@@ -16,7 +16,7 @@ from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.honing.now import HoneNow, HoneState, hone_now
 from vallostasis.core.honing.rate import FIRST_STROKES, Rate, rate_of, stop_after, strokes_to_go
 from vallostasis.core.honing.rounds import rounds_of
-from vallostasis.core.honing.stroke import bells, plan_stroke, with_overruns
+from vallostasis.core.honing.stroke import plan_stroke
 from vallostasis.core.records.honing import (
     HoneAim,
     HoneDrive,
@@ -121,25 +121,20 @@ def test_a_stroke_runs_out_equally_and_never_touches_what_stands_below(
     except OutOfDomain:
         assert stone_m >= bore_m + 2 * min(free_m, stone_m / 3) - 1e-12
         return
-    assert plan.is_equal and bells(plan) == ""
+    assert plan.above_m == plan.below_m
     assert plan.below_m <= free_m
     assert plan.above_m <= stone_m / 3 + 1e-12
     assert plan.stroke_m + stone_m == pytest.approx(bore_m + plan.above_m + plan.below_m)
     assert plan.stop_m == pytest.approx(free_m - plan.below_m)
 
 
-def test_unequal_overrun_bells_the_end_that_sees_more_stone() -> None:
-    """Trap: common practice, no published source."""
-    assert bells(with_overruns(0.2, 0.09, 0.03, 0.01)) == "top"
-    assert bells(with_overruns(0.2, 0.09, 0.01, 0.03)) == "foot"
-    assert bells(with_overruns(0.2, 0.09, 0.03, 0.03)) == ""
-    for above, below in ((0.05, 0.01), (0.01, 0.05)):
-        with pytest.raises(OutOfDomain):
-            with_overruns(0.2, 0.09, above, below)
-    with pytest.raises(OutOfDomain):
-        with_overruns(0.05, 0.09, 0.01, 0.01)
+def test_where_nothing_stands_below_a_third_of_the_stone_runs_out() -> None:
+    """Common practice, no published source; unequal overrun bells the end that sees more stone, so it is equal."""
     free = plan_stroke(0.2, 0.09, None)
-    assert (free.above_m, free.stop_m) == (pytest.approx(0.03), None)
+    assert (free.above_m, free.below_m, free.stop_m) == (pytest.approx(0.03), pytest.approx(0.03), None)
+    for bore, stone in ((0.0, 0.09), (0.2, 0.0)):
+        with pytest.raises(OutOfDomain):
+            plan_stroke(bore, stone, None)
 
 
 class Hone:

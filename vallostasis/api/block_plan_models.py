@@ -47,7 +47,7 @@ class PlanHoleView(BaseModel):
     ledge_left_m: float | None
     cut: CutInPlan | None
     why_not: str
-    why_not_frozen: str
+    why_open: str
 
 
 class ShimUseView(BaseModel):
@@ -225,7 +225,7 @@ def _hole(facts: JobFacts, one: HoleInPlan) -> PlanHoleView:
         ledge_left_m=_left(facts, depth),
         cut=_cut(facts, one),
         why_not=hole.why_not,
-        why_not_frozen=one.why_not_frozen,
+        why_open=one.why_open,
     )
 
 

@@ -15,7 +15,6 @@ from vallostasis.api.trail import PhraseView
 from vallostasis.core.honing.now import HoneNow, HoneState, LevelLeft, RoundAhead
 from vallostasis.core.honing.rate import Rate, StrokesToGo
 from vallostasis.core.honing.rounds import RoundMade
-from vallostasis.core.honing.stroke import bells
 from vallostasis.core.honing.target import HoneTarget
 from vallostasis.core.notation.lengths import Unit, metres
 from vallostasis.core.records.honing import HoneAim, HoneDrive, HoneMethod, HoneSetting, HoneStage
@@ -69,7 +68,6 @@ class HoneSettingView(BaseModel):
     above_out_m: float | None
     below_out_m: float | None
     stop_m: float | None
-    bells: str
     words: str
     set_by: str
 
@@ -90,7 +88,7 @@ class HoneSettingView(BaseModel):
             stroke_m=None if stroke is None else stroke.stroke_m,
             above_out_m=None if stroke is None else stroke.above_m,
             below_out_m=None if stroke is None else stroke.below_m, stop_m=None if stroke is None else stroke.stop_m,
-            bells="" if stroke is None else bells(stroke), words=one.words, set_by=one.set_by,
+            words=one.words, set_by=one.set_by,
         )  # fmt: skip
 
 

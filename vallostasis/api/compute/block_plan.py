@@ -87,7 +87,7 @@ class HoleAnswer(BaseModel):
     protrusion_m: float | None = None
     chance_inside: float | None = None
     open: bool
-    why_not_frozen: str = ""
+    why_open: str = ""
 
 
 class BlockPlanAnswer(BaseModel):
@@ -117,8 +117,8 @@ class BlockPlanAnswer(BaseModel):
                     from_touch_off_m=None if cut is None else cut.from_touch_off_m,
                     protrusion_m=None if cut is None else cut.by_gauge.value_m,
                     chance_inside=one.chance,
-                    open=bool(one.why_not_frozen),
-                    why_not_frozen=one.why_not_frozen,
+                    open=bool(one.why_open),
+                    why_open=one.why_open,
                 )
             )
         return cls(

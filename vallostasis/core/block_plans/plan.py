@@ -38,13 +38,13 @@ class PlanRule(StrEnum):
 class HoleInPlan:
     """What a plan does to one hole, whether it is in then, and the chance that its cut lands inside by the stop.
 
-    ``place`` is its turn in the order of cutting, ``why_not_frozen`` what keeps it from being in.
+    ``place`` is its turn in the order of cutting, ``why_open`` what keeps it from being in.
     """
 
     hole: HoleToPlan
     choice: Choice
     chance: float | None
-    why_not_frozen: str
+    why_open: str
     place: int | None
 
     @property
@@ -96,7 +96,7 @@ class BlockPlan:
     @property
     def open_holes(self) -> tuple[HoleInPlan, ...]:
         """Holes that are not in after the plan."""
-        return tuple(one for one in self.holes if one.why_not_frozen)
+        return tuple(one for one in self.holes if one.why_open)
 
     @property
     def proven_best(self) -> bool:

@@ -11,7 +11,7 @@ from uuid import UUID
 from vallostasis.core.bores.wall import part_of_bore
 from vallostasis.core.features.plan import pattern_of
 from vallostasis.core.honing.rate import Rate, rate_of
-from vallostasis.core.records.honing import HoneAim, HoneMark, HoneMarkKind, HoneMethod, HoneRound, HoneStage
+from vallostasis.core.records.honing import HoneAim, HoneMark, HoneMarkKind, HoneMethod, HoneRound
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Hole, Place, Quantity
@@ -119,8 +119,3 @@ def learned_rate(facts: JobFacts, aim: HoneAim, grit: int, method: HoneMethod) -
     made.sort(key=lambda one: one.begun.event)
     return rate_of([one.taken_m or 0.0 for one in made], [float(one.strokes or 0) for one in made],
                    [one.noise_m for one in made])  # fmt: skip
-
-
-def strokes_of_stage(made: tuple[RoundMade, ...], stage: HoneStage) -> int:
-    """Return the double strokes that a hole had in a stage. By definition."""
-    return sum(one.strokes or 0 for one in made if one.begun.stage is stage)

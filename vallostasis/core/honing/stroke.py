@@ -11,10 +11,6 @@ from vallostasis.core.errors import OutOfDomain, require_finite, require_not_neg
 
 # A stone runs out of a bore by this share of its length. [1] Common practice, no published source.
 SHARE_OUT = 1 / 3
-# Overruns are equal where they differ by less. [m] House rule.
-EQUAL_WITHIN_M = 1e-3
-# Out by more than half, a stone tips into the end. [1] Common practice, no published source.
-MOST_OUT = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,11 +24,6 @@ class StrokePlan:
     above_m: float
     below_m: float
     stop_m: float | None
-
-    @property
-    def is_equal(self) -> bool:
-        """Whether both ends see as much stone. House rule."""
-        return abs(self.above_m - self.below_m) <= EQUAL_WITHIN_M
 
 
 def plan_stroke(bore_m: float, stone_m: float, free_below_m: float | None) -> StrokePlan:
@@ -68,28 +59,3 @@ def plan_stroke(bore_m: float, stone_m: float, free_below_m: float | None) -> St
     if stroke <= 0:
         raise OutOfDomain("the stones are too long for this bore: take shorter ones", "stone_m")
     return StrokePlan(stroke, out, out, None if free_below_m is None else free_below_m - out)
-
-
-def with_overruns(bore_m: float, stone_m: float, above_m: float, below_m: float) -> StrokePlan:
-    """Return the stroke of overruns that somebody sets. [m] Closed form [1]_ of the module.
-
-    Raises
-    ------
-    OutOfDomain
-        If a stone runs out by more than half of itself, or the stroke is not above nought.
-    """
-    require_not_negative(above_m=above_m, below_m=below_m)
-    for name, value in (("above_m", above_m), ("below_m", below_m)):
-        if value > MOST_OUT * stone_m:
-            raise OutOfDomain("by more than half of itself a stone tips into the end", name)
-    stroke = bore_m + above_m + below_m - stone_m
-    if stroke <= 0:
-        raise OutOfDomain("the stones are too long for this bore: take shorter ones", "stone_m")
-    return StrokePlan(stroke, above_m, below_m, None)
-
-
-def bells(plan: StrokePlan) -> str:
-    """Name the end that unequal overrun wears wider; empty where it is equal. Common practice, no published source."""
-    if plan.is_equal:
-        return ""
-    return "top" if plan.above_m > plan.below_m else "foot"

@@ -6577,10 +6577,6 @@ export type HoneSettingView = {
      */
     stop_m: number | null;
     /**
-     * Bells
-     */
-    bells: string;
-    /**
      * Words
      */
     words: string;

@@ -47,7 +47,6 @@ const HONE = {
     above_out_m: 0.025,
     below_out_m: 0.025,
     stop_m: 0.015,
-    bells: '',
     words: '',
     set_by: 'Wren',
   },

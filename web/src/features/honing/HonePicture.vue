@@ -142,8 +142,6 @@ const length = (metres: number | null) =>
         </text>
       </g>
     </svg>
-    <p v-if="setting.bells" class="caution">
-      More stone runs out at the {{ setting.bells }}: that end goes bell-mouthed.
-    </p>
+    <p class="text-sm text-ink-soft">As much out at both ends: more at one bells it.</p>
   </figure>
 </template>
