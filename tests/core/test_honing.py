@@ -226,6 +226,19 @@ def test_a_tight_level_is_given_short_strokes() -> None:
     assert any("short strokes" in said.text for said in hone.now.says)
 
 
+def test_short_strokes_are_counted_in_what_the_stones_at_hand_take() -> None:
+    """6 µm tight: with rough stones of 1 µm a stroke six, whatever the fine ones take; with those, 0.2 a stroke, 30."""
+    hone = Hone()
+    hone.read(WANTED - 80)
+    hone.round(HoneStage.ROUGH, 20, WANTED - 66, WANTED - 54)
+    assert (hone.now.stage, hone.now.levels[0].more_strokes) == (HoneStage.ROUGH, 6)
+    hone.round(HoneStage.ROUGH, 45, WANTED - 21, WANTED - 9)
+    # Nothing is known of the fine stones yet.
+    assert (hone.now.stage, hone.now.levels[0].more_strokes) == (HoneStage.FINE, 0)
+    hone.round(HoneStage.FINE, 20, WANTED - 17, WANTED - 5)
+    assert (hone.now.stage, hone.now.levels[0].more_strokes) == (HoneStage.FINE, 30)
+
+
 def test_a_bore_is_done_when_every_level_is_inside_and_nothing_is_left_beyond_its_uncertainty() -> None:
     hone = Hone(brush_um=2)
     hone.read(WANTED - 30)

@@ -9,6 +9,7 @@ import subprocess
 import sys
 import time
 from pathlib import Path
+from uuid import uuid4
 
 import httpx2
 import psycopg
@@ -131,16 +132,40 @@ def test_demo_serves_and_stops_with_its_database(demo_folder: Path, stop: signal
         socket.create_connection(("127.0.0.1", gauge_port))
 
 
+def _twin(port: int) -> str:
+    """Address of the job whose second hole is honed."""
+    jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
+    job = next(strip["job"]["job_id"] for strip in jobs if strip["job"]["name"] == "Narrow-boat Brindle")
+    return f"http://127.0.0.1:{port}/api/jobs/{job}"
+
+
+def _hone_a_round(port: int) -> str:
+    """A round of the hone, begun and stopped after 17 double strokes; returns its id."""
+    people = httpx2.get(f"http://127.0.0.1:{port}/api/people", timeout=START_SECONDS).json()
+    round_id, who = str(uuid4()), {"person_id": people[0]["person_id"]}
+    rounds = _twin(port) + "/honing/2/rounds"
+    begun = {"round_id": round_id, "stage": "fine", "hold_reason": "a test", **who}
+    assert httpx2.post(rounds, json=begun, timeout=START_SECONDS).status_code == 201
+    stop = {"hone_mark_id": str(uuid4()), "strokes": 17, **who}
+    assert httpx2.post(f"{rounds}/{round_id}/stop", json=stop, timeout=START_SECONDS).status_code == 201
+    return round_id
+
+
 def test_killed_without_mercy_it_starts_again_with_the_same_job(demo_folder: Path) -> None:
     port = free_ports()
     process = start_demo(demo_folder, port)
     wait_for(port, process)
+    round_id = _hone_a_round(port)
     first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
     process.kill()
     process.communicate()
     again = start_demo(demo_folder, port)
     wait_for(port, again)
     assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json() == first
+    # Killed between a round and its reading: the round and its strokes stand, and the bore is to be read.
+    honed = httpx2.get(_twin(port) + "/honing/2", timeout=START_SECONDS).json()
+    assert (honed["made"][-1]["round_id"], honed["made"][-1]["strokes"]) == (round_id, 17)
+    assert honed["state"] == "measure"
     again.terminate()
     again.communicate(timeout=START_SECONDS)
     assert not _postgres_runs(demo_folder)

@@ -156,7 +156,7 @@ def hone_now(facts: JobFacts, hole: Hole, aim: HoneAim) -> HoneNow:
     rates = {stage: learned_rate(facts, aim, _grit(setting, stage), setting.method) for stage in HoneStage}
     levels = tuple(
         LevelLeft(name, depth, one := stated(f"left, {name}", weighted(((1.0, target.wanted), (-1.0, size))), k),
-                  judge(RuleKind.READING, name, one, target.limits_m, acceptance), _more(mean, size, rates, k))
+                  judge(RuleKind.READING, name, one, target.limits_m, acceptance), 0)
         for name, depth, size in named
     )  # fmt: skip
     verdict = worst_state([one.rule.decision.state for one in levels])
@@ -164,9 +164,12 @@ def hone_now(facts: JobFacts, hole: Hole, aim: HoneAim) -> HoneNow:
     stage = _stage(setting, made, left, guard, rates, verdict)
     if turning is not None:
         stage = turning.begun.stage
-    found = replace(bare, left=left, levels=levels, stage=stage, state=_state(facts, survey, turning, levels, stage,
-                    verdict), says=tuple(_says(facts, survey, stroke, levels if stage else _large(levels),
-                    left)))  # fmt: skip
+    if stage is not None:
+        levels = tuple(replace(one, more_strokes=_more(mean, size, rates[stage], k))
+                       for one, (_, _, size) in zip(levels, named, strict=True))  # fmt: skip
+    state = _state(facts, survey, turning, levels, stage, verdict)
+    found = replace(bare, left=left, levels=levels, stage=stage, state=state,
+                    says=tuple(_says(facts, survey, state, stroke, levels, left)))  # fmt: skip
     if stage is None:
         return found
     end = _end_of(setting, stage)
@@ -201,9 +204,8 @@ def _stroke(setting: HoneSetting, target: HoneTarget) -> tuple[StrokePlan | None
     return stroke, hatch_of(target.finished.value_m, float(setting.turns), stroke.stroke_m, float(setting.strokes))
 
 
-def _more(mean: Estimate, size: Estimate, rates: dict[HoneStage, Rate | None], k: float) -> int:
-    """Short strokes that a level needs more than the mean, where that is more than its ±. Common practice."""
-    rate = rates[HoneStage.FINE] or rates[HoneStage.ROUGH]
+def _more(mean: Estimate, size: Estimate, rate: Rate | None, k: float) -> int:
+    """Short strokes with the stones at hand that a level needs more than the mean, beyond its ±. Common practice."""
     tight = stated("tighter", difference_of(mean, size), k)
     if rate is None or tight.value_m <= tight.expanded_m:
         return 0
@@ -342,7 +344,12 @@ def _cautions(setting: HoneSetting | None) -> tuple[str, ...]:
 
 
 def _says(
-    facts: JobFacts, survey: Survey, stroke: StrokePlan | None, levels: tuple[LevelLeft, ...], left: Stated
+    facts: JobFacts,
+    survey: Survey,
+    state: HoneState,
+    stroke: StrokePlan | None,
+    levels: tuple[LevelLeft, ...],
+    left: Stated,
 ) -> list[Phrase]:
     """What is to be known before the next round. Common practice, no published source."""
     said = []
@@ -357,6 +364,10 @@ def _says(
     for one in tight:
         said.append(Phrase(f"{one.name[0].upper()}{one.name[1:]} is tighter by {{t}}: {one.more_strokes} short strokes "
                            "more there.", (Term("t", one.left.value_m - left.value_m),)))  # fmt: skip
+    if state is HoneState.CANNOT_TELL and not held_wrong and not survey.doubt:
+        said.append(Phrase("What is left, {l}, is less than ±{U} tells from nought, and a level lies near a limit: "
+                           "a finer gauge, or temperatures of bore, piston and master, settle it.",
+                           (Term("l", left.value_m), Term("U", left.expanded_m, "within"))))  # fmt: skip
     for one in _large(levels):
         said.append(Phrase(f"{one.name[0].upper()}{one.name[1:]} is larger than the greatest by {{o}}: another piston, "
                            "or a concession by name.",

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { HoneView } from '@/api/generated'
 
@@ -32,8 +32,12 @@ const minutes = computed(() => {
 function act(): void {
   const typed = Number(counted.value)
   emit('act', counted.value.trim() !== '' && Number.isInteger(typed) ? typed : null)
-  counted.value = ''
 }
+/** What was typed stays until the round is stopped. */
+watch(
+  () => props.view.state,
+  () => (counted.value = ''),
+)
 defineExpose({ act })
 </script>
 

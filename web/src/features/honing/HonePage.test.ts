@@ -152,6 +152,21 @@ describe('the page of a hone', () => {
     expect(view.find('[aria-label="Read the bore"]').exists()).toBe(true)
   })
 
+  it('keeps the count and what was typed where the server is away, and sends the same again', async () => {
+    const view = await open(TURNING)
+    await view.find('footer input').setValue('23')
+    server.answer(`${ADDRESS}/rounds/r1/stop`, 'away', { body: { ...HONE, state: 'measure' } })
+    await view.find('footer button').trigger('click')
+    await settled()
+    expect(view.find('footer input').element).toHaveProperty('value', '23')
+    server.answer(ADDRESS, { body: { ...HONE, state: 'measure' } })
+    await view.find('footer button').trigger('click')
+    await settled()
+    const [first, second] = sent(`${ADDRESS}/rounds/r1/stop`)
+    expect(second).toEqual(first)
+    expect(first).toMatchObject({ strokes: 23 })
+  })
+
   it('asks for the reason where a hold point stands, and passes it by name', async () => {
     const view = await open()
     const held = { status: 409, body: refusalBody('hold point', 'Hold point. No plate.') }

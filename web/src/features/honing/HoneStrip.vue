@@ -6,7 +6,7 @@ import { type HoneView, type SurveyView, takeTemperature } from '@/api/generated
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { newId } from '@/shared/newId'
 import { personId, unit } from '@/shared/state/preferences'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 /** The sum behind the size, how large it reads as warm as it is, and what a round size would leave. */
@@ -50,15 +50,15 @@ const soak = computed(() => {
   return seconds === 0 ? '' : `as the room in ${Math.ceil(seconds / 60)} min`
 })
 const celsius = ref('')
-const { refusal, busy, send } = useForm()
-const take = () =>
+const { refusal, busy, send, answer } = useForm()
+const take = (confirmed = false): Promise<void> =>
   send(async () => {
     const body = {
       temperature_id: newId(),
       body: 'part' as const,
       part: props.survey?.has_own_temperature ? props.survey.part.key : '',
       text: celsius.value,
-      confirmed: true,
+      confirmed,
       person_id: personId.value,
     }
     await ask(takeTemperature({ path: { job_id: props.jobId }, body }))
@@ -94,7 +94,7 @@ const take = () =>
       <p v-else class="max-w-56 text-sm text-unsure">
         Nobody took how warm the bore is: a warm bore reads large.
       </p>
-      <form class="flex items-end gap-1" @submit.prevent="take">
+      <form class="flex items-end gap-1" @submit.prevent="take()">
         <label class="text-sm text-ink-soft"
           >bore now
           <input
@@ -115,6 +115,10 @@ const take = () =>
         >would leave {{ small(target.piston.near.leaves.value_m) }}, not {{ small(target.more_m) }}</span
       >
     </p>
-    <RefusalNote :refusal="refusal" class="w-full" />
+    <RefusalChoices
+      :refusal="refusal"
+      class="w-full"
+      @answer="(one) => answer(one, (_path, text) => (celsius = text), take)"
+    />
   </section>
 </template>

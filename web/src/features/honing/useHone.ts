@@ -91,6 +91,7 @@ export function useHone(job: JobNow, undo: Undo): HoneNow {
   const ofRound = (id: string) => ({ ...path(), round_id: id })
   // Ids are kept until they are taken: sent again after a lost answer it is the same step.
   let [setting, round, mark] = [newId(), newId(), newId()]
+  let stopped: number | null = null
 
   return {
     view,
@@ -120,10 +121,13 @@ export function useHone(job: JobNow, undo: Undo): HoneNow {
     stop: (counted) =>
       write(async () => {
         const id = view.value?.turning?.round_id ?? ''
-        const many = counted ?? Math.max(1, strokes.value)
+        // The stones stopped when the key was pressed, however often it has to be sent.
+        stopped ??= Math.max(1, strokes.value)
+        const many = counted ?? stopped
         const body = { hone_mark_id: mark, strokes: many, ...by() }
         const now = await ask(stopHoneRound({ path: ofRound(id), body }))
         mark = newId()
+        stopped = null
         tell(String(many), true)
         said.value = `Stopped after ${many} double strokes.`
         return now
