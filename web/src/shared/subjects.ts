@@ -59,7 +59,12 @@ export const JOB_VIEWS: readonly {
   { label: 'Prepare', name: 'prepare', of: ['prepare'] },
   { label: 'Cut plan', name: 'cut-plan', of: ['cut-plan', 'cut'], lens: 'counterbore' },
   { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
-  { label: 'Bores', name: 'bores', of: ['bores', 'wall', 'boring', 'honing', 'pistons'], lens: '-counterbore' },
+  {
+    label: 'Bores',
+    name: 'bores',
+    of: ['bores', 'wall', 'boring', 'honing', 'pistons'],
+    lens: '-counterbore',
+  },
   { label: 'Liners', name: 'liners', of: ['liners'], lens: 'fit' },
   { label: 'Card', name: 'job-card', of: ['job-card'] },
   { label: 'Proof', name: 'proof', of: ['proof', 'import'] },
