@@ -62,6 +62,11 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
              "block": {"E": 1.05e11, "nu": 0.26}}  # fmt: skip
     pull = f"{job}/pulls/5"
     return [
+        (f"{job}/clamping",
+         {"tightening_id": str(uuid4()), "clamp": "torque plate", "bolts": 4, "stages": "80", **who}),
+        (f"{job}/clamping/{uuid4()}/bolts", {"bolt_mark_id": str(uuid4()), "bolt": 1, "kind": "turned", **who}),
+        (f"{job}/clamping/{uuid4()}/off", {"bolt_mark_id": str(uuid4()), **who}),
+        ("/api/fixtures", {"name": "Bar", "kind": "bar", "fits": "any", **who}),
         (f"{job}/pistons/1/matches", {"match_id": str(uuid4()), "mark": "1F", "faces": "front", **who}),
         (f"{job}/honing/1/settings", {"setting_id": str(uuid4()), "fine_stock": "1", "length": "7", "stone": "3",
          "turns": "90", **who}),

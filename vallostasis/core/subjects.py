@@ -10,6 +10,7 @@ from enum import StrEnum
 
 from vallostasis.core.bores import cross_checks as bore_checks
 from vallostasis.core.bores.needs import need_of_bore
+from vallostasis.core.bores.plate import held_as_recorded
 from vallostasis.core.counterbore.needs import need_of_counterbore
 from vallostasis.core.fits import cross_checks as fit_checks
 from vallostasis.core.needs import Action, Need
@@ -78,8 +79,7 @@ SUBJECTS = (
          Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN,
          Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
         (LensName.BORE, LensName.DISTORTION, LensName.CLEARANCE),
-        (Operation.CAPS, Operation.BORE, Operation.PLATE, Operation.HONE, Operation.FREE, Operation.MAINS,
-         Operation.ALIGN, Operation.PISTONS),
+        (Operation.BORE, Operation.HONE, Operation.MAINS, Operation.ALIGN, Operation.PISTONS),
         need_of_bore,
         bore_checks.CHECKS,
     ),
@@ -91,6 +91,8 @@ SUBJECTS = (
          Operation.SOAK),
         checks=fit_checks.CHECKS,
     ),
+    Subject("clamping", (), operations=(Operation.CAPS, Operation.PLATE, Operation.FREE),
+            checks={Quantity.BLOCK_BORE: held_as_recorded, Quantity.LINER_BORE: held_as_recorded}),
     Subject("pistons", ()),
     Subject("honing", ()),
     Subject("boring", ()),

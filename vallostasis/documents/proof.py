@@ -11,6 +11,8 @@ from importlib.resources import files
 import jinja2
 
 from vallostasis import __version__
+from vallostasis.core.bores.plate import why_not_as_build
+from vallostasis.core.clamping.progress import progress_of
 from vallostasis.core.conversions.conversion import conversion_of, is_converted
 from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.hole_now import HoleNow, hole_now
@@ -102,6 +104,10 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             bores=proof_bores(facts),
             boring=proof_boring(facts),
             honing=proof_honing(facts),
+            clamping=tuple(
+                (one, why_not_as_build(facts.card, one))
+                for one in (progress_of(facts, begun) for begun in facts.standing(facts.tightenings))
+            ),
             pistons=tuple(one for one in matches_of(facts) if one.match or one.by_sizes or one.by_feeler),
             fits=proof_fits(facts),
             conversion=conversion_of(facts) if is_converted(facts) else None,

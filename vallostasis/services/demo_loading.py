@@ -19,6 +19,7 @@ from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
+from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
 from vallostasis.services.demo_honing import play_round, set_demo_hone
 from vallostasis.services.demo_pulls import load_press_tools, play_pull
 from vallostasis.services.demo_route import (
@@ -52,8 +53,9 @@ def load_demo(conn: Conn) -> UUID:
     load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)
     load_press_tools(conn, people)
+    load_fixtures(conn, people)
     _fit_brindle(conn, people)
-    load_demo_job(conn, hill_tractor.demo_job(), people)
+    tighten_marram(conn, load_demo_job(conn, hill_tractor.demo_job(), people), people)
     load_demo_job(conn, winding_engine.demo_job(), people)
     _scan_pump(conn, people)
     load_cutter(conn, people)

@@ -81,6 +81,7 @@ export const router = createRouter({
           meta: { full: true },
           component: () => import('@/features/honing/HonePage.vue'),
         },
+        { path: 'plate', name: 'plate', component: () => import('@/features/clamping/PlatePage.vue') },
         { path: 'pistons', name: 'pistons', component: () => import('@/features/pistons/PistonsPage.vue') },
         {
           path: 'conversion/:hole(\\d+)?',
@@ -114,6 +115,11 @@ export const router = createRouter({
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },
     { path: '/shop/cabinet', name: 'cabinet', component: () => import('@/features/shop/CabinetPage.vue') },
     { path: '/shop/cutters', name: 'cutters', component: () => import('@/features/shop/CuttersPage.vue') },
+    {
+      path: '/shop/fixtures',
+      name: 'fixtures',
+      component: () => import('@/features/shop/FixturesPage.vue'),
+    },
     {
       path: '/shop/pullers',
       name: 'press-tools',

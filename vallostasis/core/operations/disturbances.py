@@ -7,8 +7,10 @@ from collections import defaultdict
 from dataclasses import dataclass
 from datetime import datetime
 
+from vallostasis.core.clamping.progress import tightenings_of
 from vallostasis.core.notation.lengths import both_temperatures
 from vallostasis.core.operations.catalogue import OPERATIONS, Disturbance, operation_of
+from vallostasis.core.records.clamping import Clamp
 from vallostasis.core.records.honing import HoneAim, HoneMarkKind
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
@@ -55,6 +57,8 @@ def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
     # A pass of the bar makes another bore of it, whether or not somebody marks the boring as done.
     found += [Doing(Operation.BORE, numbers[one.hole_id], one.passed_at, one.passed_by)
               for one in facts.standing(facts.boring_passes)]  # fmt: skip
+    found += [Doing(Operation.CAPS, None, one.at, one.by)
+              for one in tightenings_of(facts, Clamp.CAPS) if one.is_tight and one.at is not None]  # fmt: skip
     rounds = {one.round_id: one for one in facts.standing(facts.hone_rounds)}
     found += [
         Doing(Operation.HONE_BLOCK if begun.aim is HoneAim.SLEEVE else Operation.HONE, numbers[begun.hole_id],

@@ -7,6 +7,7 @@ from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
+from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
@@ -99,6 +100,8 @@ class JobRows:
     hone_rounds: tuple[HoneRound, ...] = ()
     hone_marks: tuple[HoneMark, ...] = ()
     piston_matches: tuple[PistonMatch, ...] = ()
+    tightenings: tuple[Tightening, ...] = ()
+    bolt_marks: tuple[BoltMark, ...] = ()
     bar_settings: tuple[BarSetting, ...] = ()
     scans: tuple[Scan, ...] = ()
     pulls: tuple[Pull, ...] = ()

@@ -6,6 +6,7 @@ An operation is done where its state is in. States stand in the order of computa
 from collections.abc import Callable
 
 from vallostasis.core.bores.decisions import contradictions
+from vallostasis.core.clamping.progress import TightState, tightenings_of
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.honing.now import HoneState, hone_now
 from vallostasis.core.honing.rounds import rounds_of
@@ -14,6 +15,7 @@ from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.disturbances import COLD_WITHIN_K, doings_of, warmth_words
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import deciding_bore, judge_job, protrusion_of
+from vallostasis.core.records.clamping import Clamp
 from vallostasis.core.records.honing import HoneAim
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.route_marks import FindingKind, MarkKind, Operation
@@ -120,6 +122,31 @@ def _honed(facts: JobFacts, operation: Operation, hole: Hole, aim: HoneAim) -> E
     if now.state is not HoneState.DONE:
         return Evidence(State.NOT_MEASURED, f"{len(rounds)} rounds of the hone so far: {now.state.value}")
     return Evidence(State.IN, f"{len(rounds)} rounds of the hone", last.noted_at, last.noted_by)
+
+
+def _tightened(facts: JobFacts, operation: Operation, clamp: Clamp) -> Evidence:
+    """Marked by hand, or bolts on record that all held when they were tried once more."""
+    marked, found = by_mark(facts, operation, None), tightenings_of(facts, clamp)
+    if marked.at is not None or not found:
+        return marked
+    newest = found[-1]
+    if newest.state is TightState.GOING:
+        return Evidence(State.NOT_MEASURED, f"bolt by bolt: round {newest.turn} of {newest.rounds}")
+    return Evidence(State.IN, f"{len(newest.begun.order)} bolts on record", newest.at, newest.by)
+
+
+def _caps(facts: JobFacts) -> Evidence:
+    return _tightened(facts, Operation.CAPS, Clamp.CAPS)
+
+
+def _plate(facts: JobFacts) -> Evidence:
+    """As above; a plate that came off again before anything was honed under it does not count."""
+    found = tightenings_of(facts, Clamp.PLATE)
+    off = bool(found) and found[-1].state is TightState.OFF
+    honed = [one.at for one in doings_of(facts) if one.operation is Operation.HONE]
+    if off and not any(one.at is not None and at > one.at for one in found for at in honed):
+        return by_mark(facts, Operation.PLATE, None)
+    return _tightened(facts, Operation.PLATE, Clamp.PLATE)
 
 
 def _survey_of_hole(facts: JobFacts, quantity: Quantity, hole: Hole) -> Survey:
@@ -300,6 +327,8 @@ _OF_BLOCK: dict[Operation, Callable[[JobFacts], Evidence]] = {
     Operation.MEASURE: _measure,
     Operation.DECIDE: _decide,
     Operation.ORDER: _order,
+    Operation.CAPS: _caps,
+    Operation.PLATE: _plate,
     Operation.CLEAN: clean,
     Operation.PLUG: plug,
     Operation.HEAT: _heat,

@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from vallostasis.core.bores.decisions import cleaned_up, contradictions
 from vallostasis.core.bores.ladder import ladder_of_engine
+from vallostasis.core.clamping.progress import why_not_tight
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
 from vallostasis.core.counterbore.preparation import preparation_of
 from vallostasis.core.counterbore.seat_corner import inspection_of
@@ -16,6 +17,7 @@ from vallostasis.core.operations.catalogue import OPERATIONS, Scope, operation_o
 from vallostasis.core.operations.disturbances import doings_of
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import deciding_bore, measured_hole
+from vallostasis.core.records.clamping import Clamp
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.preparation import InspectionKind, InspectionOutcome
 from vallostasis.core.records.route_marks import HoldPass, HoldPoint, MarkKind, Operation
@@ -149,7 +151,9 @@ def _plate(facts: JobFacts, hole: Hole | None, far: Far) -> str:
     if side_of(facts, schools.PLATE) == schools.NO_PLATE or hole is None:
         return ""
     plate = far.get((Operation.PLATE, None))
-    return "" if plate is not None and plate.is_done else "the torque plate is not on as the head will be"
+    if plate is None or not plate.is_done:
+        return "the torque plate is not on as the head will be"
+    return why_not_tight(facts, Clamp.PLATE, hole.number)
 
 
 def _honing_frozen(_facts: JobFacts, _hole: Hole | None, far: Far) -> str:

@@ -1,13 +1,12 @@
 """How a bore was held while it was read: clamped or free, which of the two is judged, and whether as in the build."""
 
+from decimal import Decimal
 from enum import StrEnum
 
+from vallostasis.core.clamping.progress import TORQUE_WITHIN
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity, ReadingSet, Setup
 from vallostasis.core.records.spec_card import UNLINED, Judged, SpecCard
-
-# A torque this near to the build's is the build's: what a clicking wrench repeats. Common practice.
-TORQUE_WITHIN = 0.04
 
 
 class Held(StrEnum):
@@ -32,21 +31,27 @@ def running_bore(card: SpecCard) -> Quantity:
 
 def plate_differs(card: SpecCard, setup: Setup) -> tuple[str, ...]:
     """Say in which points a plate was on otherwise than the head will be in the build. Common practice."""
-    build, said = card.bores, list[str]()
     if held(setup.load) is not Held.CLAMPED:
         return ()
-    if build.plate_gasket and "gasket in" not in setup.load and "head on" not in setup.load:
+    has_gasket = "gasket in" in setup.load or "head on" in setup.load
+    return differs_from_build(card, has_gasket, setup.hold_down, setup.hold_down_torque_nm)
+
+
+def differs_from_build(card: SpecCard, has_gasket: bool, fasteners: str, torque_nm: Decimal | None) -> tuple[str, ...]:
+    """Say in which points gasket, fasteners and torque [N·m] of a plate are not those of the build. Common practice."""
+    build, said = card.bores, list[str]()
+    if build.plate_gasket and not has_gasket:
         said.append(f"the build has its gasket in ({build.plate_gasket}), the plate was on without one")
-    if build.plate_fasteners and not setup.hold_down.strip():
+    if build.plate_fasteners and not fasteners.strip():
         said.append(f"nobody wrote down which fasteners held the plate; the build has {build.plate_fasteners}")
-    elif build.plate_fasteners and setup.hold_down.strip().casefold() != build.plate_fasteners.strip().casefold():
-        said.append(f"the plate was held by {setup.hold_down}, the build has {build.plate_fasteners}")
+    elif build.plate_fasteners and fasteners.strip().casefold() != build.plate_fasteners.strip().casefold():
+        said.append(f"the plate was held by {fasteners}, the build has {build.plate_fasteners}")
     if build.plate_torque_nm is not None:
-        asked, was = build.plate_torque_nm, setup.hold_down_torque_nm
-        if was is None:
+        asked = build.plate_torque_nm
+        if torque_nm is None:
             said.append(f"nobody wrote down the torque of the plate; the build has {asked:g} N·m")
-        elif abs(float(was) - asked) > TORQUE_WITHIN * asked:
-            said.append(f"the plate was torqued to {float(was):g} N·m, the build has {asked:g} N·m")
+        elif abs(float(torque_nm) - asked) > float(TORQUE_WITHIN) * asked:
+            said.append(f"the plate was torqued to {float(torque_nm):g} N·m, the build has {asked:g} N·m")
     return tuple(said)
 
 

@@ -16,6 +16,7 @@ from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
+from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
@@ -53,8 +54,8 @@ from vallostasis.core.records.rows import (
 from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.temperatures import Temperature
 from vallostasis.core.tape.fact_words import (
-    Whereabouts,
     bar_setting_words,
+    bolt_words,
     bore_decision_words,
     bore_look_words,
     boring_pass_words,
@@ -69,13 +70,10 @@ from vallostasis.core.tape.fact_words import (
     hone_mark_words,
     hone_round_words,
     hone_setting_words,
-    in_its_hole,
     inspection_words,
-    job_wide,
     letters_words,
     look_words,
     note_words,
-    on_its_part,
     operation_words,
     pass_words,
     piston_match_words,
@@ -92,10 +90,17 @@ from vallostasis.core.tape.fact_words import (
     set_words,
     setup_words,
     temperature_words,
+    tightening_words,
     unreadable_words,
     wait_end_words,
     wait_words,
     waiver_words,
+)
+from vallostasis.core.tape.whereabouts import (
+    Whereabouts,
+    in_its_hole,
+    job_wide,
+    on_its_part,
     where_it_is_waived,
     where_it_was_fitted,
     where_its_pull_is,
@@ -148,6 +153,8 @@ class TapeKind(StrEnum):
     HONE_ROUND = "round of the hone"
     HONE_MARK = "on a round"
     PISTON_MATCH = "piston matched"
+    TIGHTENING = "tightening"
+    BOLT = "bolt"
     SCAN = "scan"
     PROBE = "probe"
     PULL = "pull"
@@ -270,6 +277,9 @@ FACT_KINDS = (
              OnTape(TapeKind.HONE_MARK, hone_mark_words, where_its_round_is)),
     FactKind("piston_matches", PistonMatch, "piston_match", Owner.JOB,
              OnTape(TapeKind.PISTON_MATCH, piston_match_words, in_its_hole)),
+    FactKind("tightenings", Tightening, "tightening", Owner.JOB,
+             OnTape(TapeKind.TIGHTENING, tightening_words, job_wide)),
+    FactKind("bolt_marks", BoltMark, "bolt_mark", Owner.JOB, OnTape(TapeKind.BOLT, bolt_words, job_wide)),
     FactKind("scans", Scan, "scan", Owner.JOB, OnTape(TapeKind.SCAN, scan_words, in_its_hole)),
     FactKind("pulls", Pull, "pull", Owner.JOB, OnTape(TapeKind.PULL, pull_words, in_its_hole)),
     FactKind("pull_marks", PullMark, "pull_mark", Owner.JOB,

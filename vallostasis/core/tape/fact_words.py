@@ -1,8 +1,4 @@
-"""How each kind of fact stands on the tape: its words, and where of the block it belongs."""
-
-from dataclasses import dataclass
-from typing import Protocol
-from uuid import UUID
+"""How each kind of fact stands on the tape, in words."""
 
 from vallostasis.core.features.pattern import place_words
 from vallostasis.core.notation.lengths import both_depth, both_size, both_small, both_temperatures
@@ -13,11 +9,11 @@ from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
+from vallostasis.core.records.clamping import BoltMark, BoltMarkKind, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.honing import HoneMark, HoneMarkKind, HoneRound, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import ReadingNote
-from vallostasis.core.records.once import once
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
 from vallostasis.core.records.probes import Probe
@@ -49,87 +45,6 @@ from vallostasis.core.records.rows import (
 from vallostasis.core.records.scans import Scan
 from vallostasis.core.records.temperatures import Temperature
 from vallostasis.core.shapes.clock import hour_name
-
-
-class OfHole(Protocol):
-    """What belongs to one hole."""
-
-    @property
-    def hole_id(self) -> UUID:
-        """The hole."""
-
-
-@dataclass(frozen=True, slots=True)
-class Whereabouts:
-    """What of the block something belongs to: a hole, a part by its key, or neither where it holds for the job."""
-
-    hole: int | None = None
-    part: str = ""
-
-
-def job_wide(_facts: JobFacts, _fact: object) -> Whereabouts:
-    """Where it belongs."""
-    return Whereabouts()
-
-
-@once
-def whereabouts_of_set(facts: JobFacts, reading_set: ReadingSet) -> Whereabouts:
-    """Return what a set was read on: a fitting and a hole stand in a hole, a liner on the bench is a part."""
-    return where_read(facts, reading_set)
-
-
-def where_read(facts: JobFacts, fact: ReadingSet | Unreadable) -> Whereabouts:
-    """Where it belongs."""
-    hole_id = fact.hole_id
-    if fact.fitting_id is not None:
-        hole_id = next(one.hole_id for one in facts.fittings if one.fitting_id == fact.fitting_id)
-    if hole_id is not None:
-        return hole_with(facts, hole_id)
-    if fact.liner_id is not None:
-        return Whereabouts(part=f"liner-{facts.liner(fact.liner_id).mark}")
-    return Whereabouts(part=fact.part)
-
-
-def hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
-    """Where it belongs."""
-    number = next(hole.number for hole in facts.holes if hole.hole_id == hole_id)
-    return Whereabouts(number, f"hole-{number}")
-
-
-def in_its_hole(
-    facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull | HoneRound | PistonMatch
-) -> Whereabouts:
-    """Where it belongs."""
-    return hole_with(facts, fact.hole_id)
-
-
-def where_it_was_fitted(facts: JobFacts, out: FittingOut) -> Whereabouts:
-    """Where it belongs."""
-    return in_its_hole(facts, next(one for one in facts.fittings if one.fitting_id == out.fitting_id))
-
-
-def where_its_set_was_read(facts: JobFacts, fact: Reading | ZeroCorrection) -> Whereabouts:
-    """Where it belongs."""
-    return whereabouts_of_set(facts, facts.reading_set(fact.reading_set_id))
-
-
-def on_its_part(_facts: JobFacts, fact: Temperature | Stamp) -> Whereabouts:
-    """Where it belongs."""
-    return on_a_part(fact.part)
-
-
-def on_a_part(key: str) -> Whereabouts:
-    """Where a part of that key lies: one named after a hole lies in it."""
-    what, _, number = key.partition("-")
-    return Whereabouts(int(number) if what in ("hole", "piston") and number.isdigit() else None, key)
-
-
-def where_its_reading_is(facts: JobFacts, note: ReadingNote) -> Whereabouts:
-    """Where it belongs."""
-    if note.finding_id is not None:
-        return where_on_the_route(facts, next(one for one in facts.findings if one.finding_id == note.finding_id))
-    reading = None if note.reading_id is None else facts.reading(note.reading_id)
-    return Whereabouts() if reading is None else where_its_set_was_read(facts, reading)
 
 
 def reading_words(facts: JobFacts, reading: Reading) -> str:
@@ -208,23 +123,6 @@ def note_words(_facts: JobFacts, note: ReadingNote) -> str:
 def card_words(_facts: JobFacts, choice: CardChosen) -> str:
     """How it stands on the tape, in words."""
     return f"judged by {choice.name}, version {choice.version}" + (f": {choice.reason}" if choice.reason else "")
-
-
-def where_on_the_route(
-    facts: JobFacts, fact: OperationMark | ClockMark | Wait | HoldPass | Finding | Inspection
-) -> Whereabouts:
-    """Where it belongs."""
-    return Whereabouts() if fact.hole_id is None else hole_with(facts, fact.hole_id)
-
-
-def where_its_wait_is(facts: JobFacts, end: WaitEnd) -> Whereabouts:
-    """Where it belongs."""
-    return where_on_the_route(facts, next(one for one in facts.waits if one.wait_id == end.wait_id))
-
-
-def where_it_is_waived(_facts: JobFacts, waiver: Waiver) -> Whereabouts:
-    """Where it belongs."""
-    return on_a_part(waiver.part)
 
 
 def operation_words(_facts: JobFacts, mark: OperationMark) -> str:
@@ -338,26 +236,23 @@ def piston_match_words(_facts: JobFacts, match: PistonMatch) -> str:
     return with_more(f"piston {match.mark} matched{faces}: {match.run.value}, pin {match.pin.value}", match.words)
 
 
+def tightening_words(_facts: JobFacts, begun: Tightening) -> str:
+    """How it stands on the tape, in words."""
+    over = "" if begun.from_hole is None else f" over holes {begun.from_hole} to {begun.to_hole}"
+    return with_more(f"{begun.clamp.value}{over} begun, {begun.stages[-1]} N·m at last", begun.words)
+
+
+def bolt_words(_facts: JobFacts, mark: BoltMark) -> str:
+    """How it stands on the tape, in words."""
+    bolt = mark.kind.value if mark.kind is BoltMarkKind.OFF else f"bolt {mark.bolt} {mark.kind.value}"
+    return with_more(bolt if mark.torque_nm is None else f"{bolt} at {mark.torque_nm} N·m", mark.words)
+
+
 def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
     """How it stands on the tape, in words."""
     if planned.depth_um is None or planned.shim_um is None:
         return f"planned by “{planned.rule}”: left as it is"
     return f"planned by “{planned.rule}”: cut to {both_size(planned.depth_um)}, {both_size(planned.shim_um)} shim"
-
-
-def where_its_run_is(facts: JobFacts, fact: RunPass | RunMark) -> Whereabouts:
-    """Where it belongs."""
-    return in_its_hole(facts, next(one for one in facts.cut_runs if one.run_id == fact.run_id))
-
-
-def where_its_round_is(facts: JobFacts, mark: HoneMark) -> Whereabouts:
-    """Where it belongs."""
-    return in_its_hole(facts, next(one for one in facts.hone_rounds if one.round_id == mark.round_id))
-
-
-def where_its_pull_is(facts: JobFacts, mark: PullMark) -> Whereabouts:
-    """Where it belongs."""
-    return in_its_hole(facts, next(one for one in facts.pulls if one.pull_id == mark.pull_id))
 
 
 def pull_words(facts: JobFacts, pull: Pull) -> str:

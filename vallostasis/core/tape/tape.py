@@ -8,7 +8,7 @@ from uuid import UUID
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Reading, Strike
 from vallostasis.core.tape.fact_kinds import FACT_KINDS, READINGS, FactKind, OnTape, TapeKind
-from vallostasis.core.tape.fact_words import Whereabouts
+from vallostasis.core.tape.whereabouts import Whereabouts
 
 
 @dataclass(frozen=True, slots=True)

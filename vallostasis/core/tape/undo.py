@@ -13,8 +13,8 @@ from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Reading, Strike
 from vallostasis.core.tape.fact_kinds import TapeKind
-from vallostasis.core.tape.fact_words import Whereabouts
 from vallostasis.core.tape.tape import TapeRow, reading_row, tape_of, where_words
+from vallostasis.core.tape.whereabouts import Whereabouts
 
 
 @dataclass(frozen=True, slots=True)

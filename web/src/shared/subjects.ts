@@ -62,7 +62,7 @@ export const JOB_VIEWS: readonly {
   {
     label: 'Bores',
     name: 'bores',
-    of: ['bores', 'wall', 'boring', 'honing', 'pistons'],
+    of: ['bores', 'wall', 'boring', 'honing', 'pistons', 'plate', 'mains', 'deck'],
     lens: '-counterbore',
   },
   { label: 'Liners', name: 'liners', of: ['liners'], lens: 'fit' },
@@ -77,6 +77,7 @@ export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly st
   { label: 'Shelf', name: 'shelf', of: ['shelf'] },
   { label: 'Cutters', name: 'cutters', of: ['cutters'] },
   { label: 'Pullers', name: 'press-tools', of: ['press-tools'] },
+  { label: 'Plates', name: 'fixtures', of: ['fixtures'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },
   { label: 'Schools', name: 'schools', of: ['schools'] },
 ]

@@ -32,14 +32,19 @@ const NAMES = [
   'cut-run',
   'honing',
   'pistons',
+  'plate',
+  'mains',
+  'deck',
   'job-card',
   'strip-record',
 ]
-const SHOP = ['shop', 'cabinet', 'shelf', 'cutters', 'press-tools', 'studies', 'schools']
+const SHOP = ['shop', 'cabinet', 'shelf', 'cutters', 'press-tools', 'fixtures', 'studies', 'schools']
 
 /** An undo that has nothing to take back. */
 const undoOf = () => ({
   next: ref(null),
+  underWay: ref(false),
+  asking: ref(null),
   said: ref(''),
   refusal: ref(null),
   standAt: () => undefined,

@@ -862,6 +862,75 @@ export type BodyPreviewScan = {
 };
 
 /**
+ * BoltBody
+ *
+ * A bolt of the round that is on; the client makes the id.
+ */
+export type BoltBody = {
+    /**
+     * Bolt Mark Id
+     */
+    bolt_mark_id: string;
+    /**
+     * Bolt
+     */
+    bolt: number;
+    kind: BoltMarkKind;
+    /**
+     * Torque
+     */
+    torque?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * BoltMarkKind
+ *
+ * What is noted of a tightening; all but the last of one bolt.
+ */
+export type BoltMarkKind = 'turned' | 'held' | 'moved on' | 'taken off';
+
+/**
+ * BoltMarkView
+ *
+ * What is noted of a bolt. [N·m]
+ */
+export type BoltMarkView = {
+    kind: BoltMarkKind;
+    /**
+     * Turn
+     */
+    turn: number | null;
+    /**
+     * Bolt
+     */
+    bolt: number | null;
+    /**
+     * Torque Nm
+     */
+    torque_nm: number | null;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+    /**
+     * Words
+     */
+    words: string;
+};
+
+/**
  * BoreCentreView
  *
  * One bore as it was probed, its centre against the drawing, its lean against the deck.
@@ -1621,6 +1690,26 @@ export type BudgetView = {
 };
 
 /**
+ * BuildView
+ *
+ * How the head is held in the build, by the card. [N·m]
+ */
+export type BuildView = {
+    /**
+     * Gasket
+     */
+    gasket: string;
+    /**
+     * Fasteners
+     */
+    fasteners: string;
+    /**
+     * Torque Nm
+     */
+    torque_nm: number | null;
+};
+
+/**
  * Capability
  *
  * Whether a gauge can decide on a window at all.
@@ -2305,6 +2394,46 @@ export type CirclesRequest = {
         number,
         number
     ]>;
+};
+
+/**
+ * Clamp
+ *
+ * What is tightened.
+ */
+export type Clamp = 'torque plate' | 'main caps';
+
+/**
+ * ClampingView
+ *
+ * Plate and caps of a job.
+ */
+export type ClampingView = {
+    /**
+     * The bore that a piston runs in.
+     */
+    quantity: Quantity;
+    build: BuildView;
+    /**
+     * Plate Advice
+     */
+    plate_advice: string;
+    /**
+     * Caps Advice
+     */
+    caps_advice: string;
+    /**
+     * Caution
+     */
+    caution: Array<string>;
+    /**
+     * Tightenings
+     */
+    tightenings: Array<TighteningView>;
+    /**
+     * Holes
+     */
+    holes: Array<HoleHeldView>;
 };
 
 /**
@@ -5168,6 +5297,87 @@ export type FixedCutView = {
 };
 
 /**
+ * FixtureBody
+ *
+ * A fixture as it was typed.
+ */
+export type FixtureBody = {
+    /**
+     * Name
+     */
+    name: string;
+    kind: FixtureKind;
+    /**
+     * Fits
+     */
+    fits?: string;
+    /**
+     * Thickness
+     */
+    thickness?: string;
+    /**
+     * Material
+     */
+    material?: string;
+    /**
+     * Changed
+     */
+    changed?: string;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * FixtureKind
+ *
+ * What holds a block, or stands in for its head.
+ */
+export type FixtureKind = 'torque plate' | 'fixture plate' | 'bar' | 'blocks' | 'pads';
+
+/**
+ * FixtureView
+ *
+ * A plate, bar, block or pad of the shop. [m]
+ */
+export type FixtureView = {
+    /**
+     * Name
+     */
+    name: string;
+    kind: FixtureKind;
+    /**
+     * Fits
+     */
+    fits: string;
+    /**
+     * Thickness M
+     */
+    thickness_m: number | null;
+    /**
+     * Material
+     */
+    material: string;
+    /**
+     * Changed
+     */
+    changed: string;
+    /**
+     * Note
+     */
+    note: string;
+    /**
+     * Saved By
+     */
+    saved_by: string;
+};
+
+/**
  * FlatnessView
  *
  * How a deck is judged by its flatness.
@@ -6084,6 +6294,37 @@ export type HoleConversionView = {
      */
     seals: Array<SealView>;
     compound: CompoundView | null;
+};
+
+/**
+ * HoleHeldView
+ *
+ * One bore clamped and free: out of round under both. [m]
+ */
+export type HoleHeldView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    clamped: StatedView | null;
+    clamped_state: State;
+    /**
+     * Clamped Reason
+     */
+    clamped_reason: string;
+    free: StatedView | null;
+    /**
+     * Free After
+     */
+    free_after: boolean;
+    /**
+     * Clamped less free on the diameter, the level that changes most.
+     */
+    size_change: StatedView | null;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
 };
 
 /**
@@ -9007,6 +9248,26 @@ export type ObstructionView = {
      * Remedy
      */
     remedy: string;
+};
+
+/**
+ * OffBody
+ *
+ * A plate or caps that came off; the client makes the id.
+ */
+export type OffBody = {
+    /**
+     * Bolt Mark Id
+     */
+    bolt_mark_id: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -15061,7 +15322,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'scan' | 'probe' | 'pull' | 'on a pull';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull';
 
 /**
  * TapeLine
@@ -15283,6 +15544,164 @@ export type ThinWallView = {
      * Is Thin
      */
     is_thin: boolean;
+};
+
+/**
+ * TightState
+ *
+ * How far a tightening is.
+ */
+export type TightState = 'being tightened' | 'on' | 'taken off';
+
+/**
+ * TighteningBody
+ *
+ * A plate or caps that begin to be tightened; the client makes the id.
+ */
+export type TighteningBody = {
+    /**
+     * Tightening Id
+     */
+    tightening_id: string;
+    clamp: Clamp;
+    /**
+     * Bolts
+     */
+    bolts: number;
+    /**
+     * Stages
+     *
+     * Torques of the rounds; thirds of the build's where empty.
+     */
+    stages: string;
+    /**
+     * Fixture
+     */
+    fixture?: string;
+    /**
+     * Gasket
+     */
+    gasket?: string;
+    /**
+     * Fasteners
+     */
+    fasteners?: string;
+    /**
+     * From Hole
+     */
+    from_hole?: number | null;
+    /**
+     * To Hole
+     */
+    to_hole?: number | null;
+    /**
+     * Order
+     *
+     * Bolts as they are turned; by our rule where empty.
+     */
+    order?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * TighteningView
+ *
+ * A plate or caps as they are tightened. [N·m]
+ */
+export type TighteningView = {
+    /**
+     * Tightening Id
+     */
+    tightening_id: string;
+    clamp: Clamp;
+    /**
+     * Fixture
+     */
+    fixture: string;
+    /**
+     * Gasket
+     */
+    gasket: string;
+    /**
+     * Fasteners
+     */
+    fasteners: string;
+    /**
+     * From Hole
+     */
+    from_hole: number | null;
+    /**
+     * To Hole
+     */
+    to_hole: number | null;
+    /**
+     * Order
+     */
+    order: Array<number>;
+    /**
+     * Stages Nm
+     */
+    stages_nm: Array<number>;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Begun At
+     */
+    begun_at: string;
+    /**
+     * Begun By
+     */
+    begun_by: string;
+    state: TightState;
+    /**
+     * Turn
+     */
+    turn: number;
+    /**
+     * Rounds
+     */
+    rounds: number;
+    /**
+     * Bolt
+     *
+     * Which is turned next; null where none is.
+     */
+    bolt: number | null;
+    /**
+     * Torque Nm
+     */
+    torque_nm: number | null;
+    /**
+     * Is Trial
+     */
+    is_trial: boolean;
+    /**
+     * Done
+     */
+    done: Array<number>;
+    /**
+     * Otherwise
+     */
+    otherwise: Array<number>;
+    /**
+     * Differs
+     *
+     * In which points it is not as the head will be in the build.
+     */
+    differs: Array<string>;
+    /**
+     * Marks
+     */
+    marks: Array<BoltMarkView>;
 };
 
 /**
@@ -20756,6 +21175,356 @@ export type ComputeInsertionResponses = {
 };
 
 export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
+
+export type ReadClampingData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/clamping';
+};
+
+export type ReadClampingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadClampingError = ReadClampingErrors[keyof ReadClampingErrors];
+
+export type ReadClampingResponses = {
+    /**
+     * Successful Response
+     */
+    200: ClampingView;
+};
+
+export type ReadClampingResponse = ReadClampingResponses[keyof ReadClampingResponses];
+
+export type BeginTighteningData = {
+    body: TighteningBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/clamping';
+};
+
+export type BeginTighteningErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginTighteningError = BeginTighteningErrors[keyof BeginTighteningErrors];
+
+export type BeginTighteningResponses = {
+    /**
+     * Successful Response
+     */
+    201: ClampingView;
+};
+
+export type BeginTighteningResponse = BeginTighteningResponses[keyof BeginTighteningResponses];
+
+export type MarkBoltData = {
+    body: BoltBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Tightening Id
+         */
+        tightening_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/clamping/{tightening_id}/bolts';
+};
+
+export type MarkBoltErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MarkBoltError = MarkBoltErrors[keyof MarkBoltErrors];
+
+export type MarkBoltResponses = {
+    /**
+     * Successful Response
+     */
+    201: ClampingView;
+};
+
+export type MarkBoltResponse = MarkBoltResponses[keyof MarkBoltResponses];
+
+export type TakeClampOffData = {
+    body: OffBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Tightening Id
+         */
+        tightening_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/clamping/{tightening_id}/off';
+};
+
+export type TakeClampOffErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TakeClampOffError = TakeClampOffErrors[keyof TakeClampOffErrors];
+
+export type TakeClampOffResponses = {
+    /**
+     * Successful Response
+     */
+    201: ClampingView;
+};
+
+export type TakeClampOffResponse = TakeClampOffResponses[keyof TakeClampOffResponses];
+
+export type ListFixturesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/fixtures';
+};
+
+export type ListFixturesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListFixturesError = ListFixturesErrors[keyof ListFixturesErrors];
+
+export type ListFixturesResponses = {
+    /**
+     * Response List Fixtures
+     *
+     * Successful Response
+     */
+    200: Array<FixtureView>;
+};
+
+export type ListFixturesResponse = ListFixturesResponses[keyof ListFixturesResponses];
+
+export type SaveFixtureData = {
+    body: FixtureBody;
+    path?: never;
+    query?: never;
+    url: '/api/fixtures';
+};
+
+export type SaveFixtureErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SaveFixtureError = SaveFixtureErrors[keyof SaveFixtureErrors];
+
+export type SaveFixtureResponses = {
+    /**
+     * Response Save Fixture
+     *
+     * Successful Response
+     */
+    201: Array<FixtureView>;
+};
+
+export type SaveFixtureResponse = SaveFixtureResponses[keyof SaveFixtureResponses];
 
 export type ReadMatchSheetData = {
     body?: never;

@@ -100,6 +100,9 @@ const decided = computed(() => {
               >Hone it</RouterLink
             >
             <RouterLink class="link" :to="{ name: 'pistons' }">Pistons</RouterLink>
+            <RouterLink class="link" :to="{ name: 'plate' }">Plate and caps</RouterLink>
+            <RouterLink class="link" :to="{ name: 'mains' }">Mains</RouterLink>
+            <RouterLink class="link" :to="{ name: 'deck' }">Deck</RouterLink>
             <span v-if="hole.best && hole.best.move_m > 0"
               >centre moved <b class="num">{{ lengthText(hole.best.move_m, unit) }}</b></span
             >

@@ -39,6 +39,8 @@ const running = computed(() =>
   ),
 )
 const heldUp = computed(() => props.one.holds.filter((hold) => hold.state === 'waits'))
+/** Marked by hand, and still shown by what is recorded in a view of their own. */
+const HAS_VIEW = new Set<string>(['clean', 'plug', 'caps', 'plate', 'align', 'deck', 'pistons'])
 /** Where what shows the operation is recorded, for one that is not marked by hand. */
 const goes = computed(() => {
   const params = { job: job.jobId }
@@ -53,6 +55,17 @@ const goes = computed(() => {
       return { name: 'prepare', params }
     case 'seat':
       return { name: 'home', params: { ...params, hole: hole.value ?? '' } }
+    case 'caps':
+    case 'plate':
+    case 'free':
+      return { name: 'plate', params }
+    case 'mains':
+    case 'align':
+      return { name: 'mains', params }
+    case 'deck':
+      return { name: 'deck', params }
+    case 'pistons':
+      return { name: 'pistons', params }
     case 'prove':
       return { name: 'proof', params }
     default:
@@ -108,7 +121,7 @@ defineExpose({ toggleClock: () => void props.now.clock(props.one.operation, !run
           {{ running ? 'Stop the clock' : 'Begin: start the clock' }}
         </button>
         <RouterLink
-          v-if="!one.by_hand || one.operation === 'clean' || one.operation === 'plug'"
+          v-if="!one.by_hand || HAS_VIEW.has(one.operation)"
           :to="goes"
           class="inline-flex min-h-11 items-center text-plate-act underline underline-offset-4"
         >
