@@ -49,6 +49,8 @@ JOB_VIEWS = {
     "boring": ("boring/3", "[aria-label=Passes] table"),
     "hone": ("honing/2", "[aria-label='Stock left'] svg"),
     "pistons": ("pistons", "main section"),
+    "plate": ("plate", "main table"),
+    "mains": ("mains", "main section"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
@@ -63,6 +65,7 @@ SHOP_VIEWS = {
     "studies": ("/shop/studies", "main form"),
     "cutters": ("/shop/cutters", "main article"),
     "shelf": ("/shop/shelf", "main table"),
+    "fixtures": ("/shop/fixtures", "main table"),
     "pair": ("/pair", "main"),
     "nowhere": ("/nowhere", "main"),
 }
@@ -94,9 +97,9 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
         ("Ferry Lanthorn, starboard", ("run", "cut plan")),
         ("Sawmill Hauler", ("block", "counterbore", "bench")),
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
-        ("Narrow-boat Brindle", ("fit", "hone", "pistons")),
+        ("Narrow-boat Brindle", ("fit", "hone", "pistons", "mains")),
         ("Pump No. 4", ("hot hold", "conversion")),
-        ("Hill Tractor Marram", ("boring",)),
+        ("Hill Tractor Marram", ("boring", "plate", "deck")),
     ],
 )
 def test_no_serious_fault_on_any_view_of_a_job(page: Page, name: str, views: tuple[str, ...]) -> None:

@@ -9,6 +9,8 @@ V = "conversions/"
 G = "boring/"
 H = "honing/"
 M = "pistons/"
+K = "clamping/"
+B = "mains/"
 
 # File below vallostasis/core, what stands there once, what it becomes.
 CHANGES: tuple[tuple[str, str, str], ...] = (
@@ -227,8 +229,8 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("route/hold_points.py", "valid = [one for one in passes if is_done or last is None or one.passed_at > last]",
      "valid = passes"),
     ("route/hold_points.py", "one.before is operation and one.hole_id", "one.hole_id"),
-    ("route/hold_points.py", "return \"\" if plate is not None and plate.is_done else",
-     "return \"\" if plate is not None else"),
+    ("route/hold_points.py", "if plate is None or not plate.is_done:", "if plate is None:"),
+    ("route/hold_points.py", "return why_not_tight(facts, Clamp.PLATE, hole.number)", "return \"\""),
     ("route/hold_points.py", "== {by}:", "== set():"),
     ("route/clocks.py", "begin = start if reached is None or start > reached else reached", "begin = start"),
     ("route/clocks.py", "open_marks.pop(mark.marked_by, None)", "open_marks.pop(\"\", None)"),
@@ -251,7 +253,29 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("bores/scans.py", "_columns(found.shape_m) + found.size_m / 2", "_columns(found.shape_m) + found.size_m"),
     ("bores/wall_field.py", "expanded = k * _between", "expanded = _between"),
     ("bores/probed.py", "fit.x_m - fit.lean_x * depth", "fit.x_m + fit.lean_x * depth"),
-    ("surveys/loads.py", "> TORQUE_WITHIN * asked", "> 2 * TORQUE_WITHIN * asked"),
+    ("surveys/loads.py", "> float(TORQUE_WITHIN) * asked", "> 2 * float(TORQUE_WITHIN) * asked"),
+    # Plate and caps, mains.
+    (K + "order.py", "(abs(at - middle), at)", "(at, at)"),
+    (K + "order.py", "at + quarter, at + half + quarter", "at + half + quarter, at + quarter"),
+    (K + "progress.py", "and not moved)", ")"),
+    (K + "progress.py", "one.turn >= last and", "one.turn < last and"),
+    (K + "progress.py", "return found[-1] if found and found[-1].is_tight else None",
+     "return found[-1] if found else None"),
+    (K + "progress.py", "if abs(read - final) > TORQUE_WITHIN * final", "if read - final > TORQUE_WITHIN * final"),
+    ("route/evidence.py", "at > one.at for one in found for at in honed",
+     "at < one.at for one in found for at in honed"),
+    ("bores/plate.py", "_first(free) > max(worked).timestamp()", "_first(free) < max(worked).timestamp()"),
+    ("bores/plate.py", "if most.value_m <= most.expanded_m:", "if most.value_m <= 0:"),
+    (B + "sizes.py", "difference_of(row.estimate, was.estimate)", "difference_of(was.estimate, row.estimate)"),
+    (B + "sizes.py", "limits[0] - min(read)", "limits[0] - max(read)"),
+    (B + "sizes.py", "max(read) - limits[1]", "min(read) - limits[1]"),
+    (B + "line.py", "(share - 1.0, one), (-share, other)", "(-share, one), (share - 1.0, other)"),
+    (B + "line.py", "hour * 30.0 for", "hour * 15.0 for"),
+    (B + "line.py", "degrees(atan2(value_of(one.across), value_of(one.upright))) + 90.0",
+     "degrees(atan2(value_of(one.across), value_of(one.upright)))"),
+    (B + "align.py", "Term(\"h\", take_m / 2)", "Term(\"h\", take_m)"),
+    (B + "align.py", "(main.least_m + main.greatest_m) / 2 - main.tightest_m", "main.greatest_m - main.tightest_m"),
+    (B + "align.py", "what = Align.CUT_CAPS if big else", "what ="),
     ("shapes/circles.py", "if hypot(x - about[0], y - about[1]) <= move_m:",
      "if hypot(x - about[0], y - about[1]) <= 2 * move_m:"),
     ("shapes/lobes.py", "return Distortion(shape, lobes, 2 * float(size)",

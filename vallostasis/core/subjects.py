@@ -10,9 +10,9 @@ from enum import StrEnum
 
 from vallostasis.core.bores import cross_checks as bore_checks
 from vallostasis.core.bores.needs import need_of_bore
-from vallostasis.core.bores.plate import held_as_recorded
 from vallostasis.core.counterbore.needs import need_of_counterbore
 from vallostasis.core.fits import cross_checks as fit_checks
+from vallostasis.core.mains import cross_checks as main_checks
 from vallostasis.core.needs import Action, Need
 from vallostasis.core.protrusion.measured import deciding_bore
 from vallostasis.core.protrusion.needs import need_of_protrusion
@@ -76,10 +76,10 @@ SUBJECTS = (
     Subject(
         "bores",
         (Quantity.BLOCK_BORE, Quantity.WEAR_STEP, Quantity.WALL_THICKNESS, Quantity.LINER_OUTSIDE,
-         Quantity.LINER_BORE, Quantity.MAIN_BORE, Quantity.LEVELLING, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN,
+         Quantity.LINER_BORE, Quantity.LEVELLING, Quantity.PISTON_SKIRT, Quantity.PISTON_CROWN,
          Quantity.PISTON_CLEARANCE, Quantity.RING_GAP),
         (LensName.BORE, LensName.DISTORTION, LensName.CLEARANCE),
-        (Operation.BORE, Operation.HONE, Operation.MAINS, Operation.ALIGN, Operation.PISTONS),
+        (Operation.BORE, Operation.HONE, Operation.PISTONS),
         need_of_bore,
         bore_checks.CHECKS,
     ),
@@ -91,11 +91,12 @@ SUBJECTS = (
          Operation.SOAK),
         checks=fit_checks.CHECKS,
     ),
-    Subject("clamping", (), operations=(Operation.CAPS, Operation.PLATE, Operation.FREE),
-            checks={Quantity.BLOCK_BORE: held_as_recorded, Quantity.LINER_BORE: held_as_recorded}),
+    Subject("clamping", (), operations=(Operation.CAPS, Operation.PLATE, Operation.FREE)),
     Subject("pistons", ()),
     Subject("honing", ()),
     Subject("boring", ()),
+    Subject("mains", (Quantity.MAIN_BORE, Quantity.MAIN_LINE), operations=(Operation.MAINS, Operation.ALIGN),
+            checks=main_checks.CHECKS),
     Subject("conversions", (Quantity.REGISTER_LINE, Quantity.INSERT_POCKET, Quantity.INSERT_OUTSIDE)),
     Subject("findings", (), operations=(Operation.STRIP, Operation.MEASURE)),
     Subject(

@@ -6,7 +6,7 @@ the way shows in the close-in below the rings.
 
 from dataclasses import dataclass, replace
 from decimal import Decimal
-from math import cos, radians
+from math import cos, radians, sin
 
 from vallostasis.core.features.plan import pattern_of
 from vallostasis.core.records.honing import HoneStage
@@ -20,8 +20,10 @@ from vallostasis.demo.narrow_boat import spec_card as card_of_twin
 from vallostasis.demo.narrow_boat import spec_card_read as card_of_twin_read
 from vallostasis.demo.route_play import MarkPlay, RoutePlay, found
 from vallostasis.demo.survey_play import (
+    BAR_INDICATOR,
     BORE_GAUGE,
     LONG_MICROMETER,
+    MAIN_RING,
     RULE,
     SLEEVE_RING,
     SurveyPlay,
@@ -83,9 +85,45 @@ def truth_um(quantity: Quantity, part: str, place: Place, cut_um: float | None =
         kept = SHAVED if number == 2 and 0.7 < level / (9.5 * INCH_UM) < 0.85 else 1.0
         net = max(press_um(number, level) * kept - LOST_THOU * THOU_UM, 0.0)
         return INSIDE_UM + 0.1 * THOU_UM * number - TRUE_SHARE * net + oval
+    if quantity is Quantity.MAIN_BORE:
+        return main_um(number, place.axis_deg or 0.0, pressed=cut_um is not None)
+    if quantity is Quantity.MAIN_LINE:
+        return main_line_um(number, place.hour or 12.0, pressed=cut_um is not None)
     if quantity is Quantity.PISTON_SKIRT:
         return PISTON_UM[number] - (0.3 * THOU_UM if place.axis_deg == 0.0 else 0.0)
     return None
+
+
+def main_um(number: int, axis_deg: float, pressed: bool) -> float:
+    """True size of a main bore; pressing the sleeve of hole two drew the middle web in on one diagonal. [µm]"""
+    drawn = {45.0: -0.9, 90.0: -0.4, 135.0: 0.2}[axis_deg] if pressed and number == 2 else 0.0
+    return 2.6254 * INCH_UM + (drawn + {1: 0.0, 2: 0.05, 3: -0.1}[number]) * THOU_UM
+
+
+def main_line_um(number: int, hour: float, pressed: bool) -> float:
+    """What an indicator on the bar reads round a main bore: the bar sags, the middle web went up. [µm]"""
+    upright = {1: 0.0, 2: 0.15 + (0.75 if pressed else 0.0), 3: 0.2}[number]
+    across = {1: 0.1, 2: 0.05 + (0.35 if pressed else 0.0), 3: 0.0}[number]
+    angle = radians(30.0 * hour)
+    return THOU_UM * (upright * cos(angle) + across * sin(angle))
+
+
+def mains(pressed: bool) -> tuple[SurveyPlay, ...]:
+    """The mains as somebody read them, before anything was pressed or after."""
+    bench, parts = Bench(SEED + (3 if pressed else 2)), ("main-1", "main-2", "main-3")
+    cut_um = 1.0 if pressed else None
+    sizes = _read(bench, Quantity.MAIN_BORE, parts, BORE_GAUGE, MAIN_RING, cut_um)
+    typed = []
+    for part in parts:
+        for place in pattern_of(spec_card_read(), Quantity.MAIN_LINE)[0].places:
+            truth = truth_um(Quantity.MAIN_LINE, part, place, cut_um)
+            assert truth is not None
+            thou = bench.read(truth, BAR_INDICATOR) / THOU_UM
+            typed.append(TypedPlace("Tobiah", part, place, f"{thou:+.1f}", "thou"))
+    line = SurveyPlay(Quantity.MAIN_LINE, BAR_INDICATOR.name, ZeroedOn.DATUM, tuple(typed), load="caps torqued",
+                      method="bar through all main bores")  # fmt: skip
+    ago_h = 0.2 if pressed else 1.0
+    return replace(sizes, ago_h=ago_h, anew=False), replace(line, ago_h=ago_h)
 
 
 @dataclass(frozen=True, slots=True)
@@ -169,6 +207,7 @@ def demo_job() -> DemoJob:
             _read(bench, Quantity.LINER_OUTSIDE, ("liner-B1", "liner-B2"), LONG_MICROMETER, SLEEVE_RING),
             _read(bench, Quantity.LINER_INSIDE, ("liner-B1", "liner-B2"), BORE_GAUGE, SLEEVE_RING),
             _read(bench, Quantity.PISTON_SKIRT, ("piston-1", "piston-2"), LONG_MICROMETER, SLEEVE_RING),
+            *mains(False),
             SurveyPlay(Quantity.TRIAL_FIT, RULE.name, ZeroedOn.DATUM,
                        (TypedPlace("Wren", "hole-1", Place(), "1.4", "inch", "B1"),
                         TypedPlace("Wren", "hole-2", Place(), "1.2", "inch", "B2")), load="oiled"),
@@ -219,8 +258,13 @@ def _read(
             assert truth is not None
             thou = bench.read(truth - zero_um, gauge) / THOU_UM
             typed.append(TypedPlace("Tobiah", part, place, f"{thou:+.1f}", "thou"))
-    load = {Quantity.PISTON_SKIRT: "piston new", Quantity.BLOCK_BORE: FREE, Quantity.LINER_BORE: FREE}.get(quantity, "")
-    warm = "20.0" if quantity in (Quantity.BLOCK_BORE, Quantity.LINER_BORE) else ""
+    load = {
+        Quantity.PISTON_SKIRT: "piston new",
+        Quantity.BLOCK_BORE: FREE,
+        Quantity.LINER_BORE: FREE,
+        Quantity.MAIN_BORE: "caps torqued",
+    }.get(quantity, "")
+    warm = "20.0" if quantity in (Quantity.BLOCK_BORE, Quantity.LINER_BORE, Quantity.MAIN_BORE) else ""
     return SurveyPlay(quantity, gauge.name, ZeroedOn.MASTER, tuple(typed), master, "20.0", block_c=warm,
                       part_c="" if warm else "20.0", load=load,
                       anew=cut_um is not None)  # fmt: skip
@@ -236,6 +280,7 @@ def _sheets(exact: bool) -> tuple[FeatureSheet, ...]:
         FeatureSheet(Quantity.LINER_INSIDE, _book("4.7450"), levels=outside, axes_deg=(0.0, 90.0)),
         FeatureSheet(Quantity.LINER_BORE, _book("4.7500"), _book("4.7500"), _book("4.7510"), _own("0.6"), _own("0.8"),
                      levels, AXES),
+        FeatureSheet(Quantity.MAIN_LINE, greatest=_own("0.5"), hours=(12.0, 3.0, 6.0, 9.0)),
         FeatureSheet(Quantity.PISTON_CLEARANCE, least=_own("5.0"), greatest=_own("7.0")),
     )  # fmt: skip
 

@@ -16,6 +16,9 @@ from vallostasis.core.clamping.progress import progress_of
 from vallostasis.core.conversions.conversion import conversion_of, is_converted
 from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.hole_now import HoleNow, hole_now
+from vallostasis.core.mains.align import align_decision
+from vallostasis.core.mains.line import line_of
+from vallostasis.core.mains.sizes import mains_of
 from vallostasis.core.notation.lengths import (
     METRIC_UNITS,
     Unit,
@@ -108,6 +111,9 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
                 (one, why_not_as_build(facts.card, one))
                 for one in (progress_of(facts, begun) for begun in facts.standing(facts.tightenings))
             ),
+            mains=mains_of(facts) if facts.sets_of(Quantity.MAIN_BORE) else (),
+            line=line_of(facts),
+            align=align_decision(facts),
             pistons=tuple(one for one in matches_of(facts) if one.match or one.by_sizes or one.by_feeler),
             fits=proof_fits(facts),
             conversion=conversion_of(facts) if is_converted(facts) else None,

@@ -81,6 +81,8 @@ def _fit_brindle(conn: Conn, people: dict[str, UUID]) -> None:
     rounds = brindle.hone_rounds()
     pressed, bored, *honed = brindle.bore_two((None, brindle.BORED_UM, *(one.left_um for one in rounds)))
     _play_survey(conn, job_id, people, pressed)
+    for main in brindle.mains(pressed=True):
+        _play_survey(conn, job_id, people, main)
     play_mark(conn, job_id, people, brindle.bored())
     _play_survey(conn, job_id, people, bored)
     set_demo_hone(conn, job_id, people)

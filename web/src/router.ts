@@ -82,6 +82,7 @@ export const router = createRouter({
           component: () => import('@/features/honing/HonePage.vue'),
         },
         { path: 'plate', name: 'plate', component: () => import('@/features/clamping/PlatePage.vue') },
+        { path: 'mains', name: 'mains', component: () => import('@/features/mains/MainsPage.vue') },
         { path: 'pistons', name: 'pistons', component: () => import('@/features/pistons/PistonsPage.vue') },
         {
           path: 'conversion/:hole(\\d+)?',

@@ -6,6 +6,7 @@ Rules of thumb here are common practice, no published source.
 from collections.abc import Iterator
 from math import pi
 
+from vallostasis.core.bores.plate import held_as_recorded
 from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.notation.lengths import metres
 from vallostasis.core.records.job_facts import JobFacts
@@ -126,16 +127,9 @@ def _sleeve(_: JobFacts, survey: Survey) -> Iterator[Phrase]:
                      terms)  # fmt: skip
 
 
-def _main(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
-    least = next((rule.least_m for rule in survey.rules if rule.least_m is not None), None)
-    if survey.form is None or least is None:
-        return
-    over = survey.form.least_m - least
-    if over < 0:
-        yield Phrase("{over} below the low limit: any amount small eats the oil clearance.", (Term("over", -over),))
-    else:
-        yield Phrase("The tightest axis stands {over} above the low limit, which is what it is read against.",
-                     (Term("over", over),))  # fmt: skip
+def _bore(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
+    yield from _to_go(facts, survey)
+    yield from held_as_recorded(facts, survey)
 
 
 def _to_go(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
@@ -178,7 +172,6 @@ CHECKS = {
     Quantity.PISTON_SKIRT: _skirt,
     Quantity.PISTON_CLEARANCE: _clearance,
     Quantity.LINER_OUTSIDE: _sleeve,
-    Quantity.MAIN_BORE: _main,
-    Quantity.BLOCK_BORE: _to_go,
-    Quantity.LINER_BORE: _to_go,
+    Quantity.BLOCK_BORE: _bore,
+    Quantity.LINER_BORE: _bore,
 }

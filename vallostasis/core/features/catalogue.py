@@ -219,6 +219,13 @@ FEATURES: dict[Quantity, Feature] = {
             limits=_SIZE_AND_FORM, tight=-1, own_axes_deg=(45.0, 90.0, 135.0), axis_names=("cap joint", "upright"),
             own_levels=(("middle of the web", Decimal(0)),),
         ),
+        # Each main bore swept round from a bar through all of them; its limit is for the line, not for a reading.
+        Feature(
+            Quantity.MAIN_LINE, PartKind.MAIN, PatternKind.CLOCK, False, Decimal(200), made_of=MadeOf.BLOCK,
+            gauges=("indicator", "depth"), loads=("caps torqued", "caps finger tight"),
+            methods=("bar through all main bores", "straightedge and feeler"),
+            limits=(CardLimit("greatest", "In line within"),),
+        ),
         Feature(
             Quantity.DECK_FLATNESS, PartKind.DECK, PatternKind.GRID, False, Decimal(150),
             gauges=("depth", "indicator", "feeler"), loads=("block level on the machine", "block on its feet"),

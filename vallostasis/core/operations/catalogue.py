@@ -79,6 +79,7 @@ class OperationKind:
 
 _O, _Q = Operation, Quantity
 _BORES = (_Q.BLOCK_BORE, _Q.LINER_BORE)
+_MAINS = (_Q.MAIN_BORE, _Q.MAIN_LINE)
 _WALLS = (_Q.WEAR_STEP, _Q.WALL_THICKNESS)
 LIFTING = "Block and liners are heavy: lift with tested gear, nobody under the load."
 AIR = "Compressed air drives chips into eyes and skin: glasses on, low pressure, nobody in front of it."
@@ -100,7 +101,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.CAPS, "Main caps on and torqued", "Caps on", Scope.BLOCK, 0.5, (_O.STRIP,),
-            (Disturbance((*_BORES, _Q.MAIN_BORE), spares="caps torqued"),), by_hand=True, asks="torque and bolts used",
+            (Disturbance((*_BORES, *_MAINS), spares="caps torqued"),), by_hand=True, asks="torque and bolts used",
             caution=("Torque reaction: block held, bar clear of fingers.",),
             risks=("bores read with the caps off are not the bores that will run",),
         ),
@@ -128,7 +129,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
         OperationKind(
             _O.BORE_BLOCK, "Bore the block for sleeves", "Bore block", Scope.HOLE, 1, (_O.DECIDE, _O.CAPS, _O.PLUG),
             (Disturbance((_Q.BLOCK_BORE, _Q.TRIAL_FIT, *_WALLS), own_hole=True),
-             Disturbance((_Q.MAIN_BORE, _Q.DECK_FLATNESS))),
+             Disturbance((*_MAINS, _Q.DECK_FLATNESS))),
             (_Q.BLOCK_BORE,), True, True, "tool and cuts taken", caution=(SWARF, "Spinning tool: sleeves rolled up."),
             risks=("the sleeve was not measured before its bore was cut", "the bar follows the old bore"),
         ),
@@ -160,7 +161,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.FIT, "Fit the liner", "Fit", Scope.HOLE, 0.5, (_O.FIT_PREP, _O.HEAT),
-            (Disturbance((_Q.MAIN_BORE,)),
+            (Disturbance(_MAINS),
              Disturbance((_Q.NEIGHBOUR_GAP, _Q.NEIGHBOUR_STEP, *_WALLS), own_hole=True)),
             irreversible=True, caution=(LIFTING, "Press and puller loads: stand aside, guard the parts that can fly."),
             risks=("compound in the hole makes a false bottom", "a pull that pops is a liner that cocked"),
@@ -207,7 +208,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.ALIGN, "Align-hone mains", "Align-hone", Scope.BLOCK, 3, (_O.MAINS,),
-            (Disturbance((_Q.MAIN_BORE,)),), (_Q.MAIN_BORE,), True, True, "what came off the caps", caution=(SWARF,),
+            (Disturbance(_MAINS),), (_Q.MAIN_BORE,), True, True, "what came off the caps", caution=(SWARF,),
             risks=("the crank comes nearer to the deck, and compression with it",),
         ),
         OperationKind(
@@ -235,6 +236,7 @@ HOURS_TO_READ: dict[Quantity, float] = {
     _Q.PROTRUSION: 0.15,
     _Q.DECK_FLATNESS: 0.4,
     _Q.MAIN_BORE: 0.15,
+    _Q.MAIN_LINE: 0.1,
     _Q.BLOCK_BORE: 0.25,
     _Q.LINER_INSIDE: 0.2,
     _Q.LINER_BORE: 0.25,

@@ -35,6 +35,7 @@ class Quantity(StrEnum):
     TRIAL_FIT = "trial fit"
     LEVELLING = "levelling"
     SETUP_INDICATOR = "set-up indicator"
+    MAIN_LINE = "line of the mains"
     REGISTER_LINE = "register line"
     INSERT_POCKET = "deck insert pocket"
     INSERT_OUTSIDE = "deck insert outside"

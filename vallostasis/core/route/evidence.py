@@ -10,6 +10,7 @@ from vallostasis.core.clamping.progress import TightState, tightenings_of
 from vallostasis.core.features.parts import parts_of
 from vallostasis.core.honing.now import HoneState, hone_now
 from vallostasis.core.honing.rounds import rounds_of
+from vallostasis.core.mains.line import line_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.disturbances import COLD_WITHIN_K, doings_of, warmth_words
@@ -296,11 +297,20 @@ def _is_of_hole(facts: JobFacts, reading_set: ReadingSet, hole: Hole) -> bool:
 
 
 def _mains(facts: JobFacts) -> Evidence:
-    return worst_of(_surveys(facts, Quantity.MAIN_BORE))
+    """Sizes in, and the line too where the card asks for it."""
+    return worst_of([*_surveys(facts, Quantity.MAIN_BORE), *_line(facts)])
+
+
+def _line(facts: JobFacts) -> list[Evidence]:
+    if sheet_of(facts.card, Quantity.MAIN_LINE) is None:
+        return []
+    line = line_of(facts)
+    words = {State.IN: "in line", State.OUT: "off the line", State.NOT_MEASURED: "line not swept"}
+    return [Evidence(line.state, words.get(line.state, "line cannot be told"))]
 
 
 def _align(facts: JobFacts) -> Evidence:
-    return worst_of([by_mark(facts, Operation.ALIGN, None), *_surveys(facts, Quantity.MAIN_BORE)])
+    return worst_of([by_mark(facts, Operation.ALIGN, None), *_surveys(facts, Quantity.MAIN_BORE), *_line(facts)])
 
 
 def _pistons(facts: JobFacts, hole: Hole) -> Evidence:

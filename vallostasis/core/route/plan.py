@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from vallostasis.core.bores.decisions import is_given
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.features.parts import parts_of
+from vallostasis.core.mains.align import line_is_out
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
 from vallostasis.core.operations.schools import side_of
@@ -236,7 +237,7 @@ def _is_decked(facts: JobFacts) -> bool:
 
 def mains_are_out(facts: JobFacts) -> bool:
     """Whether the main bores are out now, so that they have to be align-honed. House rule."""
-    return any(one is State.OUT for one in states_of(facts, Quantity.MAIN_BORE))
+    return any(one is State.OUT for one in states_of(facts, Quantity.MAIN_BORE)) or line_is_out(facts)
 
 
 def states_of(facts: JobFacts, quantity: Quantity) -> tuple[State, ...]:

@@ -74,7 +74,8 @@ def limits_of(facts: JobFacts, quantity: Quantity, part: Part) -> ReadingLimits:
         fitting = None if part.target is None else part.target.fitting_id
         return protrusion_limits(facts.card, fitting is not None and bool(facts.shims_of(fitting)))
     sheet: FeatureSheet | None = sheet_of(facts.card, quantity)
-    if sheet is None:
+    # The limit of a line is for all of it together: one reading from a bar says nothing.
+    if sheet is None or quantity is Quantity.MAIN_LINE:
         return ReadingLimits()
     return ReadingLimits(sheet.least.metres, sheet.greatest.metres, None, sheet.out_of_round.metres, sheet.taper.metres)
 

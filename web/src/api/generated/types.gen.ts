@@ -88,6 +88,35 @@ export type AfterView = {
 };
 
 /**
+ * Align
+ *
+ * What is to be done to the line of the mains.
+ */
+export type Align = 'leave them' | 'align-hone' | 'cut the caps, then align-hone' | 'cannot tell yet';
+
+/**
+ * AlignView
+ *
+ * Whether the mains are align-honed, and why. [m]
+ */
+export type AlignView = {
+    what: Align;
+    /**
+     * Reasons
+     */
+    reasons: Array<PhraseView>;
+    /**
+     * Open Points
+     */
+    open_points: Array<PhraseView>;
+    /**
+     * Take M
+     */
+    take_m: number | null;
+    brings: PhraseView | null;
+};
+
+/**
  * AmountView
  *
  * A value with its ±.
@@ -4166,6 +4195,27 @@ export type DeviceView = {
 };
 
 /**
+ * DirectionView
+ *
+ * One direction of a main bore, now and before the work. [m], [deg]
+ */
+export type DirectionView = {
+    /**
+     * Axis Deg
+     *
+     * From the joint of the cap: 90 is upright.
+     */
+    axis_deg: number;
+    now: StatedView | null;
+    before: StatedView | null;
+    change: StatedView | null;
+    /**
+     * Has Moved
+     */
+    has_moved: boolean;
+};
+
+/**
  * DistortionAnswer
  *
  * What the load does: size apart from shape, order by order. [m]
@@ -8199,6 +8249,13 @@ export type LevelView = {
 };
 
 /**
+ * Lies
+ *
+ * How a main bore stands to its limits.
+ */
+export type Lies = 'in' | 'small' | 'big' | 'out of round' | 'cannot tell' | 'not measured' | 'read again';
+
+/**
  * Limit
  *
  * A length the card asks for, or None when it asks for none, with its source.
@@ -8567,6 +8624,87 @@ export type LotBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * MainLineView
+ *
+ * The line of the mains. [m]
+ */
+export type MainLineView = {
+    /**
+     * Rows
+     */
+    rows: Array<OffLineView>;
+    /**
+     * Within M
+     */
+    within_m: number | null;
+    /**
+     * Missing
+     */
+    missing: Array<string>;
+    state: State;
+    says: PhraseView;
+};
+
+/**
+ * MainView
+ *
+ * One main bore. [m]
+ */
+export type MainView = {
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Title
+     */
+    title: string;
+    lies: Lies;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Directions
+     */
+    directions: Array<DirectionView>;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    out_of_round: StatedView | null;
+    /**
+     * Between
+     *
+     * What was done to the block between both readings.
+     */
+    between: Array<string>;
+    says: PhraseView | null;
+};
+
+/**
+ * MainsView
+ *
+ * The main bores of a job.
+ */
+export type MainsView = {
+    /**
+     * Mains
+     */
+    mains: Array<MainView>;
+    line: MainLineView;
+    decision: AlignView;
+    /**
+     * Caution
+     */
+    caution: Array<string>;
 };
 
 /**
@@ -9268,6 +9406,29 @@ export type OffBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * OffLineView
+ *
+ * One main bore against the line through the ends. [m], [h]
+ */
+export type OffLineView = {
+    /**
+     * Part
+     */
+    part: string;
+    upright: StatedView;
+    across: StatedView;
+    off: StatedView;
+    /**
+     * Hour
+     */
+    hour: number | null;
+    state: State;
+    moved: StatedView | null;
+    upright_was: StatedView | null;
+    across_was: StatedView | null;
 };
 
 /**
@@ -11291,7 +11452,7 @@ export type PullView = {
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator' | 'register line' | 'deck insert pocket' | 'deck insert outside';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator' | 'line of the mains' | 'register line' | 'deck insert pocket' | 'deck insert outside';
 
 /**
  * RangesView
@@ -22600,6 +22761,64 @@ export type ComputeHeightsResponses = {
 };
 
 export type ComputeHeightsResponse = ComputeHeightsResponses[keyof ComputeHeightsResponses];
+
+export type ReadMainsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/mains';
+};
+
+export type ReadMainsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadMainsError = ReadMainsErrors[keyof ReadMainsErrors];
+
+export type ReadMainsResponses = {
+    /**
+     * Successful Response
+     */
+    200: MainsView;
+};
+
+export type ReadMainsResponse = ReadMainsResponses[keyof ReadMainsResponses];
 
 export type ReadConversionData = {
     body?: never;
