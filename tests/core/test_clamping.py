@@ -271,7 +271,7 @@ def test_a_bore_is_judged_clamped_and_recorded_free(plated: Plated) -> None:
     plated.read(CLAMPED, 2)
     hole = plated.story.facts().holes[0]
     before = hole_held(plated.story.facts(), hole)
-    assert (before.clamped_state, before.free, before.free_after) == (State.IN, None, False)
+    assert (before.clamped_state, before.free) == (State.IN, None)
     plated.read(FREE, 20)
     held = hole_held(plated.story.facts(), hole)
     assert held.clamped_state is State.IN
@@ -279,16 +279,15 @@ def test_a_bore_is_judged_clamped_and_recorded_free(plated: Plated) -> None:
     assert held.free is not None
     assert held.clamped.value_m == pytest.approx(2e-6, abs=held.clamped.expanded_m)
     assert held.free.value_m == pytest.approx(20e-6, abs=held.free.expanded_m)
-    assert held.free_after
     terms = {term.symbol: term.value for term in held.says[0].terms}
     assert terms["o"] == pytest.approx(18e-6, abs=terms["u"])
     plated.story.mark(Operation.HONE, hole=1)
-    assert not hole_held(plated.story.facts(), hole).free_after
+    assert hole_held(plated.story.facts(), hole).free is None
 
 
 def test_a_plate_that_changes_nothing_that_shows_says_so(plated: Plated) -> None:
     plated.read(CLAMPED, 2)
-    plated.read(FREE, 2)
+    plated.read(FREE, 2.2)
     held = hole_held(plated.story.facts(), plated.story.facts().holes[0])
     assert "nothing of the roundness" in held.says[0].text
 

@@ -264,7 +264,7 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (K + "progress.py", "if abs(read - final) > TORQUE_WITHIN * final", "if read - final > TORQUE_WITHIN * final"),
     ("route/evidence.py", "at > one.at for one in found for at in honed",
      "at < one.at for one in found for at in honed"),
-    ("bores/plate.py", "_first(free) > max(worked).timestamp()", "_first(free) < max(worked).timestamp()"),
+    ("bores/plate.py", "if newest is None:", "if newest is not None:"),
     ("bores/plate.py", "if most.value_m <= most.expanded_m:", "if most.value_m <= 0:"),
     (B + "sizes.py", "difference_of(row.estimate, was.estimate)", "difference_of(was.estimate, row.estimate)"),
     (B + "sizes.py", "limits[0] - min(read)", "limits[0] - max(read)"),

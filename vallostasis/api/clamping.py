@@ -110,7 +110,6 @@ class HoleHeldView(BaseModel):
     clamped_state: State
     clamped_reason: str
     free: StatedView | None
-    free_after: bool
     size_change: StatedView | None = Field(
         description="Clamped less free on the diameter, the level that changes most."
     )
@@ -122,7 +121,7 @@ class HoleHeldView(BaseModel):
         levels = [] if one.change is None else [level.size for level in one.change.levels]
         most = max(levels, key=lambda size: abs(size.value_m), default=None)
         return cls(hole=one.hole.number, clamped=StatedView.maybe(one.clamped), clamped_state=one.clamped_state,
-                   clamped_reason=one.clamped_reason, free=StatedView.maybe(one.free), free_after=one.free_after,
+                   clamped_reason=one.clamped_reason, free=StatedView.maybe(one.free),
                    size_change=StatedView.maybe(most), says=[PhraseView.of(said) for said in one.says])  # fmt: skip
 
 

@@ -11,11 +11,9 @@ from dataclasses import dataclass
 from vallostasis.core.bores.wall import Change, part_of_bore, wall_of
 from vallostasis.core.clamping.progress import Progress, TightState, tight_over, tightenings_of, why_not_tight
 from vallostasis.core.operations import schools
-from vallostasis.core.operations.disturbances import doings_of
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.records.clamping import Clamp
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Hole
 from vallostasis.core.records.spec_card import UNLINED, Construction, SpecCard
 from vallostasis.core.surveys.derived import DerivedKind, worst
@@ -30,7 +28,7 @@ from vallostasis.core.uncertainty.decision import State
 class HoleHeld:
     """One hole under plate and free: states, out of round of each [m], what the plate changes, what is to be read.
 
-    ``free_after`` tells whether the free reading was taken after the last work on that bore.
+    What was read before the bore was worked on last is no reading of it any more.
     """
 
     hole: Hole
@@ -38,7 +36,6 @@ class HoleHeld:
     clamped_state: State
     clamped_reason: str
     free: Stated | None
-    free_after: bool
     change: Change | None
     says: tuple[Phrase, ...]
 
@@ -99,21 +96,14 @@ def hole_held(facts: JobFacts, hole: Hole) -> HoleHeld:
     quantity = running_bore(facts.card)
     part = part_of_bore(facts, hole, quantity)
     if part.target is None:
-        return HoleHeld(hole, None, State.NOT_MEASURED, part.why_not, None, False, None, ())
+        return HoleHeld(hole, None, State.NOT_MEASURED, part.why_not, None, None, ())
     by_load = surveys_by_load(facts, quantity, part)
     clamped = _newest(facts, by_load, Held.CLAMPED)
     free = _newest(facts, by_load, Held.FREE)
-    worked = [one.at for one in doings_of(facts)
-              if one.hole == hole.number and one.operation in (Operation.HONE, Operation.BORE)]  # fmt: skip
-    after = free is not None and (not worked or _first(free) > max(worked).timestamp())
     state = State.NOT_MEASURED if clamped is None else clamped.state
     reason = "not read under the plate" if clamped is None else clamped.reason
     change = _change(facts, hole)
-    return HoleHeld(hole, _oval(clamped), state, reason, _oval(free), after, change, tuple(_says(change)))
-
-
-def _first(survey: Survey) -> float:
-    return min(reading.taken_at.timestamp() for row in survey.read for reading in row.readings)
+    return HoleHeld(hole, _oval(clamped), state, reason, _oval(free), change, tuple(_says(change)))
 
 
 def _newest(facts: JobFacts, by_load: tuple[Survey, ...], how: Held) -> Survey | None:

@@ -6364,10 +6364,6 @@ export type HoleHeldView = {
     clamped_reason: string;
     free: StatedView | null;
     /**
-     * Free After
-     */
-    free_after: boolean;
-    /**
      * Clamped less free on the diameter, the level that changes most.
      */
     size_change: StatedView | null;

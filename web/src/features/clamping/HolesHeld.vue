@@ -39,14 +39,11 @@ const small = (one: StatedView | null) =>
         <td class="num px-2 text-right text-lg">{{ small(one.clamped) }}</td>
         <td class="num px-2 text-right text-lg">
           {{ small(one.free) }}
-          <span v-if="one.free && !one.free_after" class="block font-sans text-sm text-unsure"
-            >before the last cut</span
-          >
         </td>
         <td class="px-2 max-sm:hidden">
           <PhraseText v-for="(said, at) in one.says" :key="at" class="block" :phrase="said" />
           <RouterLink
-            v-if="!one.free_after"
+            v-if="!one.free"
             class="link"
             :to="{ name: 'survey', params: { quantity, part: `hole-${one.hole}` } }"
             >Read it {{ one.clamped ? 'without the plate' : '' }}</RouterLink

@@ -39,7 +39,6 @@ const HELD = {
   clamped_state: 'in',
   clamped_reason: '',
   free: null,
-  free_after: false,
   size_change: null,
   says: [],
 }
