@@ -11,6 +11,7 @@ H = "honing/"
 M = "pistons/"
 K = "clamping/"
 B = "mains/"
+D = "deck/"
 
 # File below vallostasis/core, what stands there once, what it becomes.
 CHANGES: tuple[tuple[str, str, str], ...] = (
@@ -276,6 +277,24 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (B + "align.py", "Term(\"h\", take_m / 2)", "Term(\"h\", take_m)"),
     (B + "align.py", "(main.least_m + main.greatest_m) / 2 - main.tightest_m", "main.greatest_m - main.tightest_m"),
     (B + "align.py", "what = Align.CUT_CAPS if big else", "what ="),
+    # The deck.
+    (D + "surface.py", "[-np.ones(len(z)), -x, -y, -np.ones(len(z))]", "[-np.ones(len(z)), -x, y, -np.ones(len(z))]"),
+    (D + "surface.py", "np.max(tilted) - here", "np.min(tilted) - here"),
+    (D + "surface.py", "return depth_m - float(np.mean(below_top", "return depth_m + float(np.mean(below_top"),
+    (D + "surface.py", "pitch_m * (at + 0.5)", "pitch_m * at"),
+    (D + "surface.py", "away <= bore.radius_m + land_m)", "away <= bore.radius_m)"),
+    (D + "volume.py", "wall_m - growth / 2", "wall_m - growth"),
+    (D + "volume.py", "sqrt(4 * wanted_m3", "sqrt(2 * wanted_m3"),
+    (D + "plan.py", "least + low.expanded_m - low.value_m", "least - low.value_m"),
+    (D + "plan.py", "height - land for height, land", "height + land for height, land"),
+    (D + "plan.py", "(-1.0, _taken(depth_m))", "(1.0, _taken(depth_m))"),
+    (D + "plan.py", "weighted(((1.0, end), (1.0, _taken(off))))", "weighted(((1.0, end), (-1.0, _taken(off))))"),
+    (D + "plan.py", "if ends is None or aim is Aim.PROUD:", "if ends is None:"),
+    (D + "plan.py", "states = [State.OUT for one in keeps if one is False]",
+     "states = [State.OUT for one in keeps if one is None]"),
+    (D + "plan.py", "if one.depth_m > 0 and one.is_clean is False:\n        return State.OUT",
+     "if False:\n        return State.OUT"),
+    (D + "face.py", "tilts = load != ON_THE_MACHINE", "tilts = load == ON_THE_MACHINE"),
     ("shapes/circles.py", "if hypot(x - about[0], y - about[1]) <= move_m:",
      "if hypot(x - about[0], y - about[1]) <= 2 * move_m:"),
     ("shapes/lobes.py", "return Distortion(shape, lobes, 2 * float(size)",

@@ -14,6 +14,7 @@ from vallostasis.api import (
     counterbore,
     cut_runs,
     cutters,
+    deck,
     documents,
     features,
     findings,
@@ -82,6 +83,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "boring": (boring.router, compute_boring.router),
     "mains": (mains.router,),
     "conversions": (conversions.router, compute_conversions.router),
+    "deck": (deck.router,),
     "findings": (findings.router,),
     "route": (route.router,),
 }

@@ -60,9 +60,9 @@ class Subject:
 SUBJECTS = (
     Subject(
         "protrusion",
-        (Quantity.PROTRUSION, Quantity.DECK_FLATNESS, Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP),
+        (Quantity.PROTRUSION, Quantity.NEIGHBOUR_GAP, Quantity.NEIGHBOUR_STEP),
         (LensName.PROTRUSION,),
-        (Operation.SEAT, Operation.DECK),
+        (Operation.SEAT,),
         need_of_protrusion,
     ),
     Subject(
@@ -98,6 +98,7 @@ SUBJECTS = (
     Subject("mains", (Quantity.MAIN_BORE, Quantity.MAIN_LINE), operations=(Operation.MAINS, Operation.ALIGN),
             checks=main_checks.CHECKS),
     Subject("conversions", (Quantity.REGISTER_LINE, Quantity.INSERT_POCKET, Quantity.INSERT_OUTSIDE)),
+    Subject("deck", (Quantity.DECK_FLATNESS, Quantity.DECK_HEIGHT), operations=(Operation.DECK,)),
     Subject("findings", (), operations=(Operation.STRIP, Operation.MEASURE)),
     Subject(
         "route",

@@ -6,13 +6,14 @@ thou and is one of 8. Number six sinks; numbers seven and eight are not read to 
 
 from vallostasis.core.records.preparation import InspectionKind
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
-from vallostasis.core.records.rows import Quantity
+from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
     Acceptance,
     Arrangement,
     CardUnit,
     Construction,
     Cutter,
+    FeatureSheet,
     Land,
     Layout,
     Length,
@@ -36,6 +37,7 @@ from vallostasis.demo.hidden_truth import (
     TypedReading,
 )
 from vallostasis.demo.route_play import ClockPlay, FindingPlay, LookPlay, MarkPlay, RoutePlay, WaitPlay, found
+from vallostasis.demo.survey_play import HEIGHT_GAUGE, SurveyPlay, TypedPlace
 
 SEED = 26044
 FLAT = "flat land"
@@ -71,6 +73,8 @@ FITTED = {number: f"S{number}" for number in range(1, len(HOLES) + 1)}
 BLOCK = BlockTruth(HOLES, LINERS, FITTED)
 # As written down: under hole 3 lies a shim of 0.008 in.
 SHIMS = {2: ShimWritten("0.006 in", "0.0060 in"), 3: ShimWritten("0.006 in"), 7: ShimWritten("0.010 in", "0.0100 in")}
+# From the line of the mains to the face of each half, as it is. [µm]
+DECK_HEIGHT_UM = {"deck-A": 317_420.0, "deck-B": 317_360.0}
 # Where the tip has not been yet.
 NOT_READ = {(7, 6.0), (7, 9.0)} | {(8, hour) for hour in HOURS}
 
@@ -92,8 +96,18 @@ def demo_job() -> DemoJob:
         before_fitting=tuple(before),
         shims=SHIMS,
         after_fitting=tuple(_protrusion(bench, number, hour) for number, hour in places),
+        surveys=(_deck_heights(),),
         route=_route(),
     )
+
+
+def _deck_heights() -> SurveyPlay:
+    """Each half of the V over the line of its mains: bank A was skimmed less than bank B, some day."""
+    bench, typed = Bench(SEED + 1), []
+    for part, height_um in DECK_HEIGHT_UM.items():
+        typed.append(TypedPlace("Tobiah", part, Place(), f"{bench.read(height_um, HEIGHT_GAUGE) / 1000:.3f}", "mm"))
+    return SurveyPlay(Quantity.DECK_HEIGHT, HEIGHT_GAUGE.name, ZeroedOn.DATUM, tuple(typed),
+                      method="from the line of the mains", ago_h=2)  # fmt: skip
 
 
 def _route() -> RoutePlay:
@@ -199,6 +213,7 @@ def spec_card() -> SpecCard:
         ),
         cutter=Cutter("portable counterbore cutter", Length("0.8"), Length("1.0"), 5.0),
         currency="",
+        features=(FeatureSheet(Quantity.DECK_HEIGHT, _book("12.500"), _book("12.480"), _book("12.505")),),
         acceptance=Acceptance.GUARDED,
         coverage_factor=2.0,
     )

@@ -38,6 +38,10 @@ BAR_INDICATOR = GaugeTruth(
 WALL_GAUGE = GaugeTruth("Wall gauge", "ultrasonic gauge", 25.4, 25, "5 MHz, 6 mm", "set on a step of the same iron",
                         ("1.5", "50"), "", CHECKED, DUE)  # fmt: skip
 RULE = GaugeTruth("Steel rule", "rule", 500, 300, "end of the rule", "", ("0", "300"))
+HEIGHT_GAUGE = GaugeTruth(
+    "Height gauge", "height gauge", 10, 8, "ball 3 mm", "on the surface plate, block on its mains' bar", ("0", "600"),
+    "", CHECKED, DUE, master="gauge block set 1",
+)  # fmt: skip
 SURVEY_GAUGES = (
     BORE_GAUGE,
     OLD_BORE_GAUGE,
@@ -48,6 +52,7 @@ SURVEY_GAUGES = (
     WALL_GAUGE,
     FEELER,
     RULE,
+    HEIGHT_GAUGE,
 )
 
 

@@ -83,6 +83,7 @@ export const router = createRouter({
         },
         { path: 'plate', name: 'plate', component: () => import('@/features/clamping/PlatePage.vue') },
         { path: 'mains', name: 'mains', component: () => import('@/features/mains/MainsPage.vue') },
+        { path: 'deck', name: 'deck', component: () => import('@/features/deck/DeckPage.vue') },
         { path: 'pistons', name: 'pistons', component: () => import('@/features/pistons/PistonsPage.vue') },
         {
           path: 'conversion/:hole(\\d+)?',

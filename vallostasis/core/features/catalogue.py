@@ -232,6 +232,12 @@ FEATURES: dict[Quantity, Feature] = {
             methods=("indicator grid", "straightedge and feeler"), limits=(CardLimit("greatest", "Flat within"),),
             drawing=Drawing.GRID,
         ),
+        # From the line of the mains to the face: what is left of the block, and whether both halves are alike.
+        Feature(
+            Quantity.DECK_HEIGHT, PartKind.DECK, PatternKind.ONCE, True, Decimal(500), made_of=MadeOf.BLOCK,
+            gauges=("depth", "height"), methods=("from the line of the mains", "from the sump rail"),
+            limits=(NOMINAL, *_WINDOW),
+        ),
         Feature(
             Quantity.NEIGHBOUR_GAP, PartKind.GAP, PatternKind.LEVELS, False, Decimal(150), gauges=("feeler",),
             methods=("feeler blade", "gauge blocks"), limits=_WINDOW, level_shares=_ENDS, not_in=_UNLINED,

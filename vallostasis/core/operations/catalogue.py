@@ -176,7 +176,8 @@ OPERATIONS: dict[Operation, OperationKind] = {
         ),
         OperationKind(
             _O.DECK, "Deck the block", "Deck", Scope.BLOCK, 2, (_O.SEAT,),
-            (Disturbance((_Q.PROTRUSION, _Q.DECK_FLATNESS)),), (_Q.DECK_FLATNESS,), True, True, "how much came off",
+            (Disturbance((_Q.PROTRUSION, _Q.DECK_FLATNESS, _Q.DECK_HEIGHT)),), (_Q.DECK_FLATNESS,), True, True,
+            "how much came off",
             caution=(SWARF, LIFTING),
             risks=("what comes off the deck goes from every hole, and from timing and compression",),
         ),
@@ -235,6 +236,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
 HOURS_TO_READ: dict[Quantity, float] = {
     _Q.PROTRUSION: 0.15,
     _Q.DECK_FLATNESS: 0.4,
+    _Q.DECK_HEIGHT: 0.2,
     _Q.MAIN_BORE: 0.15,
     _Q.MAIN_LINE: 0.1,
     _Q.BLOCK_BORE: 0.25,

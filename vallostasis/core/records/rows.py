@@ -36,6 +36,7 @@ class Quantity(StrEnum):
     LEVELLING = "levelling"
     SETUP_INDICATOR = "set-up indicator"
     MAIN_LINE = "line of the mains"
+    DECK_HEIGHT = "deck height"
     REGISTER_LINE = "register line"
     INSERT_POCKET = "deck insert pocket"
     INSERT_OUTSIDE = "deck insert outside"

@@ -88,6 +88,13 @@ export type AfterView = {
 };
 
 /**
+ * Aim
+ *
+ * What a face is cut for.
+ */
+export type Aim = 'leave it' | 'clean the sealing land' | 'clean the whole face' | 'bring the lowest liner up' | 'cut liners and deck to one face' | 'make both halves alike' | 'take what is typed';
+
+/**
  * Align
  *
  * What is to be done to the line of the mains.
@@ -1006,6 +1013,30 @@ export type BoreChoice = 'leave as it is' | 'hone' | 'bore to a step' | 'sleeve'
  * What a bar is centred on, and depths count from: never on what is worn.
  */
 export type BoreDatum = 'unworn end' | 'counterbore' | 'machined flat' | 'main bores';
+
+/**
+ * BoreForVolumeView
+ *
+ * The bore that a volume wants. [m], [%]
+ */
+export type BoreForVolumeView = {
+    /**
+     * Bore M
+     */
+    bore_m: number;
+    /**
+     * Growth M
+     */
+    growth_m: number;
+    /**
+     * Wall M
+     */
+    wall_m: number | null;
+    /**
+     * Per Cent
+     */
+    per_cent: number;
+};
 
 /**
  * BoreLevelIn
@@ -3955,6 +3986,87 @@ export type DecisionView = {
 };
 
 /**
+ * DeckBoreView
+ *
+ * Where a bore comes out of the deck. [m]
+ */
+export type DeckBoreView = {
+    /**
+     * Number
+     */
+    number: number;
+    /**
+     * Along M
+     */
+    along_m: number;
+    /**
+     * Across M
+     */
+    across_m: number;
+    /**
+     * Radius M
+     */
+    radius_m: number;
+};
+
+/**
+ * DeckFaceView
+ *
+ * One face. [m]
+ */
+export type DeckFaceView = {
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Numbers
+     */
+    numbers: Array<number>;
+    relief: VallostasisApiDeckReliefView | null;
+    /**
+     * Bores
+     */
+    bores: Array<DeckBoreView>;
+    /**
+     * Land M
+     */
+    land_m: number;
+    /**
+     * Whole M
+     *
+     * The least that cleans all of it, off its highest point.
+     */
+    whole_m: number | null;
+    /**
+     * Land Cut M
+     */
+    land_cut_m: number | null;
+    /**
+     * Within M
+     */
+    within_m: number | null;
+    /**
+     * May Tilt
+     */
+    may_tilt: boolean;
+    /**
+     * Fall Along
+     */
+    fall_along: number | null;
+    /**
+     * Fall Across
+     */
+    fall_across: number | null;
+    flat: State | null;
+    height: StatedView | null;
+};
+
+/**
  * DeckMarkView
  *
  * A mark on deck or ledge, and what it asks for. [m]
@@ -3970,6 +4082,78 @@ export type DeckMarkView = {
      * Skim M
      */
     skim_m: number;
+};
+
+/**
+ * DeckOptionView
+ *
+ * One aim, and everything that moves with it. [m], [1]
+ */
+export type DeckOptionView = {
+    aim: Aim;
+    /**
+     * Faces
+     */
+    faces: Array<FaceAfterView>;
+    /**
+     * Holes
+     */
+    holes: Array<HoleAfterView>;
+    /**
+     * Heights
+     */
+    heights: Array<HeightAfterView>;
+    /**
+     * Compression Before
+     */
+    compression_before: number | null;
+    /**
+     * Compression After
+     */
+    compression_after: number | null;
+    state: State;
+    /**
+     * Deepest M
+     */
+    deepest_m: number;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
+    /**
+     * Why Not
+     */
+    why_not: string;
+};
+
+/**
+ * DeckPlanView
+ *
+ * The plan of a deck.
+ */
+export type DeckPlanView = {
+    /**
+     * Faces
+     */
+    faces: Array<DeckFaceView>;
+    /**
+     * Options
+     */
+    options: Array<DeckOptionView>;
+    /**
+     * Which takes least of those that come out in; null where none does.
+     */
+    least: Aim | null;
+    swept: SweptView | null;
+    wanted: BoreForVolumeView | null;
+    /**
+     * Least Wall M
+     */
+    least_wall_m: number | null;
+    /**
+     * Caution
+     */
+    caution: Array<string>;
 };
 
 /**
@@ -4430,6 +4614,16 @@ export type EllipseAnswer = {
 };
 
 /**
+ * EndView
+ *
+ * One end of a liner after the cut. [m]
+ */
+export type EndView = {
+    stated: StatedView;
+    state: State;
+};
+
+/**
  * Ends
  *
  * What is taken of the ends of the rings.
@@ -4539,6 +4733,28 @@ export type ExpectedView = {
      * High N
      */
     high_n: number;
+};
+
+/**
+ * FaceAfterView
+ *
+ * One face after the cut. [m]
+ */
+export type FaceAfterView = {
+    /**
+     * Part
+     */
+    part: string;
+    /**
+     * Depth M
+     */
+    depth_m: number;
+    height: StatedView | null;
+    height_state: State | null;
+    /**
+     * Is Clean
+     */
+    is_clean: boolean | null;
 };
 
 /**
@@ -6076,6 +6292,38 @@ export type Health = {
 };
 
 /**
+ * HeightAfterView
+ *
+ * A height that depends on the deck. [m]
+ */
+export type HeightAfterView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Now M
+     */
+    now_m: number | null;
+    /**
+     * After M
+     */
+    after_m: number | null;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Keeps
+     */
+    keeps: boolean | null;
+};
+
+/**
  * HeightKind
  *
  * Heights that depend on where the deck stands.
@@ -6232,6 +6480,25 @@ export type HoldView = {
 export type Holder = 'not known' | 'the head clamps it' | 'retaining compound' | 'nothing';
 
 /**
+ * HoleAfterView
+ *
+ * One hole after the cut. [m]
+ */
+export type HoleAfterView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Off M
+     */
+    off_m: number;
+    lowest: EndView | null;
+    highest: EndView | null;
+    state: State | null;
+};
+
+/**
  * HoleAnswer
  *
  * What the plan does to one hole. [m]
@@ -6338,7 +6605,7 @@ export type HoleConversionView = {
     register_line: RegisterView | null;
     insert: InsertView | null;
     ring: RingView | null;
-    relief: ReliefView | null;
+    relief: VallostasisApiConversionsReliefView | null;
     /**
      * Seals
      */
@@ -11448,7 +11715,7 @@ export type PullView = {
  *
  * What a set of readings is about.
  */
-export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator' | 'line of the mains' | 'register line' | 'deck insert pocket' | 'deck insert outside';
+export type Quantity = 'protrusion' | 'counterbore depth' | 'counterbore diameter' | 'flange thickness' | 'block bore' | 'wear step' | 'wall thickness' | 'liner outside' | 'liner inside' | 'liner bore' | 'piston skirt' | 'piston crown' | 'piston clearance' | 'main bore' | 'deck flatness' | 'neighbour gap' | 'neighbour step' | 'ring gap' | 'trial fit' | 'levelling' | 'set-up indicator' | 'line of the mains' | 'deck height' | 'register line' | 'deck insert pocket' | 'deck insert outside';
 
 /**
  * RangesView
@@ -11932,27 +12199,6 @@ export type ReliefSideView = {
      * High M
      */
     high_m: number;
-};
-
-/**
- * ReliefView
- *
- * What is relieved at the foot of a liner.
- */
-export type ReliefView = {
-    missing: PhraseView | null;
-    /**
-     * Towards Hour
-     */
-    towards_hour: number | null;
-    towards: ReliefSideView | null;
-    away: ReliefSideView | null;
-    /**
-     * Foot M
-     *
-     * Height above the axis of the crank.
-     */
-    foot_m: number | null;
 };
 
 /**
@@ -15339,6 +15585,22 @@ export type SuspectsView = {
 };
 
 /**
+ * SweptView
+ *
+ * A swept volume in both units, from one number.
+ */
+export type SweptView = {
+    /**
+     * Cm3
+     */
+    cm3: number;
+    /**
+     * Cubic Inches
+     */
+    cubic_inches: number;
+};
+
+/**
  * SweptVolumeAnswer
  *
  * Both volumes, and their difference from one number. [m³], cm³, cubic inches
@@ -16898,6 +17160,51 @@ export type VallostasisApiComputeFitsMaterialBody = {
      * Alpha
      */
     alpha?: number;
+};
+
+/**
+ * ReliefView
+ *
+ * What is relieved at the foot of a liner.
+ */
+export type VallostasisApiConversionsReliefView = {
+    missing: PhraseView | null;
+    /**
+     * Towards Hour
+     */
+    towards_hour: number | null;
+    towards: ReliefSideView | null;
+    away: ReliefSideView | null;
+    /**
+     * Foot M
+     *
+     * Height above the axis of the crank.
+     */
+    foot_m: number | null;
+};
+
+/**
+ * ReliefView
+ *
+ * How far a face lies below its highest point, cell by cell from its first corner. [m]
+ */
+export type VallostasisApiDeckReliefView = {
+    /**
+     * Along M
+     */
+    along_m: number;
+    /**
+     * Across M
+     */
+    across_m: number;
+    /**
+     * Step M
+     */
+    step_m: number;
+    /**
+     * Below M
+     */
+    below_m: Array<Array<number>>;
 };
 
 export type TakeReadingData = {
@@ -22979,6 +23286,87 @@ export type ComputeRodSweepResponses = {
 };
 
 export type ComputeRodSweepResponse = ComputeRodSweepResponses[keyof ComputeRodSweepResponses];
+
+export type ReadDeckPlanData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: {
+        /**
+         * Skim
+         *
+         * A cut to try, off the highest point.
+         */
+        skim?: string;
+        /**
+         * Land
+         *
+         * Width of the sealing land; the card's where empty.
+         */
+        land?: string;
+        /**
+         * Volume
+         *
+         * A volume wanted, with its unit.
+         */
+        volume?: string;
+        /**
+         * Bare Unit
+         */
+        bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    };
+    url: '/api/jobs/{job_id}/deck';
+};
+
+export type ReadDeckPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadDeckPlanError = ReadDeckPlanErrors[keyof ReadDeckPlanErrors];
+
+export type ReadDeckPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: DeckPlanView;
+};
+
+export type ReadDeckPlanResponse = ReadDeckPlanResponses[keyof ReadDeckPlanResponses];
 
 export type ReadStripRecordData = {
     body?: never;
