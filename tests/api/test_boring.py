@@ -152,3 +152,19 @@ def test_a_set_up_that_cannot_be_is_refused_at_its_field(marram: Bench, typed: d
     answer = _set(marram, **typed)
     assert answer.status_code == 422, answer.text
     assert field_of(answer) == field
+
+
+def test_a_slow_cylinder_is_bored_to_its_step_and_its_piston_is_made_to_it(client: TestClient) -> None:
+    """Hidden truth of the demo: 203.31 unworn, 1.27 on a nominal of 203.2, a tool that takes 0.95 of its dial."""
+    bench = Bench(client, job_called(client, "Winding Engine Tamsin"), Bench.at_demo(client).person_id)
+    shown = _get(bench, 1)
+    assert (shown["target"], shown["refused"]) == (None, None)
+    made, ledger = shown["made"], shown["ledger"]
+    assert made["finished_m"] == pytest.approx(0.20447)
+    assert (made["bored_m"], made["is_honed"]) == (made["finished_m"], False)
+    assert ledger["start"]["value_m"] == pytest.approx(0.20331, abs=ledger["start"]["expanded_m"])
+    assert ledger["spring"]["ratio"] == pytest.approx(0.95, abs=ledger["spring"]["within"])
+    assert ledger["to_go_m"] == pytest.approx(0, abs=ledger["within_m"])
+    assert ledger["next_dial_m"] is None
+    proof = client.get(f"/api/jobs/{bench.job_id}/proof.html?unit=µm").text
+    assert "its piston is made to it; a bored finish is enough" in proof

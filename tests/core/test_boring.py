@@ -278,4 +278,5 @@ def test_a_pass_makes_what_was_read_before_it_to_be_read_again() -> None:
     found = ledger(story)
     assert found.present_m == pytest.approx(100.070e-3)
     assert found.is_read
-    assert found.start is None
+    assert found.start is not None
+    assert found.start.value_m == pytest.approx(100.011e-3, abs=1e-6), "it began at its bottom, as read before"

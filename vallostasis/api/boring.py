@@ -13,6 +13,7 @@ from vallostasis.api.deps import Conn, LengthText, LongText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.trail import PhraseView
 from vallostasis.core.boring.ledger import DEEPEST_UM, LAST_UM, Ledger
+from vallostasis.core.boring.made_to_bore import MadeToBore
 from vallostasis.core.boring.setting import SettingNow, setting_now
 from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget
 from vallostasis.core.notation.lengths import Unit, metres
@@ -70,6 +71,25 @@ class BoreTargetView(BaseModel):
                                                          leaves=StatedView.of(near.leaves), is_inside=near.is_inside),
             cautions=list(one.cautions),
         )  # fmt: skip
+
+
+class MadeToBoreView(BaseModel):
+    """A bore to a decided step, its piston made to it. [m]"""
+
+    nominal_m: float
+    over_m: float
+    finished_m: float
+    stock_m: float
+    bored_m: float
+    is_honed: bool
+
+    @classmethod
+    def of(cls, one: BoreTarget | MadeToBore | Phrase) -> "MadeToBoreView | None":
+        """Show a decided step; None where a piston decides."""
+        if not isinstance(one, MadeToBore):
+            return None
+        return cls(nominal_m=one.nominal_m, over_m=one.over_m, finished_m=one.finished_m, stock_m=one.stock_m,
+                   bored_m=one.bored_m, is_honed=one.is_honed)  # fmt: skip
 
 
 class LedgerRowView(BaseModel):
@@ -173,6 +193,7 @@ class BoringView(BaseModel):
     hole: int
     holes: list[int]
     target: BoreTargetView | None
+    made: MadeToBoreView | None
     refused: PhraseView | None
     ledger: LedgerView
     setting: SettingView | None
@@ -226,7 +247,9 @@ def read_boring(
     """What a hole is bored to, the passes it had, and the next cut; cuts and temperatures as somebody tries them."""
     ask = boring.BoringAsked(deepest_um, last_um, bore_c, piston_c)
     facts, found, target, ledger = boring.boring_now(conn, job_id, hole, ask)
-    return BoringView(hole=found.number, holes=[one.number for one in facts.holes], target=BoreTargetView.of(target),
+    piston = None if isinstance(target, MadeToBore) else BoreTargetView.of(target)
+    return BoringView(hole=found.number, holes=[one.number for one in facts.holes], target=piston,
+                      made=MadeToBoreView.of(target),
                       refused=PhraseView.of(target) if isinstance(target, Phrase) else None,
                       ledger=LedgerView.of(ledger), setting=SettingView.of(setting_now(facts, found)))  # fmt: skip
 

@@ -4,9 +4,12 @@ Everything here is invented. It wore barrel-wise at both ends of the stroke and 
 deliberate mistake: its oversizes were added up on the radius in an old note, which the wall map contradicts.
 """
 
+from dataclasses import dataclass
 from math import cos, radians
 
 from vallostasis.core.features.plan import pattern_of
+from vallostasis.core.operations.schools import BORED_FINISH, FINISH
+from vallostasis.core.records.boring_passes import PassKind
 from vallostasis.core.records.route_marks import FindingKind, Operation
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
@@ -33,7 +36,7 @@ from vallostasis.core.records.spec_card import (
 from vallostasis.core.shapes.clock import angle_of_hour
 from vallostasis.core.spec_cards.card_lengths import read_typed_card
 from vallostasis.demo.hidden_truth import Bench, BlockTruth, DemoJob, GaugeTruth
-from vallostasis.demo.route_play import FindingPlay, MarkPlay, RoutePlay
+from vallostasis.demo.route_play import FindingPlay, MarkPlay, RoutePlay, SchoolPlay
 from vallostasis.demo.survey_play import BAR_INDICATOR, INSIDE_MICROMETER, WALL_GAUGE, SurveyPlay, TypedPlace
 
 SEED = 26071
@@ -70,8 +73,51 @@ def truth_um(quantity: Quantity, place: Place) -> float:
     return (15.9 - 1.1 * cos(angle - radians(angle_of_hour(4.5)))) * MM_UM - wear_um(depth, angle)
 
 
+# The step that was decided, on the diameter, and what the tool takes of its dial: it springs. [µm], [1]
+STEP_UM, TAKES = 1.27 * MM_UM, 0.95
+NOMINAL_UM = 203.2 * MM_UM
+
+
+@dataclass(frozen=True, slots=True)
+class BarPassPlay:
+    """A pass of the bar as it was typed: dial a side, the diameter after it where somebody read it, minutes. [mm]"""
+
+    kind: PassKind
+    dial: str
+    diameter: str
+    minutes: str
+    words: str = ""
+
+
+def bar_passes() -> tuple[BarPassPlay, ...]:
+    """Every pass, read after each as the tool left it: the last two equal, and a spring pass at the same setting."""
+    size, made = UNWORN_UM, []
+    for kind, dial, words in (
+        (PassKind.TRIAL, 0.10, "light, all round by ear but for 5 h to 7 h"), (PassKind.CUT, 0.20, ""),
+        (PassKind.CUT, 0.20, "bright all round from here"), (PassKind.CUT, 0.055, ""), (PassKind.CUT, 0.055, ""),
+    ):  # fmt: skip
+        size += 2 * TAKES * dial * MM_UM
+        made.append(BarPassPlay(kind, f"{dial:g}", f"{size / MM_UM:.3f}", "18", words))
+    made.append(BarPassPlay(PassKind.SPRING, "0", f"{BORED_UM / MM_UM:.3f}", "15"))
+    return tuple(made)
+
+
+# What the bar and its spring pass left. [µm]
+BORED_UM = NOMINAL_UM + STEP_UM
+
+
+def bored() -> SurveyPlay:
+    """The bore read again at every place once it was bored."""
+    bench, typed = Bench(SEED + 2), []
+    for place in pattern_of(read_typed_card(spec_card())[0], Quantity.BLOCK_BORE)[0].places:
+        read = bench.read(BORED_UM + 3 * cos(2 * radians(place.axis_deg or 0)), INSIDE_MICROMETER)
+        typed.append(TypedPlace("Tobiah", "hole-1", place, f"{read / MM_UM:.3f}", "mm"))
+    return SurveyPlay(Quantity.BLOCK_BORE, INSIDE_MICROMETER.name, ZeroedOn.DATUM, tuple(typed), load="free, no plate",
+                      anew=True)  # fmt: skip
+
+
 def demo_job() -> DemoJob:
-    """Return the job as people recorded it up to now: everything read, nothing decided."""
+    """Return the job as it stood before it was decided: everything read."""
     bench = Bench(SEED)
     return DemoJob(
         number=NUMBER,
@@ -86,14 +132,16 @@ def demo_job() -> DemoJob:
         after_fitting=(),
         surveys=(
             SurveyPlay(Quantity.BLOCK_BORE, INSIDE_MICROMETER.name, ZeroedOn.DATUM,
-                       _read(bench, Quantity.BLOCK_BORE, INSIDE_MICROMETER, "Tobiah", 3), load="free, no plate"),
+                       _read(bench, Quantity.BLOCK_BORE, INSIDE_MICROMETER, "Tobiah", 3), load="free, no plate",
+                       ago_h=30),
             SurveyPlay(Quantity.WEAR_STEP, BAR_INDICATOR.name, ZeroedOn.DATUM,
                        _read(bench, Quantity.WEAR_STEP, BAR_INDICATOR, "Wren", 3),
-                       method="indicator on the unworn band"),
+                       method="indicator on the unworn band", ago_h=30),
             SurveyPlay(Quantity.WALL_THICKNESS, WALL_GAUGE.name, ZeroedOn.DATUM,
-                       _read(bench, Quantity.WALL_THICKNESS, WALL_GAUGE, "Ines", 2)),
+                       _read(bench, Quantity.WALL_THICKNESS, WALL_GAUGE, "Ines", 2), ago_h=30),
         ),
         route=RoutePlay(
+            schools=(SchoolPlay(FINISH, BORED_FINISH, "low pressure, wet steam: it wears in by itself", "Ines"),),
             findings=(
                 FindingPlay(FindingKind.CONDITION, "Wren", "bore", "worn one-sided", 1, "heavier on the floor"),
                 FindingPlay(FindingKind.PRIOR_WORK, "Wren", "block", "oversize stamped", 1,

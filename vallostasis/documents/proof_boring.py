@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from vallostasis.core.boring.ledger import Ledger, ledger_of
+from vallostasis.core.boring.made_to_bore import MadeToBore, bored_to, made_to_bore
 from vallostasis.core.boring.target import BoreTarget, target_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole
@@ -15,6 +16,7 @@ class ProofBoring:
 
     number: int
     target: BoreTarget | None
+    made: MadeToBore | None
     refused: Phrase | None
     ledger: Ledger
 
@@ -26,7 +28,11 @@ def proof_boring(facts: JobFacts) -> tuple[ProofBoring, ...]:
 
 
 def _of_hole(facts: JobFacts, hole: Hole) -> ProofBoring:
-    target = target_of(facts, hole)
-    if isinstance(target, Phrase):
-        return ProofBoring(hole.number, None, target, ledger_of(facts, hole, None))
-    return ProofBoring(hole.number, target, None, ledger_of(facts, hole, target.bored.value_m))
+    target = made_to_bore(facts, hole) or target_of(facts, hole)
+    return ProofBoring(
+        hole.number,
+        target if isinstance(target, BoreTarget) else None,
+        target if isinstance(target, MadeToBore) else None,
+        target if isinstance(target, Phrase) else None,
+        ledger_of(facts, hole, bored_to(target)),
+    )

@@ -5,6 +5,7 @@ from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
 from vallostasis.core.boring.ledger import Ledger, ledger_of
+from vallostasis.core.boring.made_to_bore import MadeToBore, bored_to, made_to_bore
 from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget, target_of
 from vallostasis.core.notation.lengths import METRIC_UNITS, Unit, micrometres
 from vallostasis.core.notation.typed_lengths import ExpectedRange
@@ -62,13 +63,12 @@ class PassMade:
 
 def boring_now(
     conn: Conn, job_id: UUID, number: int, ask: BoringAsked
-) -> tuple[JobFacts, Hole, BoreTarget | Phrase, Ledger]:
+) -> tuple[JobFacts, Hole, BoreTarget | MadeToBore | Phrase, Ledger]:
     """Return what a hole is bored to, and how far it is."""
     facts = load_job_facts(conn, job_id)
     hole = known_hole(facts, number)
-    target = target_of(facts, hole, ask.bore_c, ask.piston_c)
-    bored = target.bored.value_m if isinstance(target, BoreTarget) else None
-    return facts, hole, target, ledger_of(facts, hole, bored, ask.deepest_um, ask.last_um)
+    target = made_to_bore(facts, hole) or target_of(facts, hole, ask.bore_c, ask.piston_c)
+    return facts, hole, target, ledger_of(facts, hole, bored_to(target), ask.deepest_um, ask.last_um)
 
 
 def record_pass(conn: Conn, job_id: UUID, made: PassMade, by: UUID) -> None:

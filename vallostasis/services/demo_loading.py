@@ -19,6 +19,7 @@ from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
+from vallostasis.services.demo_boring import bore_tamsin, look_at_tamsin
 from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
 from vallostasis.services.demo_honing import play_round, set_demo_hone
 from vallostasis.services.demo_pulls import load_press_tools, play_pull
@@ -56,7 +57,7 @@ def load_demo(conn: Conn) -> UUID:
     load_fixtures(conn, people)
     _fit_brindle(conn, people)
     tighten_marram(conn, load_demo_job(conn, hill_tractor.demo_job(), people), people)
-    load_demo_job(conn, winding_engine.demo_job(), people)
+    _bore_tamsin(conn, people)
     _scan_pump(conn, people)
     load_cutter(conn, people)
     load_shelf(conn, people)
@@ -89,6 +90,14 @@ def _fit_brindle(conn: Conn, people: dict[str, UUID]) -> None:
     for one, survey in zip(rounds, honed, strict=True):
         play_round(conn, job_id, people, one)
         _play_survey(conn, job_id, people, survey)
+
+
+def _bore_tamsin(conn: Conn, people: dict[str, UUID]) -> None:
+    """The steam cylinder: decided, bored to its step, read again, looked at."""
+    job_id = load_demo_job(conn, winding_engine.demo_job(), people)
+    bore_tamsin(conn, job_id, people)
+    _play_survey(conn, job_id, people, winding_engine.bored())
+    look_at_tamsin(conn, job_id, people)
 
 
 def _cut_starboard(conn: Conn, people: dict[str, UUID]) -> None:

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from vallostasis.core.bores.decisions import cleaned_up, had
+from vallostasis.core.bores.decisions import cleaned_up, decision_of, had
 from vallostasis.core.bores.ladder import LadderOfEngine, LadderOfHole, Rung, ladder_of_engine
 from vallostasis.core.features.parts import part_with_key
-from vallostasis.core.notation.lengths import Unit, format_length
+from vallostasis.core.notation.lengths import Unit, format_length, metres
 from vallostasis.core.records.bore_decisions import BoreChoice
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity
@@ -117,9 +117,12 @@ def _of_step(facts: JobFacts, ladder: LadderOfHole, rung: Rung) -> OptionOfHole:
 def plan_of_bores(facts: JobFacts) -> PlanOfBores:
     """Say what the block needs: which bore first, to what size, what follows. Common practice, no published source."""
     engine = ladder_of_engine(facts)
+    if all(cleaned_up(facts, hole) for hole in facts.holes):
+        return _all_at_their_step(facts)
     if engine.worst is None:
         unread = ", ".join(str(one) for one in engine.unread)
-        return PlanOfBores("Read the bores first", (f"Bores {unread} were not read: nothing can be told of them.",), ())
+        words = f"Bore {unread} was" if len(engine.unread) == 1 else f"Bores {unread} were"
+        return PlanOfBores("Read the bores first", (f"{words} not read: nothing can be told of them.",), ())
     if not facts.card.bores.ladder:
         return PlanOfBores("Write the ladder on the card", ("The card has no step to bore to.",), ())
     # The smallest step that is not ruled out is tried on the worst bore: only then is anything known for sure.
@@ -129,6 +132,15 @@ def plan_of_bores(facts: JobFacts) -> PlanOfBores:
         return PlanOfBores(f"Sleeve bore {numbers}", ("No step of the ladder clears it with wall enough.",), ())
     return PlanOfBores(_headline(facts, engine, step), tuple(_why(facts, engine, step)),
                        tuple(_order(facts, engine, step)))  # fmt: skip
+
+
+def _all_at_their_step(facts: JobFacts) -> PlanOfBores:
+    """Nothing is left to bore: every one was seen bright all round at its step. By the newest look of each."""
+    said = [f"Bore {hole.number} at +{format_length(metres(made.oversize_um), _unit(facts), signed=False)}"
+            for hole in facts.holes
+            if (made := decision_of(facts, hole)) is not None and made.oversize_um is not None]  # fmt: skip
+    words = f"{', '.join(said)}. What the ladder shows now is what the next re-bore would take."
+    return PlanOfBores("Bored to its step, bright all round", (words,), ())
 
 
 def _headline(facts: JobFacts, engine: LadderOfEngine, step: LadderStep) -> str:

@@ -19,12 +19,15 @@ from vallostasis.core.records.boring_passes import BoringPass, PassKind
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole
 from vallostasis.core.surveys.loads import running_bore
-from vallostasis.core.surveys.survey import bore_table, survey_of
+from vallostasis.core.surveys.places import PlaceRead, places_of, sets_of_part
+from vallostasis.core.surveys.survey import Survey, bore_table, survey_of
 from vallostasis.core.trail import Phrase, Term
 from vallostasis.core.uncertainty.budget import Stated, mean_of, stated
 
 # A diameter read at the machine repeats within this where no gauge of the bore is known. [m] House rule.
 READ_WITHIN_M = 2.5e-6
+# So much of the last cut is taken in one. [1] House rule.
+NO_HAIR = Decimal("1.5")
 # What a tool is taken to spring before it was learned, either way. [1] Common practice.
 SPRING_WITHIN = 0.15
 # Cuts where nobody says otherwise: the deepest a side, and the last on the diameter. [µm] Common practice.
@@ -139,7 +142,9 @@ def ledger_of(
     passes = [one for one in facts.standing(facts.boring_passes) if one.hole_id == hole.hole_id]
     read, read_at, read_event = _read(facts, hole)
     # What was read after the first pass is no start, and after the last one it is what the bore has now.
-    start, start_at = (None, "") if passes and read_event > passes[0].event else (read, read_at)
+    start, start_at = (read, read_at)
+    if passes and read_event > passes[0].event:
+        start, start_at = _read_before(facts, hole, passes[0].event)
     spring = _learned(passes)
     ratio = 1.0 if spring is None else spring.ratio
     rows, is_read = list[LedgerRow](), start is not None
@@ -161,8 +166,13 @@ def ledger_of(
         size, within, is_read = read.value_m, read.expanded_m, True
     to_go = None if bored_m is None or size is None else bored_m - size
     plan = None
-    if size is not None and bored_m is not None and to_go is not None and to_go > 0:
-        plan = plan_passes(micrometres(size), micrometres(bored_m), deepest_um, last_um)
+    # What is left within the ± of a reading is no cut any more: the next one would be a guess.
+    at_its_size = is_read and to_go is not None and to_go <= within
+    if size is not None and bored_m is not None and to_go is not None and to_go > 0 and not at_its_size:
+        left_um = micrometres(bored_m) - micrometres(size)
+        # A hair before the last cut corrects nothing: what is little more than the last cut is the last cut.
+        last = left_um if left_um <= NO_HAIR * last_um else last_um
+        plan = plan_passes(micrometres(size), micrometres(bored_m), deepest_um, last)
     dial = None if plan is None or not plan.dials_um else float(plan.dials_um[0]) / 1e6 / max(ratio, 0.2)
     timed = [float(one.minutes) for one in passes if one.minutes is not None]
     return Ledger(hole, start, start_at, tuple(rows), spring, size, within, is_read, to_go, plan, dial,
@@ -172,11 +182,26 @@ def ledger_of(
 def _read(facts: JobFacts, hole: Hole) -> tuple[Stated | None, str, int]:
     """Least mean diameter of a level as it was read last, where that is, and the event of its set. [m] GUM 4.2.3.
 
-    Least, since that is where metal begins; what a pass disturbed counts here as it stood before it.
+    What a pass disturbed counts here as it stood before it.
     """
     quantity = running_bore(facts.card)
     survey = survey_of(facts, quantity, part_of_bore(facts, hole, quantity))
-    places = survey.places if survey.disturbed is None else survey.past
+    return _least_level(facts, survey, survey.places if survey.disturbed is None else survey.past)
+
+
+def _read_before(facts: JobFacts, hole: Hole, event: int) -> tuple[Stated | None, str]:
+    """The same of what was read before an event, whatever was read since. [m] GUM 4.2.3."""
+    quantity = running_bore(facts.card)
+    part = part_of_bore(facts, hole, quantity)
+    sets = [one for one in sets_of_part(facts, quantity, part) if one.event < event and facts.standing_readings(one)]
+    if not sets:
+        return None, ""
+    survey = survey_of(facts, quantity, part)
+    return _least_level(facts, survey, places_of(facts, quantity, part, survey.pattern, sets[-1]))[:2]
+
+
+def _least_level(facts: JobFacts, survey: Survey, places: tuple[PlaceRead, ...]) -> tuple[Stated | None, str, int]:
+    """The level that is least, since that is where metal begins, and the newest event of them all. [m] Least."""
     table = None if survey.relative else bore_table(survey.pattern, places)
     events = [one.event for row in places for one in row.readings]
     if table is None or not events:

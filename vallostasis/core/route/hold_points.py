@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from vallostasis.core.bores.decisions import cleaned_up, contradictions
 from vallostasis.core.bores.ladder import ladder_of_engine
+from vallostasis.core.boring.made_to_bore import made_to_bore
 from vallostasis.core.clamping.progress import why_not_tight
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
 from vallostasis.core.counterbore.preparation import preparation_of
@@ -72,6 +73,8 @@ def _piston(facts: JobFacts, hole: Hole | None, _far: Far) -> str:
         return ""
     part = next(one for one in parts_of(facts, Quantity.PISTON_SKIRT) if one.hole == hole.number)
     survey = survey_of(facts, Quantity.PISTON_SKIRT, part)
+    if made_to_bore(facts, hole) is not None:
+        return ""
     if survey.missing or not survey.read or survey.disturbed is not None:
         return f"the piston of hole {hole.number} is not measured"
     return survey.doubt

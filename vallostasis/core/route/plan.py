@@ -117,7 +117,7 @@ def _has(facts: JobFacts, operation: Operation, holes: tuple[Hole, ...]) -> bool
         return bool(holes)
     cutting = any(_holes_of(facts, one) for one in (Operation.CUT, Operation.BORE, Operation.BORE_BLOCK))
     return {
-        Operation.CAPS: card.main_bores > 0 or card.construction in (*UNLINED, *schools.DRY),
+        Operation.CAPS: _has_caps(card),
         Operation.ORDER: any(one.operation is Operation.ORDER for one in facts.standing(facts.waits)),
         Operation.CLEAN: card.construction in (*CONSTRUCTIONS_WITH_PROTRUSION, Construction.WET_BOTTOM_SEAT),
         Operation.PLUG: cutting or any(one.kind is PrepKind.PLUGS_IN for one in facts.standing(facts.prep_steps)),
@@ -223,6 +223,11 @@ def _bore_is_out(facts: JobFacts, hole: Hole) -> bool:
 def _hones_under_a_plate(facts: JobFacts) -> bool:
     hones = any(_is_honed(facts, hole) for hole in facts.holes)
     return hones and side_of(facts, schools.PLATE) == schools.WITH_PLATE
+
+
+def _has_caps(card: SpecCard) -> bool:
+    """Whether main caps may load the bores: a card that counts no mains may only not have said so, but for one hole."""
+    return card.main_bores > 0 or (card.layout.holes > 1 and card.construction in (*UNLINED, *schools.DRY))
 
 
 def _fits_hot(facts: JobFacts) -> bool:

@@ -1512,6 +1512,7 @@ export type BoringView = {
      */
     holes: Array<number>;
     target: BoreTargetView | null;
+    made: MadeToBoreView | null;
     refused: PhraseView | null;
     ledger: LedgerView;
     setting: SettingView | null;
@@ -8887,6 +8888,38 @@ export type LotBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * MadeToBoreView
+ *
+ * A bore to a decided step, its piston made to it. [m]
+ */
+export type MadeToBoreView = {
+    /**
+     * Nominal M
+     */
+    nominal_m: number;
+    /**
+     * Over M
+     */
+    over_m: number;
+    /**
+     * Finished M
+     */
+    finished_m: number;
+    /**
+     * Stock M
+     */
+    stock_m: number;
+    /**
+     * Bored M
+     */
+    bored_m: number;
+    /**
+     * Is Honed
+     */
+    is_honed: boolean;
 };
 
 /**

@@ -12,6 +12,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import PassForm from './PassForm.vue'
 import PassLedger from './PassLedger.vue'
 import SettingCard from './SettingCard.vue'
+import StepStrip from './StepStrip.vue'
 import TargetStrip from './TargetStrip.vue'
 import { useBoring } from './useBoring'
 
@@ -39,10 +40,11 @@ const share = computed(() => {
         <RouterLink class="link" :to="{ name: 'block', params: { lens: 'bore', hole: String(view.hole) } }"
           >Block</RouterLink
         >
-        <h1 class="text-xl">Bore hole {{ view.hole }} to its piston</h1>
+        <h1 class="text-xl">Bore hole {{ view.hole }} to its {{ view.made ? 'step' : 'piston' }}</h1>
         <HolePicker :holes="view.holes" :chosen="view.hole" @choose="go" />
       </header>
       <TargetStrip v-if="view.target" :target="view.target" />
+      <StepStrip v-else-if="view.made" :made="view.made" />
       <section v-else class="max-w-3xl border-l-4 border-unsure py-1 pl-4" aria-label="No size yet">
         <p v-if="view.refused" class="text-lg font-bold"><PhraseText :phrase="view.refused" /></p>
         <p class="mt-1 flex gap-5">
