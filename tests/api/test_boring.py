@@ -166,5 +166,5 @@ def test_a_slow_cylinder_is_bored_to_its_step_and_its_piston_is_made_to_it(clien
     assert ledger["spring"]["ratio"] == pytest.approx(0.95, abs=ledger["spring"]["within"])
     assert ledger["to_go_m"] == pytest.approx(0, abs=ledger["within_m"])
     assert ledger["next_dial_m"] is None
-    proof = client.get(f"/api/jobs/{bench.job_id}/proof.html?unit=µm").text
+    proof = client.get(f"/api/jobs/{bench.job_id}/proof.html?unit=um").text
     assert "its piston is made to it; a bored finish is enough" in proof

@@ -48,6 +48,9 @@ def test_the_demo_plate_was_as_in_the_build_and_one_stud_moved_on(marram: Bench)
     assert [mark["bolt"] for mark in one["marks"] if mark["kind"] == "moved on"] == [7]
     assert one["order"][:4] == [5, 6, 4, 3]
     assert now["quantity"] == "block bore"
+    holes = marram.client.get(f"/api/jobs/{marram.job_id}/clamping/holes").json()
+    assert [one["clamped"] is not None for one in holes] == [True] * 4
+    assert [one["free"] is not None for one in holes] == [False, False, True, False]
 
 
 def test_bolt_by_bolt_in_pounds_until_it_is_tight(marram: Bench) -> None:

@@ -134,7 +134,6 @@ class ClampingView(BaseModel):
     caps_advice: str
     caution: list[str]
     tightenings: list[TighteningView]
-    holes: list[HoleHeldView]
 
     @classmethod
     def of(cls, now: ClampingNow) -> "ClampingView":
@@ -142,8 +141,7 @@ class ClampingView(BaseModel):
         build, caution = BuildView.of(now.facts.card), list(OPERATIONS[Operation.PLATE].caution)
         return cls(quantity=running_bore(now.facts.card), build=build, plate_advice=now.plate_advice,
                    caps_advice=now.caps_advice, caution=caution,
-                   tightenings=[TighteningView.of(one, differs) for one, differs in now.tightenings],
-                   holes=[HoleHeldView.of(one) for one in now.holes])  # fmt: skip
+                   tightenings=[TighteningView.of(one, differs) for one, differs in now.tightenings])  # fmt: skip
 
 
 class TighteningBody(BaseModel):
@@ -219,8 +217,14 @@ class FixtureBody(BaseModel):
 
 @router.get("/jobs/{job_id}/clamping")
 def read_clamping(job_id: UUID, conn: Conn) -> ClampingView:
-    """Return plate and caps of a job, and each bore clamped and free."""
+    """Return plate and caps of a job."""
     return ClampingView.of(clamping.clamping_of(conn, job_id))
+
+
+@router.get("/jobs/{job_id}/clamping/holes")
+def read_holes_held(job_id: UUID, conn: Conn) -> list[HoleHeldView]:
+    """Return each bore clamped and free."""
+    return [HoleHeldView.of(one) for one in clamping.holes_held(conn, job_id)]
 
 
 @router.post("/jobs/{job_id}/clamping", status_code=201)

@@ -46,13 +46,12 @@ class TighteningTyped:
 
 @dataclass(frozen=True, slots=True)
 class ClampingNow:
-    """Plate and caps of a job: advice, what is on record, each hole clamped and free."""
+    """Plate and caps of a job: advice, and what is on record."""
 
     facts: JobFacts
     plate_advice: str
     caps_advice: str
     tightenings: tuple[tuple[Progress, tuple[str, ...]], ...]
-    holes: tuple[HoleHeld, ...]
 
 
 def clamping_of(conn: Conn, job_id: UUID) -> ClampingNow:
@@ -60,8 +59,13 @@ def clamping_of(conn: Conn, job_id: UUID) -> ClampingNow:
     facts = load_job_facts(conn, job_id)
     found = [progress_of(facts, one) for one in facts.standing(facts.tightenings)]
     return ClampingNow(facts, plate_advice(facts), caps_advice(facts),
-                       tuple((one, why_not_as_build(facts.card, one)) for one in found),
-                       tuple(hole_held(facts, hole) for hole in facts.holes))  # fmt: skip
+                       tuple((one, why_not_as_build(facts.card, one)) for one in found))  # fmt: skip
+
+
+def holes_held(conn: Conn, job_id: UUID) -> tuple[HoleHeld, ...]:
+    """Return each hole clamped and free; apart from the bolts, since no pedal waits for the shape of every bore."""
+    facts = load_job_facts(conn, job_id)
+    return tuple(hole_held(facts, hole) for hole in facts.holes)
 
 
 def begin_tightening(conn: Conn, job_id: UUID, typed: TighteningTyped, by: UUID) -> None:

@@ -2491,10 +2491,6 @@ export type ClampingView = {
      * Tightenings
      */
     tightenings: Array<TighteningView>;
-    /**
-     * Holes
-     */
-    holes: Array<HoleHeldView>;
 };
 
 /**
@@ -21788,6 +21784,66 @@ export type BeginTighteningResponses = {
 };
 
 export type BeginTighteningResponse = BeginTighteningResponses[keyof BeginTighteningResponses];
+
+export type ReadHolesHeldData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/clamping/holes';
+};
+
+export type ReadHolesHeldErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadHolesHeldError = ReadHolesHeldErrors[keyof ReadHolesHeldErrors];
+
+export type ReadHolesHeldResponses = {
+    /**
+     * Response Read Holes Held
+     *
+     * Successful Response
+     */
+    200: Array<HoleHeldView>;
+};
+
+export type ReadHolesHeldResponse = ReadHolesHeldResponses[keyof ReadHolesHeldResponses];
 
 export type MarkBoltData = {
     body: BoltBody;

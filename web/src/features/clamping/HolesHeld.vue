@@ -1,12 +1,24 @@
 <script setup lang="ts">
-import type { HoleHeldView, StatedView } from '@/api/generated'
+import { onBeforeUnmount } from 'vue'
+
+import { ask } from '@/api/ask'
+import { type HoleHeldView, readHolesHeld, type StatedView } from '@/api/generated'
 import { lengthText, uncertaintyText } from '@/shared/format/lengths'
+import { onChange } from '@/shared/state/link'
 import { unit } from '@/shared/state/preferences'
+import { useLoaded } from '@/shared/state/useLoaded'
 import StateGate from '@/shared/charts/StateGate.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
+import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 /** Each bore under the plate, judged, and without it, recorded. */
-defineProps<{ holes: HoleHeldView[]; quantity: string }>()
+const props = defineProps<{ jobId: string; quantity: string }>()
+const {
+  data: holes,
+  refusal,
+  load,
+} = useLoaded<HoleHeldView[]>(() => ask(readHolesHeld({ path: { job_id: props.jobId } })))
+onBeforeUnmount(onChange((changed) => (changed === null || changed === props.jobId ? load() : undefined)))
 const small = (one: StatedView | null) =>
   one === null
     ? '–'
@@ -14,7 +26,8 @@ const small = (one: StatedView | null) =>
 </script>
 
 <template>
-  <table class="w-full border-collapse text-left">
+  <RefusalNote v-if="!holes" :refusal="refusal" />
+  <table v-else class="w-full border-collapse text-left">
     <caption class="sr-only">
       Out of round on the diameter, under the plate and free
     </caption>

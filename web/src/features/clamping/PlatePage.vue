@@ -25,7 +25,7 @@ const shown = computed(() => {
 const rest = computed(() => (view.value?.tightenings.length ?? 0) - shown.value.length)
 const isForm = computed(() => isAdding.value || shown.value.every((one) => one.state === 'taken off'))
 const quantity = computed(() => (view.value?.quantity ?? '').replace(' ', '-'))
-const holes = computed(() => (view.value?.holes ?? []).map((one) => one.hole))
+const holes = computed(() => (job.block.value?.holes ?? []).map((one) => one.number))
 </script>
 
 <template>
@@ -62,7 +62,7 @@ const holes = computed(() => (view.value?.holes ?? []).map((one) => one.hole))
       <p class="caution">{{ view.caution.join(' ') }}</p>
       <section class="border-t-2 border-ink pt-2" aria-labelledby="held-title">
         <h2 id="held-title" class="text-lg">Each bore, clamped and free</h2>
-        <HolesHeld :holes="view.holes" :quantity="quantity" />
+        <HolesHeld :job-id="job.jobId" :quantity="quantity" />
       </section>
       <p class="text-sm text-ink-soft">{{ view.plate_advice }} {{ view.caps_advice }}</p>
     </template>
