@@ -303,9 +303,11 @@ def _says(
             said.append(Phrase(f"The block is {{h}} high then, {one.height_rule.words}.",
                                (Term("h", one.height_rule.value_m, "size"),)))  # fmt: skip
     ends = [(hole.hole, end) for hole in holes for end in (hole.lowest, hole.highest) if end is not None]
+    named = set[int]()
     for state in (State.OUT, State.CANNOT_TELL):
         for number, end in ends:
-            if end.decision.state is state:
+            if end.decision.state is state and number not in named:
+                named.add(number)
                 said.append(Phrase(f"Hole {{n}} stands {{p}} ±{{u}} then, {end.words}.",
                                    (Term("n", number, "count"), Term("p", end.value_m),
                                     Term("u", end.expanded_m, "within"))))  # fmt: skip

@@ -61,7 +61,8 @@ const HEAD: Record<string, string> = {
           }}
           {{ unit }}</template
         ><template v-if="face.height"
-          >, <b class="num text-ink">{{ size(face.height.value_m) }}</b> {{ SIZE_WITH[unit] }} high</template
+          >{{ face.whole_m === null ? '' : ', ' }}<b class="num text-ink">{{ size(face.height.value_m) }}</b>
+          {{ SIZE_WITH[unit] }} high</template
         ><RouterLink
           v-else
           class="link ml-2"

@@ -101,7 +101,7 @@ const label = computed(() =>
       </g>
     </svg>
     <p v-else class="text-unsure">
-      The face was not read on a grid:
+      {{ face.title[0]?.toUpperCase() }}{{ face.title.slice(1) }} was not read on a grid:
       <RouterLink
         class="link"
         :to="{ name: 'survey', params: { quantity: 'deck-flatness', part: face.part } }"
