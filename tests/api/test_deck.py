@@ -86,3 +86,8 @@ def test_both_halves_of_a_v_come_to_one_height(client: TestClient) -> None:
     within = sum(one["height"]["expanded_m"] for one in deep.values())
     assert deep["deck-A"]["depth_m"] - deep["deck-B"]["depth_m"] == pytest.approx(60e-6, abs=within)
     assert deep["deck-A"]["height"]["value_m"] == pytest.approx(deep["deck-B"]["height"]["value_m"])
+
+
+def test_faces_that_stay_as_they_are_stand_beside_the_plan(client: TestClient) -> None:
+    assert _plan(client, "Winding Engine Tamsin")["kept"] == ["the valve face: scraped in to its chest"]
+    assert _plan(client)["kept"] == []

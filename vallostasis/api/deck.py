@@ -206,6 +206,7 @@ class DeckPlanView(BaseModel):
     swept: SweptView | None
     wanted: BoreForVolumeView | None
     least_wall_m: float | None
+    kept: list[str] = Field(description="Faces that stay as they are, as somebody wrote them down.")
     caution: list[str]
 
 
@@ -225,5 +226,5 @@ def read_deck_plan(
         options=[DeckOptionView.of(one) for one in now.plan.options],
         least=None if now.plan.least is None else now.plan.least.aim, swept=SweptView.of(now.swept),
         wanted=BoreForVolumeView.of(now.wanted), least_wall_m=now.facts.card.bores.least_wall.metres,
-        caution=list(OPERATIONS[Operation.DECK].caution),
+        kept=list(now.kept), caution=list(OPERATIONS[Operation.DECK].caution),
     )  # fmt: skip

@@ -4148,6 +4148,12 @@ export type DeckPlanView = {
      */
     least_wall_m: number | null;
     /**
+     * Kept
+     *
+     * Faces that stay as they are, as somebody wrote them down.
+     */
+    kept: Array<string>;
+    /**
      * Caution
      */
     caution: Array<string>;

@@ -76,6 +76,7 @@ const PLAN = {
   swept: { cm3: 1800.4, cubic_inches: 109.87 },
   wanted: null as object | null,
   least_wall_m: 0.005,
+  kept: ['the valve face: scraped in'],
   caution: ['Spinning cutter.'],
 }
 const block = { job: { name: 'Six' }, holes: [], liners: [] } as unknown as BlockView
@@ -112,6 +113,7 @@ describe('the deck plan', () => {
     expect(view.find('tr.bg-act-wash').text()).toContain('clean the whole face')
     expect(view.find('tr.bg-act-wash').text()).toContain('+100 to +105')
     expect(view.text()).toContain('height not read')
+    expect(view.text()).toContain('Not to be cut: the valve face')
     expect(view.text()).toContain('1800 cm³')
     expect(view.text()).toContain('109.9 cu in')
   })

@@ -103,6 +103,9 @@ const HEAD: Record<string, string> = {
           Read with the block on its feet: the cut may be set to suit the face. What that tilts against the
           crank is told by the levels from the mains.
         </p>
+        <p v-for="kept in view.kept" :key="kept" class="border-l-4 border-unsure pl-3 font-bold">
+          Not to be cut: {{ kept }}
+        </p>
         <p class="caution">A skim cannot be undone. {{ view.caution.join(' ') }}</p>
       </aside>
     </div>
