@@ -5,6 +5,8 @@ import type { MadeToBoreView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
+import SumTerms from './SumTerms.vue'
+
 /** The size of a bore whose piston is made to it: the nominal and the step that was decided. */
 const props = defineProps<{ made: MadeToBoreView }>()
 const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
@@ -25,17 +27,10 @@ const terms = computed(() => {
 </script>
 
 <template>
-  <section class="flex flex-wrap items-start gap-x-4 gap-y-2 border-b border-rule pb-2" aria-label="The size">
-    <div v-for="one in terms" :key="one.what" class="flex gap-3">
-      <span class="text-2xl text-ink-soft">{{ one.sign }}</span>
-      <p>
-        <b class="num text-2xl">{{ one.value }}</b> <span class="text-sm text-ink-soft">{{ one.unit }}</span>
-        <span class="block text-sm text-ink-soft">{{ one.what }}</span>
-      </p>
-    </div>
+  <SumTerms :terms="terms">
     <p class="max-w-72 border-l border-rule pl-4 text-sm">
       The card knows no piston: it is turned to this bore, its rings with it.
       {{ made.is_honed ? '' : 'A bored finish is enough, by the school of this job.' }}
     </p>
-  </section>
+  </SumTerms>
 </template>

@@ -5,6 +5,8 @@ import type { BoreTargetView } from '@/api/generated'
 import { lengthText, SIZE_WITH, uncertaintyText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
+import SumTerms from './SumTerms.vue'
+
 /** The sum behind the size: piston and clearance, the hone's stock off, what is read warm, what a round size leaves. */
 const props = defineProps<{ target: BoreTargetView }>()
 const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
@@ -27,14 +29,7 @@ const terms = computed(() => {
 </script>
 
 <template>
-  <section class="flex flex-wrap items-start gap-x-4 gap-y-2 border-b border-rule pb-2" aria-label="The size">
-    <div v-for="one in terms" :key="one.what" class="flex gap-3">
-      <span class="text-2xl text-ink-soft">{{ one.sign }}</span>
-      <p>
-        <b class="num text-2xl">{{ one.value }}</b> <span class="text-sm text-ink-soft">{{ one.unit }}</span>
-        <span class="block text-sm text-ink-soft">{{ one.what }}</span>
-      </p>
-    </div>
+  <SumTerms :terms="terms">
     <p
       v-if="
         target.reads_large_m !== null && target.work_c !== null && Math.abs(target.reads_large_m) > 1.2e-6
@@ -53,5 +48,5 @@ const terms = computed(() => {
         >would leave {{ small(target.near.leaves.value_m) }}, not {{ small(target.clearance_m) }}</span
       >
     </p>
-  </section>
+  </SumTerms>
 </template>

@@ -1,10 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { BlockView } from '@/api/generated'
-import { people } from '@/shared/state/people'
-import { personId, unit } from '@/shared/state/preferences'
+import { aroundPage } from '@/testing/around'
 import { mountPage, type Page } from '@/testing/page'
-import { type FakeServer, fakeServer, refusalBody, settled } from '@/testing/server'
+import { type FakeServer, refusalBody, settled } from '@/testing/server'
 
 import PlatePage from './PlatePage.vue'
 import { boltPicture, wayToNext } from './bolts'
@@ -59,19 +58,7 @@ describe('plate and caps', () => {
   let server: FakeServer
   let page: Page
   beforeEach(() => {
-    localStorage.clear()
-    vi.stubGlobal(
-      'EventSource',
-      class {
-        close() {
-          return undefined
-        }
-      },
-    )
-    server = fakeServer()
-    people.value = [{ person_id: 'w', name: 'Wren' }]
-    personId.value = 'w'
-    unit.value = 'thou'
+    server = aroundPage()
   })
   afterEach(() => {
     page.view.unmount()

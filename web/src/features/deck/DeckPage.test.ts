@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { BlockView, DeckFaceView, DeckOptionView } from '@/api/generated'
-import { unit } from '@/shared/state/preferences'
+import { aroundPage } from '@/testing/around'
 import { mountPage, type Page } from '@/testing/page'
-import { type FakeServer, fakeServer, refusalBody, settled } from '@/testing/server'
+import { type FakeServer, refusalBody, settled } from '@/testing/server'
 
 import DeckPage from './DeckPage.vue'
 import { endsOf, facePicture } from './picture'
@@ -85,16 +85,7 @@ describe('the deck plan', () => {
   let server: FakeServer
   let page: Page
   beforeEach(() => {
-    vi.stubGlobal(
-      'EventSource',
-      class {
-        close() {
-          return undefined
-        }
-      },
-    )
-    server = fakeServer()
-    unit.value = 'µm'
+    server = aroundPage('µm')
   })
   afterEach(() => {
     page.view.unmount()

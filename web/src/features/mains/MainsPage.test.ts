@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { BlockView, MainView, OffLineView } from '@/api/generated'
-import { unit } from '@/shared/state/preferences'
+import { aroundPage } from '@/testing/around'
 import { mountPage, type Page } from '@/testing/page'
-import { type FakeServer, fakeServer } from '@/testing/server'
+import { type FakeServer } from '@/testing/server'
 
 import MainsPage from './MainsPage.vue'
 import { BAND, endsOf, LINE, linePoints, lineScale, marksOf, MIDDLE, radiusOf } from './picture'
@@ -64,16 +64,7 @@ describe('the main bores', () => {
   let server: FakeServer
   let page: Page
   beforeEach(() => {
-    vi.stubGlobal(
-      'EventSource',
-      class {
-        close() {
-          return undefined
-        }
-      },
-    )
-    server = fakeServer()
-    unit.value = 'thou'
+    server = aroundPage()
   })
   afterEach(() => {
     page.view.unmount()
