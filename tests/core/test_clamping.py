@@ -18,10 +18,11 @@ from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.operations.disturbances import doings_of
 from vallostasis.core.records.clamping import BoltMark, BoltMarkKind, Clamp, Tightening
-from vallostasis.core.records.route_marks import Operation
+from vallostasis.core.records.route_marks import HoldPoint, Operation
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.records.spec_card import BoreTerms, CardLevel, Construction, FeatureSheet, Judged
-from vallostasis.core.route.evidence import evidence_of
+from vallostasis.core.route.evidence import evidence_of, evidence_of_route
+from vallostasis.core.route.hold_points import hold_points_of
 from vallostasis.core.subjects import cross_checks
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import State
@@ -249,6 +250,34 @@ def test_a_plate_that_came_off_after_honing_was_on(plated: Plated) -> None:
     plated.story.mark(Operation.HONE, hole=1)
     plated.mark(one, None, None, BoltMarkKind.OFF)
     assert evidence_of(plated.story.facts(), Operation.PLATE, None).state is State.IN
+
+
+def test_what_came_off_before_it_was_tight_was_never_on(plated: Plated) -> None:
+    plated.read(CLAMPED, 4)
+    one = plated.begin()
+    plated.round(one, 1)
+    plated.mark(one, None, None, BoltMarkKind.OFF)
+    assert not plated.now().was_tight
+    assert "Read as clamped, but the torque plate was taken off" in plated.checks()
+    caps = plated.begin(clamp=Clamp.CAPS, holes=None)
+    plated.mark(caps, None, None, BoltMarkKind.OFF)
+    assert evidence_of(plated.story.facts(), Operation.CAPS, None).state is State.NOT_MEASURED
+
+
+def test_a_plate_that_came_off_holds_the_hone_until_it_is_on_again(plated: Plated) -> None:
+    def missing() -> str:
+        facts = plated.story.facts()
+        holds = hold_points_of(facts, evidence_of_route(facts))
+        return next(one.missing for one in holds if one.hold is HoldPoint.PLATE and one.hole in (1, None))
+
+    assert missing() == "the torque plate is not on as the head will be"
+    one = plated.tighten()
+    assert missing() == ""
+    plated.story.mark(Operation.HONE, hole=2)
+    plated.mark(one, None, None, BoltMarkKind.OFF)
+    assert missing() == "the torque plate was taken off"
+    plated.story.mark(Operation.PLATE)
+    assert missing() == ""
 
 
 def test_a_reading_is_asked_about_where_bolts_on_record_say_otherwise(plated: Plated) -> None:

@@ -231,7 +231,7 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
      "valid = passes"),
     ("route/hold_points.py", "one.before is operation and one.hole_id", "one.hole_id"),
     ("route/hold_points.py", "if plate is None or not plate.is_done:", "if plate is None:"),
-    ("route/hold_points.py", "return why_not_tight(facts, Clamp.PLATE, hole.number)", "return \"\""),
+    ("route/hold_points.py", "else why_not_tight(facts, Clamp.PLATE, hole.number)", "else \"\""),
     ("route/hold_points.py", "== {by}:", "== set():"),
     ("route/clocks.py", "begin = start if reached is None or start > reached else reached", "begin = start"),
     ("route/clocks.py", "open_marks.pop(mark.marked_by, None)", "open_marks.pop(\"\", None)"),

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from vallostasis.core.bores.wall import Change, part_of_bore, wall_of
-from vallostasis.core.clamping.progress import Progress, TightState, tight_over, tightenings_of, why_not_tight
+from vallostasis.core.clamping.progress import Progress, tight_over, tightenings_of, why_not_tight
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.records.clamping import Clamp
@@ -158,5 +158,4 @@ def held_as_recorded(facts: JobFacts, survey: Survey) -> Iterator[Phrase]:
 
 
 def _was_tight(facts: JobFacts, hole: int) -> bool:
-    return any(one.state is TightState.OFF and not one.otherwise and one.at is not None and one.begun.covers(hole)
-               for one in tightenings_of(facts, Clamp.PLATE))  # fmt: skip
+    return any(one.was_tight and one.begun.covers(hole) for one in tightenings_of(facts, Clamp.PLATE))

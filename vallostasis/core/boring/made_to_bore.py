@@ -35,12 +35,12 @@ class MadeToBore:
 
     @property
     def finished_m(self) -> float:
-        """What the piston is turned to. [m] Sum."""
+        """What the piston is turned to. [m] By definition."""
         return self.nominal_m + self.over_m
 
     @property
     def bored_m(self) -> float:
-        """What the bar leaves. [m] Sum."""
+        """What the bar leaves. [m] By definition."""
         return self.finished_m - self.stock_m
 
 

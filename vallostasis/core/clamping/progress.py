@@ -51,6 +51,16 @@ class Progress:
         """Whether every bolt was turned through all rounds and held when it was tried. House rule."""
         return self.state is TightState.ON
 
+    @property
+    def newest_event(self) -> int:
+        """The number of what was noted of it last. By definition."""
+        return max([self.begun.event, *(one.event for one in self.marks)])
+
+    @property
+    def was_tight(self) -> bool:
+        """Whether it was tight at the end, on now or taken off since. House rule."""
+        return self.is_trial and len(self.done) == len(self.begun.order)
+
 
 def progress_of(facts: JobFacts, begun: Tightening) -> Progress:
     """Say where a tightening stands.

@@ -131,8 +131,10 @@ def _tightened(facts: JobFacts, operation: Operation, clamp: Clamp) -> Evidence:
     if marked.at is not None or not found:
         return marked
     newest = found[-1]
-    if newest.state is TightState.GOING:
-        return Evidence(State.NOT_MEASURED, f"bolt by bolt: round {newest.turn} of {newest.rounds}")
+    if not newest.was_tight:
+        return Evidence(
+            State.NOT_MEASURED, f"bolt by bolt: {newest.state.value}, round {newest.turn} of {newest.rounds}"
+        )
     return Evidence(State.IN, f"{len(newest.begun.order)} bolts on record", newest.at, newest.by)
 
 

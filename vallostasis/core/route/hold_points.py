@@ -8,7 +8,7 @@ from enum import StrEnum
 from vallostasis.core.bores.decisions import cleaned_up, contradictions
 from vallostasis.core.bores.ladder import ladder_of_engine
 from vallostasis.core.boring.made_to_bore import made_to_bore
-from vallostasis.core.clamping.progress import why_not_tight
+from vallostasis.core.clamping.progress import tightenings_of, why_not_tight
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
 from vallostasis.core.counterbore.preparation import preparation_of
 from vallostasis.core.counterbore.seat_corner import inspection_of
@@ -27,7 +27,7 @@ from vallostasis.core.records.spec_card import UNLINED, Construction, sheet_of
 from vallostasis.core.records.values import is_relative, value_used_um
 from vallostasis.core.route.evidence import is_made_ready
 from vallostasis.core.route.plan import plan_of
-from vallostasis.core.route.shown import Evidence, holes_words
+from vallostasis.core.route.shown import Evidence, holes_words, mark_of
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.uncertainty.decision import RuleKind, State
 
@@ -156,7 +156,10 @@ def _plate(facts: JobFacts, hole: Hole | None, far: Far) -> str:
     plate = far.get((Operation.PLATE, None))
     if plate is None or not plate.is_done:
         return "the torque plate is not on as the head will be"
-    return why_not_tight(facts, Clamp.PLATE, hole.number)
+    # Whoever marks it as on by hand, after what the bolts say, has put it on again without them.
+    mark, bolts = mark_of(facts, Operation.PLATE, None), tightenings_of(facts, Clamp.PLATE)
+    newest = max((tight.newest_event for tight in bolts), default=0)
+    return "" if mark is not None and mark.event > newest else why_not_tight(facts, Clamp.PLATE, hole.number)
 
 
 def _honing_frozen(_facts: JobFacts, _hole: Hole | None, far: Far) -> str:
