@@ -54,6 +54,13 @@ const small = (one: StatedView | null) =>
           {{ small(one.free) }}
         </td>
         <td class="px-2 max-sm:hidden">
+          <p v-if="one.size_change && Math.abs(one.size_change.value_m) > one.size_change.expanded_m">
+            It {{ one.size_change.value_m < 0 ? 'closes it in' : 'opens it' }} by
+            <b class="num">{{ lengthText(Math.abs(one.size_change.value_m), unit) }}</b> ±<span class="num">{{
+              uncertaintyText(one.size_change.expanded_m, unit)
+            }}</span>
+            {{ unit }} on the diameter where most.
+          </p>
           <PhraseText v-for="(said, at) in one.says" :key="at" class="block" :phrase="said" />
           <RouterLink
             v-if="!one.free"

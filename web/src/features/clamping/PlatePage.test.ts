@@ -38,7 +38,7 @@ const HELD = {
   clamped_state: 'in',
   clamped_reason: '',
   free: null,
-  size_change: null,
+  size_change: { value_m: -12.7e-6, expanded_m: 5e-6 },
   says: [],
 }
 const BUILD = { gasket: 'copper', fasteners: 'studs', torque_nm: 95 as number | null }
@@ -79,6 +79,7 @@ describe('plate and caps', () => {
     expect(text).toContain('round 2 of 2, 2 of 6 done')
     expect(text).toContain('those of the build')
     expect(text).toContain('0.5 ±0.2')
+    expect(text).toContain('closes it in by 0.5')
   })
 
   it('marks the bolt by the pedal, with what was read on a dial', async () => {
