@@ -289,7 +289,7 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     (D + "plan.py", "height - land for height, land", "height + land for height, land"),
     (D + "plan.py", "(-1.0, _taken(depth_m))", "(1.0, _taken(depth_m))"),
     (D + "plan.py", "weighted(((1.0, end), (1.0, _taken(off))))", "weighted(((1.0, end), (-1.0, _taken(off))))"),
-    (D + "plan.py", "if ends is None or aim is Aim.PROUD:", "if ends is None:"),
+    (D + "plan.py", "CONSTRUCTIONS_WITH_PROTRUSION or aim is Aim.PROUD:", "CONSTRUCTIONS_WITH_PROTRUSION:"),
     (D + "plan.py", "states = [State.OUT for one in keeps if one is False]",
      "states = [State.OUT for one in keeps if one is None]"),
     (D + "plan.py", "if one.depth_m > 0 and one.is_clean is False:\n        return State.OUT",

@@ -28,6 +28,8 @@ from vallostasis.core.uncertainty.decision import RuleKind, RuleResult, State, j
 
 # What a surfacer's feed repeats within, as a standard deviation. [m] House rule.
 FEED_M = 5e-6
+# Sums of floats differ by less. [m]
+ROUNDING_M = 1e-9
 
 
 class Aim(StrEnum):
@@ -46,30 +48,38 @@ class Aim(StrEnum):
 class HoleAfter:
     """One hole after the cut: what comes off round it, and how high its liner stands, judged. [m]
 
-    ``lowest`` and ``highest`` are None where no liner stands on a ledge there, or nobody read it.
+    ``lowest`` and ``highest`` are None where no liner stands on a ledge there, or nobody read it; ``unsure`` is what
+    keeps a liner from being called in: not read all round, or in doubt.
     """
 
     hole: int
     off_m: float
     lowest: RuleResult | None
     highest: RuleResult | None
+    unsure: State | None = None
 
     @property
     def state(self) -> State | None:
-        """The worse of both ends; None where nothing is judged. By order of the states."""
+        """The worst of both ends and of what keeps them from counting; None where none is judged. By their order."""
         ends = [one.decision.state for one in (self.lowest, self.highest) if one is not None]
+        if self.unsure is not None:
+            ends.append(self.unsure)
         return worst_state(ends) if ends else None
 
 
 @dataclass(frozen=True, slots=True)
 class FaceAfter:
-    """One face after the cut: taken off its highest point, and what is left of the block there. [m]"""
+    """One face after the cut: taken off its highest point, and what is left of the block there. [m]
+
+    ``is_clean`` says that its land is clean for sure, ``is_old`` that old face is left for sure; neither within the ±.
+    """
 
     face: DeckFace
     depth_m: float
     height: Stated | None
     height_rule: RuleResult | None
     is_clean: bool | None
+    is_old: bool | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,7 +154,10 @@ def _cuts(facts: JobFacts, faces: tuple[DeckFace, ...], asked_m: float | None) -
     unread = "the face was not read on a grid"
     for aim in (Aim.LAND, Aim.WHOLE):
         depths = [one.land_cut if aim is Aim.LAND else one.whole_cut for one in faces]
-        named = [one.depth_m for one in depths if one is not None]
+        # As sure as the face was read: what is cut to the bare figure leaves old face half of the time.
+        named = [
+            one.depth_m + (face.within_m or 0.0) for one, face in zip(depths, faces, strict=True) if one is not None
+        ]
         cuts.append((aim, tuple(named) if len(named) == len(faces) else unread))
     if facts.card.construction in CONSTRUCTIONS_WITH_PROTRUSION:
         proud = side_of(facts, schools.HEIGHT) == schools.LEFT_PROUD
@@ -187,7 +200,7 @@ def _proud(facts: JobFacts, faces: tuple[DeckFace, ...]) -> Cuts:
 def _halves(faces: tuple[DeckFace, ...]) -> Cuts:
     """Both faces to the height that the lower one has once its land is clean."""
     heights = [one.height.value_m for one in faces if one.height is not None]
-    lands = [0.0 if one.land_cut is None else one.land_cut.depth_m for one in faces]
+    lands = [0.0 if one.land_cut is None else one.land_cut.depth_m + (one.within_m or 0.0) for one in faces]
     if len(heights) < len(faces):
         return "the height of each half over the line of the mains was not read"
     final = min(height - land for height, land in zip(heights, lands, strict=True))
@@ -241,17 +254,19 @@ def _option(facts: JobFacts, aim: Aim, faces: tuple[DeckFace, ...], cuts: Cuts) 
 
 
 def _face_after(facts: JobFacts, face: DeckFace, depth_m: float) -> FaceAfter:
-    clean = None
+    clean = old = None
     if face.land_cut is not None:
-        clean = depth_m >= face.land_cut.depth_m - 1e-9
+        within = face.within_m or 0.0
+        clean = depth_m >= face.land_cut.depth_m + within - ROUNDING_M
+        old = depth_m < face.land_cut.depth_m - within
     if face.height is None or face.height_estimate is None:
-        return FaceAfter(face, depth_m, None, None, clean)
+        return FaceAfter(face, depth_m, None, None, clean, old)
     k, sheet = facts.card.coverage_factor, sheet_of(facts.card, Quantity.DECK_HEIGHT)
     left = stated("deck height", weighted(((1.0, face.height_estimate), (-1.0, _taken(depth_m)))), k)
     limits = (None, None) if sheet is None else (sheet.least.metres, sheet.greatest.metres)
     rule = None if limits == (None, None) else judge(RuleKind.READING, face.part.title, left, limits,
                                                      facts.card.acceptance)  # fmt: skip
-    return FaceAfter(face, depth_m, left, rule, clean)
+    return FaceAfter(face, depth_m, left, rule, clean, old)
 
 
 def _taken(depth_m: float) -> Estimate:
@@ -270,16 +285,19 @@ def _face_state(one: FaceAfter) -> State:
     if one.face.flat is None:
         return State.NOT_MEASURED
     if one.depth_m > 0 and one.is_clean is False:
-        return State.OUT
+        return State.OUT if one.is_old else State.CANNOT_TELL
     return one.face.flat
 
 
 def _hole_after(facts: JobFacts, hole: Hole, off_m: float, aim: Aim) -> HoleAfter:
     """Liners on a ledge stand higher by what comes off; where they are cut with the deck they end in its face."""
     card = facts.card
-    ends = None if card.construction not in CONSTRUCTIONS_WITH_PROTRUSION else _ends(facts, hole)
-    if ends is None or aim is Aim.PROUD:
+    if card.construction not in CONSTRUCTIONS_WITH_PROTRUSION or aim is Aim.PROUD:
         return HoleAfter(hole.number, off_m, None, None)
+    ends, survey = _ends(facts, hole), protrusion_of(facts, hole)
+    unsure = State.NOT_MEASURED if survey.missing else State.CANNOT_TELL if survey.doubt else None
+    if ends is None:
+        return HoleAfter(hole.number, off_m, None, None, State.NOT_MEASURED)
     off, limits = max(0.0, off_m), _limits(facts, hole)
     lowest, highest = (
         judge(RuleKind.READING, f"hole {hole.number}",
@@ -287,7 +305,7 @@ def _hole_after(facts: JobFacts, hole: Hole, off_m: float, aim: Aim) -> HoleAfte
               card.acceptance)
         for end in ends
     )  # fmt: skip
-    return HoleAfter(hole.number, off_m, lowest, highest)
+    return HoleAfter(hole.number, off_m, lowest, highest, unsure)
 
 
 def _says(
@@ -296,7 +314,7 @@ def _says(
     """Name what does not come out in."""
     said = []
     for one in after:
-        if one.depth_m > 0 and one.is_clean is False and one.face.land_cut is not None:
+        if one.depth_m > 0 and one.is_old and one.face.land_cut is not None:
             said.append(Phrase("Old face is left on the sealing land: it takes {c}.",
                                (Term("c", one.face.land_cut.depth_m),)))  # fmt: skip
         if one.height_rule is not None and one.height_rule.decision.state is State.OUT:
