@@ -221,3 +221,9 @@ def test_two_mains_have_no_line() -> None:
     two = Story(card=dry_card(main_bores=2))
     assert line_of(two.facts()).rows == ()
     assert line_of(case.story.facts()).missing[0].key == "main-1"
+
+
+def test_a_zero_that_moved_keeps_the_line_from_being_told(case: Crankcase) -> None:
+    assert case.line((0, 0), (2, 0), (0, 0)).state is State.IN
+    case.story.look_at_zero(Quantity.MAIN_LINE, 10)
+    assert line_of(case.story.facts()).state is State.CANNOT_TELL

@@ -116,7 +116,9 @@ def line_of(facts: JobFacts) -> MainLine:
         _row(facts, part, one, None if was is None else was[at], within, k)
         for at, (part, one) in enumerate(zip(parts, line, strict=True))
     )
-    return MainLine(rows, within, (), _state(rows, within), _says(rows, within))
+    doubtful = any(survey_of(facts, Quantity.MAIN_LINE, part).doubt for part in parts)
+    state = State.CANNOT_TELL if doubtful else _state(rows, within)
+    return MainLine(rows, within, (), state, _says(rows, within))
 
 
 def _off(places: tuple[PlaceRead, ...]) -> Off | None:
