@@ -94,6 +94,22 @@ describe('the bench of a block', () => {
     expect(view.router.currentRoute.value.query['at']).toBe('3')
   })
 
+  it('stays at the position just read for who went back to it meanwhile', async () => {
+    let answer: (body: unknown) => void = () => undefined
+    server.answer(READINGS, new Promise((resolve) => (answer = resolve)))
+    const bench = await open('/jobs/j/bench/protrusion', block(hole(1, [])))
+    const taking = bench.take({ text: '1.6' })
+    await settled()
+    for (const by of [1, -1] as const) {
+      bench.step(by)
+      await settled()
+    }
+    answer({ reading_id: 'r', typed: '1', typed_unit: 'thou', event: 5 })
+    await taking
+    await settled()
+    expect(bench.spot.value).toEqual({ hole: 1, hour: 12 })
+  })
+
   it('measures the whole block anew in a pass: each hole opens its set once', async () => {
     const all = block(hole(1, [12, 3, 6, 9]), hole(2, [12, 3, 6, 9]))
     const bench = await open('/jobs/j/bench/protrusion', all)

@@ -9,7 +9,7 @@ import { bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { waitingFor } from '@/shared/state/outbox'
 import { unit } from '@/shared/state/preferences'
-import { type Capture, type CaptureSpot, useCapture } from '@/shared/state/useCapture'
+import { type Capture, type CaptureSpot, type MovingSpot, useCapture } from '@/shared/state/useCapture'
 import type { Undo } from '@/shared/state/useUndo'
 
 import { missingSpots, nextSpot, type Pass, type Spot, spotKey, stepSpot } from './order'
@@ -71,7 +71,9 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     job.block.value ? missingSpots(job.block.value, lens.value, pass.value, waitingSpots.value) : [],
   )
 
+  let moves = 0
   async function go(to: Spot | null): Promise<void> {
+    moves += 1
     capture.refusal.value = null
     await router.replace({
       name: 'bench',
@@ -90,7 +92,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
     return done !== undefined && !done.some((key) => key.startsWith(`${at.hole}·`))
   }
 
-  function captureSpot(at: Spot, of: HoleView): CaptureSpot {
+  function captureSpot(at: Spot, of: HoleView): MovingSpot {
     const said = of.unreadable.find((one) => one.hour === at.hour)?.reason ?? ''
     return {
       key: spotKey(at),
@@ -102,6 +104,7 @@ export function useBench(job: JobNow, undo: Undo): Bench {
       bareUnit: bareUnit(quantity.value, unit.value),
       unreadable: lens.value === 'protrusion' ? said : '',
       opensSet: opensSet(at),
+      moves,
     }
   }
 
@@ -119,10 +122,10 @@ export function useBench(job: JobNow, undo: Undo): Bench {
   )
   let lastTaken: CaptureSpot | null = null
 
-  async function settled(at: CaptureSpot): Promise<void> {
+  async function settled(at: MovingSpot): Promise<void> {
     lastTaken = at
     if (pass.value) pass.value = { done: [...new Set([...pass.value.done, at.key])] }
-    // Who moved on meanwhile is not moved back.
+    if (moves !== at.moves) return
     if (route.query['at'] !== undefined && spot.value && spotKey(spot.value) !== at.key) return
     const next = nextAfter({ hole: at.where.hole ?? 0, hour: at.where.hour ?? 0 })
     if (next !== null) await go(next)

@@ -16,6 +16,8 @@ export interface TakeAs {
   text: string
   confirmed?: boolean
   readBefore?: ReadBefore
+  /** A gauge sent it: it lies where it lies, also between two steps. */
+  fromGauge?: boolean
 }
 
 /** A spot of a part as a bench knows it. */
@@ -34,6 +36,12 @@ export interface CaptureSpot {
   opensSet: boolean
 }
 
+/** A spot of a bench that goes on by itself: who moved meanwhile is not moved again, not even back at the spot read. */
+export interface MovingSpot extends CaptureSpot {
+  /** How often somebody had moved when it was read. */
+  moves: number
+}
+
 export interface Capture {
   taken: Taken
   refusal: Ref<Refusal | null>
@@ -46,11 +54,11 @@ export interface Capture {
 }
 
 /** ``done`` is called once a spot is read or cannot be; what is shown was loaded again by then. */
-export function useCapture(
+export function useCapture<Spot extends CaptureSpot>(
   jobId: string,
   undo: Undo,
-  spot: () => CaptureSpot | null,
-  done: (spot: CaptureSpot) => Promise<void>,
+  spot: () => Spot | null,
+  done: (spot: Spot) => Promise<void>,
 ): Capture {
   const taken = useTaken()
   const refusal = ref<Refusal | null>(null)
@@ -74,6 +82,7 @@ export function useCapture(
           text: as.text,
           bare_unit: at.bareUnit,
           confirmed: as.confirmed ?? false,
+          from_gauge: as.fromGauge ?? false,
           read_before: readBefore,
           new_pass: as.readBefore === 'new pass' || at.opensSet,
           person_id: personId.value,
@@ -93,7 +102,7 @@ export function useCapture(
     }
   }
 
-  async function settle(at: CaptureSpot, sent: Sent): Promise<void> {
+  async function settle(at: Spot, sent: Sent): Promise<void> {
     taken.say(at.name, sent.words, sent.readingId, sent.waitingId)
     await refresh(jobId)
     // The next pedal counts once the bench stands at the next spot.

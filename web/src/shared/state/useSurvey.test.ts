@@ -126,6 +126,23 @@ describe('a survey at the bench', () => {
     expect(bench.here.value?.name).toBe('50000 at 0')
   })
 
+  it('stays at the place just read for who went back to it meanwhile', async () => {
+    server.answer(SURVEY, survey(), survey([0]))
+    let answer: (body: unknown) => void = () => undefined
+    server.answer(READINGS, new Promise((resolve) => (answer = resolve)))
+    const bench = await open()
+    const taking = bench.take({ text: '4.1' })
+    await settled()
+    bench.step(1)
+    await settled()
+    bench.step(-1)
+    await settled()
+    answer({ reading_id: 'r', typed: '4.1', typed_unit: 'inch', event: 2 })
+    await taking
+    await settled()
+    expect(bench.here.value?.name).toBe('10000 at 0')
+  })
+
   it('takes small units where the gauge shows how far off a size it stands', async () => {
     server.answer(SURVEY, survey([], { zeroed_on: 'setting master' }))
     server.answer(READINGS, {

@@ -9,7 +9,7 @@ import type { JobNow } from '@/shared/state/job'
 import { linkFailed, onChange } from '@/shared/state/link'
 import { waitingFor } from '@/shared/state/outbox'
 import { unit } from '@/shared/state/preferences'
-import { type Capture, type CaptureSpot, useCapture } from '@/shared/state/useCapture'
+import { type Capture, type MovingSpot, useCapture } from '@/shared/state/useCapture'
 import { useLoaded } from '@/shared/state/useLoaded'
 import type { Undo } from '@/shared/state/useUndo'
 
@@ -81,7 +81,9 @@ export function useSurvey(
   const missing = computed(() => (survey.value ? missingPlaces(survey.value, waiting.value) : []))
   const deviates = computed(() => (survey.value?.setup?.zeroed_on ?? 'datum') !== 'datum')
 
+  let moves = 0
   async function go(key: string | null): Promise<void> {
+    moves += 1
     capture.refusal.value = null
     if (of) chosen.value = key
     else await router.replace({ query: key === null ? {} : { at: key } })
@@ -89,7 +91,7 @@ export function useSurvey(
   const step = (by: 1 | -1) => survey.value && void go(stepPlace(survey.value, at.value, by))
   const move = (way: Way) => survey.value && void go(movePlace(survey.value, at.value, way))
 
-  function captureSpot(row: PlaceReadView): CaptureSpot {
+  function captureSpot(row: PlaceReadView): MovingSpot {
     const now = survey.value
     return {
       key: placeKey(row.place),
@@ -101,11 +103,12 @@ export function useSurvey(
       bareUnit: bareFor(now !== null && now.is_size && !deviates.value, unit.value),
       unreadable: row.unreadable,
       opensSet: false,
+      moves,
     }
   }
 
-  async function settled(at: CaptureSpot): Promise<void> {
-    // Who moved on meanwhile is not moved back.
+  async function settled(at: MovingSpot): Promise<void> {
+    if (moves !== at.moves) return
     if (typeof addressed.value === 'string' && addressed.value !== at.key) return
     await go((survey.value && nextPlace(survey.value, at.key, waiting.value)) ?? at.key)
   }
