@@ -1,0 +1,1 @@
+"""Heat and cold: which temperatures let a liner drop, and how long that lasts."""
