@@ -1,0 +1,1 @@
+"""Which liner goes into which hole."""

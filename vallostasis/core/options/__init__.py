@@ -1,0 +1,1 @@
+"""What else could be done about a hole, side by side, with what it costs."""
