@@ -1,4 +1,4 @@
-"""What somebody tries on a fit: friction, push, the press aimed at, hot temperatures, against reading the same fit.
+"""What somebody tries on a fit: friction, push, the press aimed at, hot temperatures, a drop, against reading it.
 
 The first look works everything out, as after a reading; what is tried afterwards answers within a picture.
 """
@@ -36,6 +36,7 @@ def _figures(client: TestClient, job: str) -> dict[str, dict[str, Any]]:
         "friction tried": lambda at: f"{job}/fits/1?oiled={0.05 + at * 1e-3}",
         "press aimed at tried": lambda at: f"{job}/fits/1?aim_m={8e-6 + at * 1e-7}",
         "temperatures tried": lambda at: f"{job}/hot-fits/1?block_c={60 + at}&liner_c=120",
+        "drop window tried": lambda at: f"{job}/heat/1?block_c={60 + at}",
     }
     first = _took(client, f"{job}/fits/1")
     times: dict[str, list[float]] = {kind: [] for kind in kinds}

@@ -5,7 +5,7 @@ import itertools
 import os
 import socket
 
-DEVICES = 6  # of the demo: three gauges, two thermometers, the switch of the cutter
+DEVICES = 8  # of the demo: three gauges, four thermometers, the switch of the cutter
 
 # Below the kernel's own range (32768 and up on Linux), from which every outgoing connection takes its port:
 # one of a run of ports found free there was taken by a browser before the devices had bound it.

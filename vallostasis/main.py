@@ -24,9 +24,9 @@ def create_app(settings: Settings) -> FastAPI:
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        dsn = app.state.settings.dsn
-        app.state.pool = open_pool(dsn)
-        app.state.async_pool = async_pool(dsn)
+        dsn, patience_s = app.state.settings.dsn, app.state.settings.database_patience_s
+        app.state.pool = open_pool(dsn, patience_s)
+        app.state.async_pool = async_pool(dsn, patience_s)
         await app.state.async_pool.open()
         app.state.links = LinkBoard()
         app.state.printer = PdfPrinter()

@@ -36,6 +36,9 @@ class Settings(BaseSettings):
     model_config = SettingsConfigDict(env_prefix="VALLO_", extra="ignore")
 
     dsn: str = Field("", description="Any other PostgreSQL to use instead of the private one, as a connection string.")
+    database_patience_s: float = Field(
+        5.0, gt=0, description="How long a request waits for a connection to the database before it is told so."
+    )
     data: Path = Field(default_factory=default_data_folder, description="Data folder of the private PostgreSQL.")
     web: Path = Field(
         Path(__file__).resolve().parent.parent / "web" / "dist", description="The built front end to serve."

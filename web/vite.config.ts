@@ -35,6 +35,15 @@ const keepPages = VitePWA({
   },
 })
 
+/** Tests of what waits for the link: readings, marks, the stream of changes itself. */
+const LEAVES_SOMETHING = [
+  'src/shared/state/*.test.ts',
+  'src/features/block/useEntry.test.ts',
+  'src/features/cut-run/CutRunPage.test.ts',
+  'src/features/heat/DropPage.test.ts',
+  'src/features/honing/HonePage.test.ts',
+]
+
 export default defineConfig({
   plugins: [vue(), tailwindcss(), keepPages],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
@@ -43,7 +52,19 @@ export default defineConfig({
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   test: {
     environment: 'happy-dom',
-    include: ['src/**/*.test.ts'],
     setupFiles: ['src/testing/setup.ts'],
+    // A page for each file takes five times as long as its tests; those that leave a queue or a stream behind need one.
+    projects: [
+      { extends: true, test: { name: 'apart', include: LEAVES_SOMETHING } },
+      {
+        extends: true,
+        test: {
+          name: 'together',
+          include: ['src/**/*.test.ts'],
+          exclude: LEAVES_SOMETHING,
+          isolate: false,
+        },
+      },
+    ],
   },
 })

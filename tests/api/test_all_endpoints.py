@@ -61,6 +61,15 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
     rings = {"liner_id_m": 0.1, "liner_od_m": 0.104, "boss_od_m": 0.125, "liner": {"E": 1.1e11, "nu": 0.26},
              "block": {"E": 1.05e11, "nu": 0.26}}  # fmt: skip
     pull = f"{job}/pulls/5"
+    drop = {
+        "liner_id_m": 0.1,
+        "liner_od_m": 0.104,
+        "hole_diameter_m": 0.10395,
+        "length_m": 0.15,
+        "liner": {"rho": 7200.0, "c": 440.0, "k": 50.0, "alpha": 9.3e-06},
+        "block": {"rho": 7200.0, "c": 500.0, "k": 50.0, "alpha": 1.08e-05},
+    }
+    course = [[60, 293.15, 500], [1.8, 10.5, 13.2]]
     return [
         (f"{job}/clamping",
          {"tightening_id": str(uuid4()), "clamp": "torque plate", "bolts": 4, "stages": "80", **who}),
@@ -86,6 +95,25 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
          "alpha_bore": 1.05e-5}),
         ("/api/compute/swept-volume", {"cylinders": 6, "bore_before_m": 0.1, "bore_after_m": 0.101, "stroke_m": 0.115}),
         ("/api/compute/heights", {"deck_cut_m": 1e-4, "bore_m": 0.1, "stroke_m": 0.115, "clearance_volume_m3": 6e-5}),
+        ("/api/compute/temperatures", {"hole_diameter_m": 0.09496, "liner_od_m": 0.095, "wanted_clearance_m": 5e-05,
+         "alpha_block": 2.15e-05, "alpha_liner": 1.05e-05, "liner_temperature_c": 20}),
+        ("/api/compute/cold-shrink", {"hole_diameter_m": 0.10395, "liner_od_m": 0.104, "liner_temperature_c": -78.5,
+         "block_temperature_c": 20, "liner_alpha_T_k": course[0], "liner_alpha_1e6": course[1],
+         "block_alpha_T_k": course[0], "block_alpha_1e6": course[1]}),
+        ("/api/compute/film", {"surface_temperature_c": 80, "air_temperature_c": 22, "height_m": 0.13}),
+        ("/api/compute/cooling", {"mass_kg": 45, "specific_heat": 500, "area_m2": 0.62, "h_w_m2k": 11,
+         "T_start_c": 120, "air_c": 20, "times_s": [0, 60]}),
+        ("/api/compute/in-the-bore", {**drop, "boss_od_m": 0.125, "liner_temperature_at_insertion_c": -78.5,
+         "block_temperature_at_insertion_c": 20, "times_s": [0.5]}),
+        ("/api/compute/carry-and-drop", {**drop, "carry_time_s": 20, "liner_start_c": -78.5, "block_start_c": 60,
+         "air_c": 20, "h_liner_w_m2k": 12, "block_mass_kg": 80, "block_hA_w_k": 9}),
+        ("/api/compute/hole-growth", {"hole_diameter_m": 0.1, "boss_od_m": 0.13, "alpha": 2.1e-05,
+         "hole_face_c": 60, "outside_face_c": 100}),
+        ("/api/compute/dew", {"dry_bulb_c": 25, "relative_humidity": 0.7}),
+        ("/api/compute/frost", {"air_c": 22, "relative_humidity": 0.5, "surface_c": -18, "h_convection_w_m2k": 6,
+         "area_m2": 0.1, "time_s": 120}),
+        ("/api/compute/room-air", {"gas": "CO2", "mass_kg": 5, "room_m3": 60, "air_changes_per_h": 2,
+         "release_time_s": 1800, "times_s": [900]}),
         ("/api/compute/seal-gland", {"block_bore_m": 0.12, "liner_od_m": 0.1199, "groove_diameter_m": 0.1124,
          "groove_width_m": 0.007, "ring_id_m": 0.1097, "ring_section_m": 0.00533}),
         ("/api/compute/rod-sweep", {"stroke_m": 0.108, "rod_length_m": 0.178, "rod_width_m": 0.028, "big_end_m": 0.079,
@@ -99,6 +127,13 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         (f"{pull}/{uuid4()}/marks", {"pull_mark_id": str(uuid4()), "kind": "one turn", **who}),
         (f"{pull}/{uuid4()}/undo", {"pull_mark_id": str(uuid4()), **who}),
         (f"{pull}/{uuid4()}/home", who),
+        ("/api/compute/matching", {"depths_nm": [8_900_000, 8_905_000], "flanges_nm": [8_980_000, 8_990_000],
+                                   "lower_nm": 60_000, "upper_nm": 90_000, "banks": [[0, 1]]}),
+        (f"{job}/heat/5/run", {
+            "heat_run_id": str(uuid4()), "liner_mark": "5", "block_c": 80, "liner_c": -18, "wanted_m": 38e-6,
+            "air_c": 21, "humidity": 0.5, "enter_s": 40, "home_s": 5, "block_kg": 30, **who}),
+        (f"{job}/heat/5/run/{uuid4()}/marks", {"heat_mark_id": str(uuid4()), "kind": "bag off", **who}),
+        (f"{job}/heat/5/run/{uuid4()}/temperatures", who),
         ("/api/press-tools", {"name": "Another", "kind": "press", "capacity_kn": 40, **who}),
         (f"{job}/bore-decisions", {"decision_id": str(uuid4()), "hole": 1, "choice": "hone", "reason": "told", **who}),
         (f"{job}/bore-looks", {"look_id": str(uuid4()), "hole": 1, "outcome": "bright all round", **who}),
@@ -131,6 +166,13 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
          "outcome": "sound", "radius": "0.4", **who}),
         (f"{job}/block-plan/try", {"holes": [{"hole": 5, "lock": "cut it", "shim": "0.10", "target": "0.1"}]}),
         (f"{job}/block-plan", {"rule": "best", "datum": "deck", **who}),
+        (f"{job}/options/5", {"option_choice_id": str(uuid4()), "option": "cut and shim", "reason": "agreed", **who}),
+        ("/api/prices", {"kind": "a skim of the deck", "hours": 5, "money": 10, "days": 4, **who}),
+        (f"{job}/causes/try", {"findings": [{"check": "look at the zero of the gauge again", "where": [1, 2],
+                                             "value_m": 0.0}]}),
+        ("/api/compute/causes", {"holes": [{"hole": 1, "residual_m": 0.0, "u_m": 3e-6, "make": "A"},
+                                           {"hole": 2, "residual_m": -9e-5, "u_m": 3e-6, "make": "B"}]}),
+        (f"{job}/matching", {"order": ["L1"], "locked": [1], "goals": ["holes outside"], "cuts": True, **who}),
         (f"{hole_url}/cut-runs", {"run_id": str(uuid4()), "hold_reason": "as told", **who}),
         (f"{hole_url}/cut-runs/{uuid4()}/passes", {"pass_id": str(uuid4()), "number": 1, **who}),
         (f"{hole_url}/cut-runs/{uuid4()}/undo", {"number": 1, **who}),
@@ -142,6 +184,8 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         ("/api/shelf/moves", {"shim_move_id": str(uuid4()), "shim_lot_id": str(uuid4()), "kind": "ordered", "count": 2,
          **who}),
         ("/api/pass-switch", {"url": "socket://127.0.0.1:9"}),
+        ("/api/compute/swap-effects", {"readings": [{"hole": "1", "liner": "A", "protrusion_m": 9e-5, "u_m": 3e-6}],
+                                       "present": {"1": "A"}, "bench": ["B"]}),
         ("/api/compute/block-plan", {
             "holes": [{"hole": 1, "present_depths_m": [8.85e-3, 8.86e-3], "flange_m": 8.9e-3, "protrusion_m": 4e-5}],
             "shims": [{"size_m": 1e-4, "stock": 2}], "target_protrusion_m": 1e-4, "min_protrusion_m": 7.5e-5,
@@ -282,7 +326,7 @@ def test_health_tells_version_database_and_schema(client: TestClient) -> None:
 
 
 def test_a_database_that_is_away_is_503_everywhere() -> None:
-    away = Settings(dsn="host=127.0.0.1 port=1 dbname=none connect_timeout=1")
+    away = Settings(dsn="host=127.0.0.1 port=1 dbname=none connect_timeout=1", database_patience_s=1)
     with at_this_machine(away) as client:
         assert client.get("/healthz").json() == {"version": "0.1.0", "database": "down", "schema_version": None}
         response = client.get("/api/jobs")

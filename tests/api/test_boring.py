@@ -106,6 +106,29 @@ def test_a_size_far_off_is_taken_once_it_is_confirmed(marram: Bench) -> None:
     assert _pass(marram, "2", diameter="3.95", confirmed=True).status_code == 201
 
 
+def test_probe_and_zero_are_looked_at_before_a_programme(marram: Bench) -> None:
+    """To say so is a mark of the operation, no boring: it is as far as it was."""
+    assert "nobody looked" in _get(marram)["zero_due"]
+    body = {"operation": "bore", "hole": 3, "kind": "probe and zero looked at", "person_id": marram.person_id}
+    assert marram.client.post(f"/api/jobs/{marram.job_id}/route/marks", json=body).status_code == 201
+    assert _get(marram)["zero_due"] == ""
+    assert _get(marram)["ledger"]["rows"] == []
+
+
+def test_what_was_written_of_such_iron_stands_beside_the_next_engine(marram: Bench, client: TestClient) -> None:
+    """Notes of another job whose block is of that iron come, a struck one goes, own notes are not said twice."""
+    assert _pass(marram, "2.0", kind="trial cut", words="a blunt tip sang at 120 turns").status_code == 201
+    tamsin = job_called(client, "Winding Engine Tamsin")
+    other = Bench(client, tamsin, marram.person_id)
+    said = lambda: [one["words"] for one in _get(other, 1)["notes"]]  # noqa: E731
+    assert _get(marram)["material"] == _get(other, 1)["material"]
+    assert "a blunt tip sang at 120 turns" in said()
+    assert "a blunt tip sang at 120 turns" not in [one["words"] for one in _get(marram)["notes"]]
+    assert any("bar borne at both ends" in one["words"] for one in _get(marram)["notes"])
+    marram.undo()
+    assert "a blunt tip sang at 120 turns" not in said()
+
+
 def test_the_first_pass_waits_for_its_hold_points_and_the_next_does_not(marram: Bench) -> None:
     held = _pass(marram, "2", hole=1, hold_reason="")
     assert (held.status_code, held.json()["code"]) == (409, "hold point")

@@ -1,11 +1,13 @@
 """The match sheet over HTTP: two methods, marks, ring gaps only once the bore is frozen, proof and job file."""
 
+from io import BytesIO
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
 from httpx2 import Response
+from pypdf import PdfReader
 
 from tests.api.bench import Bench, field_of, job_called
 
@@ -107,3 +109,21 @@ def test_ring_gaps_wait_until_the_bore_is_frozen(brindle: Bench) -> None:
     held = brindle.take("16", **gap, **place)
     assert (held.status_code, held.json()["code"]) == (409, "hold point")
     assert "once the bore is frozen" in held.json()["message"]
+
+
+def test_a_piston_is_ordered_to_its_bore_with_a_page_for_its_maker(brindle: Bench) -> None:
+    """What is agreed besides stands as it was typed, and runs as no markup."""
+    at = f"/api/jobs/{brindle.job_id}/pistons/2"
+    sheet = brindle.client.get(f"{at}/order").json()
+    piston, rings = sheet["ordered"][:2]
+    row = _row(brindle)
+    assert rings["least_m"] < row["bore"]["value_m"] < rings["greatest_m"]
+    assert piston["least_m"] == pytest.approx(rings["greatest_m"] - row["greatest_m"])
+    assert piston["greatest_m"] == pytest.approx(rings["least_m"] - row["least_m"])
+    page = brindle.client.get(f"{at}/order.pdf", params={"pin": "<script>7/8 in</script>", "unit": "thou"})
+    assert page.status_code == 200
+    assert page.headers["content-type"] == "application/pdf"
+    text = "".join(one.extract_text() for one in PdfReader(BytesIO(page.content)).pages)
+    assert "<script>7/8 in</script>" in text
+    assert f"{piston['greatest_m'] / 0.0254:.4f}" in text or f"{piston['greatest_m'] / 0.0254:.5f}" in text
+    assert brindle.client.get(f"/api/jobs/{brindle.job_id}/pistons/9/order").status_code == 422

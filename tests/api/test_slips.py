@@ -59,6 +59,13 @@ def test_a_reading_below_the_step_of_its_gauge_is_asked_about(bench: Bench) -> N
     assert bench.take("0.0035 inch", hole=6, hour=1.5, bare_unit="thou").status_code == 201
 
 
+def test_a_turning_point_between_two_steps_is_no_slip(bench: Bench) -> None:
+    """A dial of half thous and a bore rocked through: the gauge says a tenth of that, and nobody typed it."""
+    sent = bench.take("-0.01 thou", hole=6, hour=1.5, bare_unit="thou", from_gauge=True)
+    assert sent.status_code == 201, sent.text
+    _asks(bench.take("-0.01 thou", hole=6, hour=3, bare_unit="thou"), "text", "-0.01 thou")
+
+
 def test_a_temperature_in_the_other_scale_is_asked_about(bench: Bench) -> None:
     body = {"temperature_id": str(uuid4()), "body": "part", "text": "70", "person_id": bench.person_id}
     url = f"/api/jobs/{bench.job_id}/temperatures"

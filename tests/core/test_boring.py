@@ -12,13 +12,16 @@ from tests.core.card import dry_card, length, limit
 from tests.core.facts import WHEN, Story, level
 from tests.core.test_fits import words
 from vallostasis.core.boring.ledger import Ledger, ledger_of, spring_of
+from vallostasis.core.boring.programme import zero_due
 from vallostasis.core.boring.setting import SettingNow, setting_now
 from vallostasis.core.boring.target import BoreTarget, target_of
 from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.records.bar_settings import BarSetting, BoreDatum
 from vallostasis.core.records.boring_passes import BoringPass, PassKind
+from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.records.spec_card import BoreTerms, CardLevel, Construction, FeatureSheet, LadderStep
+from vallostasis.core.route.shown import mark_of
 from vallostasis.core.surveys.survey import survey_of
 from vallostasis.core.trail import Phrase
 from vallostasis.core.uncertainty.decision import State
@@ -98,6 +101,41 @@ def test_warm_and_hot_are_told() -> None:
     seized = target(story, bore_c=40.0, piston_c=200.0)
     assert seized.hot_m < 0
     assert any("seizes" in one for one in seized.cautions)
+
+
+def runs(least: str, greatest: str, runs_with: str, bore_c: float | None, piston_c: float | None) -> Story:
+    """A card whose engine runs warm: what is wanted between its limits cold, and as it runs."""
+    story = told()
+    sheets = tuple(
+        replace(one, least=limit(least), greatest=limit(greatest)) if one.quantity is Quantity.PISTON_CLEARANCE else one
+        for one in story.card.features
+    )
+    terms = replace(story.card.bores, runs_with=limit(runs_with), bore_runs_c=bore_c, piston_runs_c=piston_c)
+    story.card = replace(story.card, features=sheets, bores=terms)
+    return story
+
+
+def test_a_piston_that_runs_hotter_than_its_bore_gets_its_clearance_from_that() -> None:
+    """Aluminium 22.0, iron 10.5 per million and K (handbook, from memory): a piston of 100.400 grows by 397.6 at
+    200 °C, its bore at 120 °C by 105.4 and by what it is larger; 50 as they run are 341.8 cold, by hand."""
+    found = target(runs("0.3", "0.42", "0.05", 120.0, 200.0))
+    assert found.clearance_m == pytest.approx(341.8e-6, abs=0.1e-6)
+    assert found.hot_m == pytest.approx(50e-6, abs=1e-9)
+    assert (found.bore_c, found.piston_c, found.runs_with_m) == (120.0, 200.0, pytest.approx(50e-6))
+    # Somebody tries other temperatures: the size stays, the clearance as it runs moves.
+    tried = target(runs("0.3", "0.42", "0.05", 120.0, 200.0), bore_c=120.0, piston_c=230.0)
+    assert tried.clearance_m == pytest.approx(found.clearance_m)
+    assert tried.hot_m < found.hot_m
+
+
+def test_a_clearance_by_the_habit_of_another_engine_names_no_size() -> None:
+    story = runs("0.07", "0.11", "0.05", 120.0, 200.0)
+    facts = story.facts()
+    refused = target_of(facts, facts.holes[0])
+    assert isinstance(refused, Phrase)
+    assert "one of the two is wrong for this engine" in refused.text
+    assert refused.terms[0].value == pytest.approx(50e-6)
+    assert refused.terms[1].value == pytest.approx(341.8e-6, abs=0.1e-6)
 
 
 @pytest.mark.parametrize(("load", "words_of"), [("piston used", "used"), ("skirt may have collapsed", "collapsed")])
@@ -210,6 +248,30 @@ def test_the_spring_holds_what_is_true_as_often_as_it_says() -> None:
         held += abs(found.ratio - true) <= found.within
     assert held / 2000 >= 0.93
     assert spring_of([50e-6], [90e-6]) is None
+
+
+def test_probe_and_zero_are_looked_at_before_each_programme() -> None:
+    """Common practice: a new setting, a pass of another hole, a rest of the machine each begin one."""
+    story = told()
+    first, second = story.hole_rows[:2]
+    due = lambda hours=0.0: zero_due(story.facts(), story.facts().holes[0], story.now + timedelta(hours=hours))  # noqa: E731
+    assert "nobody looked" in due()
+    story.mark(Operation.BORE, 1, MarkKind.ZERO_LOOKED)
+    assert due() == ""
+    assert due(5) == "the machine stood since: look at probe and zero again"
+    bore(story, 40, 100_060, PassKind.TRIAL)
+    assert due() == ""
+    set_bar(story, 20_000, 20_000, 20_000, 20_000, level="mains", set_at=story.now + timedelta(minutes=1))
+    assert "set anew" in due()
+    story.mark(Operation.BORE, 1, MarkKind.ZERO_LOOKED, at=story.now + timedelta(minutes=2))
+    assert due() == ""
+    made = BoringPass(uuid4(), second.hole_id, PassKind.CUT, Decimal(50), "", None, "", None, None, "",
+                      story.now + timedelta(minutes=3), "Wren", story._next())  # fmt: skip
+    story._add("boring_passes", made)
+    assert "another hole" in due()
+    assert first.number == 1
+    # To look at a zero is not to bore: the operation is as far as it was, and nothing has to be read again.
+    assert mark_of(story.facts(), Operation.BORE, story.facts().holes[0]) is None
 
 
 def set_bar(story: Story, *gaps_um: float, datum: BoreDatum = BoreDatum.UNWORN, **more: object) -> SettingNow:

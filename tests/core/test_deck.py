@@ -17,7 +17,7 @@ from vallostasis.core.deck.surface import Bore, Surface, bores_of_row, least_cut
 from vallostasis.core.deck.volume import bore_for_volume, swept
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.operations import schools
-from vallostasis.core.records.route_marks import Operation
+from vallostasis.core.records.route_marks import HoldPoint, Operation
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.records.spec_card import (
     Arrangement,
@@ -25,6 +25,8 @@ from vallostasis.core.records.spec_card import (
     FeatureSheet,
     HeightKind,
 )
+from vallostasis.core.route.evidence import evidence_of_route
+from vallostasis.core.route.hold_points import in_the_way
 from vallostasis.core.uncertainty.decision import State
 
 GRID_ALONG, GRID_ACROSS = (0.0, 0.15, 0.3), (-0.1, 0.0, 0.1)
@@ -244,6 +246,25 @@ def test_piston_injector_and_valve_move_with_the_deck_and_keep_their_limits_or_n
     assert [one.keeps for one in option.heights] == [False, True]
     assert option.state is State.OUT
     assert block.option(Aim.ASKED, 20e-6).state is State.IN
+
+
+def test_a_deck_that_its_card_keeps_is_cut_for_no_aim() -> None:
+    """The sum is still told, the cut is neither recommended nor done without a name."""
+    free, kept = Block(), Block(deck_kept="rings of wire let in")
+    for one in (free, kept):
+        one.face([[0, 12, 8], [-8, 4, 2], [-6, 0, 0]])
+        for hole in (1, 2):
+            one.liner(hole, 45)
+    plan = deck_plan(kept.story.facts())
+    assert plan.kept == ("the deck: rings of wire let in",)
+    assert plan.is_kept
+    assert plan.least is None
+    assert [one.state for one in plan.options] == [one.state for one in deck_plan(free.story.facts()).options]
+    assert deck_plan(free.story.facts()).least is not None
+    for one, holds in ((free, False), (kept, True)):
+        facts = one.story.facts()
+        held = {now.hold for now in in_the_way(facts, Operation.DECK, None, "Wren", evidence_of_route(facts))}
+        assert (HoldPoint.FACE_KEPT in held) is holds
 
 
 def test_the_block_keeps_its_least_height(block: Block) -> None:

@@ -13,9 +13,10 @@ from vallostasis.core.fits.going_in import Friction, schools_of_fit
 from vallostasis.core.fits.materials import MATERIALS, fit_material
 from vallostasis.core.fits.needs import better_liner, need_of_fit, stripes_to_leave, to_take_off
 from vallostasis.core.fits.tried import tried_of
-from vallostasis.core.fits.wanted import FIRM, LIGHT, school_of_press
+from vallostasis.core.fits.wanted import FIRM, LIGHT, school_of_press, wanted_of
 from vallostasis.core.fits.why import why_of_fit
 from vallostasis.core.operations import schools
+from vallostasis.core.pistons.order import order_sheet
 from vallostasis.core.records.fit_terms import FitTerms, FitWindow
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Place, Quantity
@@ -62,6 +63,19 @@ def found(facts: JobFacts, mark: str = "A", school: str | None = None) -> Fit:
 def words(phrase: Phrase) -> str:
     """A phrase with its lengths in µm."""
     return phrase.text.format(**{term.symbol: f"{term.value * 1e6:.0f}" for term in phrase.terms})
+
+
+def test_a_sleeve_is_ordered_to_the_bore_of_the_block_and_the_press_wanted() -> None:
+    """By hand: a bore of 103.980 and its ±, 0.030 to 0.046 of press by the card: all but the ± is the maker's."""
+    facts = told()[0].facts()
+    sleeve = order_sheet(facts, facts.holes[0]).ordered[-1]
+    wanted = wanted_of(facts)
+    assert wanted is not None and wanted.least_m is not None and wanted.greatest_m is not None
+    assert sleeve.what == "sleeve, outside"
+    assert sleeve.least_m is not None and sleeve.greatest_m is not None
+    middle = 103.980e-3 + (wanted.least_m + wanted.greatest_m) / 2
+    assert (sleeve.least_m + sleeve.greatest_m) / 2 == pytest.approx(middle)
+    assert 0 < sleeve.greatest_m - sleeve.least_m < wanted.greatest_m - wanted.least_m
 
 
 def test_press_stock_and_state_by_level_and_axis() -> None:

@@ -14,6 +14,7 @@ from vallostasis.core.boring.ledger import ledger_of
 from vallostasis.core.boring.made_to_bore import MadeToBore, bored_to, made_to_bore
 from vallostasis.core.boring.target import target_of
 from vallostasis.core.operations import schools
+from vallostasis.core.pistons.order import order_sheet
 from vallostasis.core.records.bore_decisions import BoreChoice, BoreDecision, BoreLook, LookOutcome, UseProfile
 from vallostasis.core.records.boring_passes import BoringPass, PassKind
 from vallostasis.core.records.route_marks import Operation
@@ -167,3 +168,14 @@ def test_a_block_at_its_step_needs_no_further_bore(cylinder: Cylinder) -> None:
     plan = plan_of_bores(cylinder.story.facts())
     assert plan.headline == "Bored to its step, bright all round"
     assert "Bore 1 at +1250" in plan.words[0]
+
+
+def test_a_piston_to_a_decided_step_is_ordered_to_it_before_it_is_bored(cylinder: Cylinder) -> None:
+    """It has no clearance on its card: the rings are ordered for the step, the piston waits for that."""
+    cylinder.decide()
+    facts, made = cylinder.story.facts(), cylinder.made
+    assert made is not None
+    piston, rings = order_sheet(facts, facts.holes[0]).ordered
+    assert (rings.least_m, rings.greatest_m) == (made.finished_m, made.finished_m)
+    assert piston.least_m is None
+    assert piston.why_not is not None and "no clearance" in piston.why_not.text

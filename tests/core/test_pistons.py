@@ -9,12 +9,14 @@ import pytest
 
 from tests.core.card import dry_card, length, limit
 from tests.core.facts import Story, level
-from vallostasis.core.pistons.frozen import why_not_frozen
+from vallostasis.core.pistons.frozen import running, why_not_frozen
 from vallostasis.core.pistons.match import Matched, matches_of
+from vallostasis.core.pistons.order import order_sheet
 from vallostasis.core.records.piston_matches import PinStyle, PistonMatch, PistonRun
 from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Place, Quantity
 from vallostasis.core.records.spec_card import CardLevel, Construction, FeatureSheet
+from vallostasis.core.uncertainty.budget import stated
 from vallostasis.core.uncertainty.decision import State
 
 AXES = (0.0, 90.0)
@@ -149,3 +151,34 @@ def test_gaps_read_before_the_bore_grew_are_told_as_they_are_now() -> None:
     assert terms["d"] == pytest.approx(25e-6)
     assert terms["n"] == pytest.approx(400e-6 + pi * 25e-6)
     assert Decimal(str(round(terms["o"] * 1e6, 2))) == Decimal("78.54")
+
+
+def test_a_piston_is_ordered_between_what_the_bore_leaves_at_both_ends() -> None:
+    """By hand: a bore of 100.482 to 100.490, each by its ±, less 0.070 in the least and 0.110 in the greatest."""
+    pair = Pair()
+    sizes = {(15, 0.0): 100_490.0, (15, 90.0): 100_486.0, (135, 0.0): 100_482.0, (135, 90.0): 100_484.0}
+    pair.story.survey(Quantity.BLOCK_BORE, {level(d, a): (one,) for (d, a), one in sizes.items()}, hole_id=pair.hole)
+    facts = pair.story.facts()
+    sheet = order_sheet(facts, facts.holes[0])
+    piston, rings = sheet.ordered
+    survey = running(facts, facts.holes[0])
+    within = {round(one.value_m * 1e6): one.expanded_m for one in (stated("b", e, 2) for e in survey.estimates)}
+    assert piston.greatest_m == pytest.approx(100.482e-3 - within[100_482] - 70e-6)
+    assert piston.least_m == pytest.approx(100.490e-3 + within[100_490] - 110e-6)
+    assert (rings.least_m, rings.greatest_m) == (
+        pytest.approx(100.482e-3 - within[100_482]), pytest.approx(100.490e-3 + within[100_490]))  # fmt: skip
+    assert (piston.why_not, sheet.weeks) == (None, None)
+    assert piston.material == facts.card.piston_material
+
+
+def test_no_piston_is_ordered_to_a_bore_that_spends_its_clearance_or_is_unread() -> None:
+    """0.040 between the limits of the clearance, 0.050 between the ends of the bore: no piston fits at both."""
+    pair = Pair()
+    assert order_sheet(pair.story.facts(), pair.story.facts().holes[0]).ordered[0].why_not is not None
+    sizes = {(15, 0.0): 100_520.0, (15, 90.0): 100_520.0, (135, 0.0): 100_470.0, (135, 90.0): 100_470.0}
+    pair.story.survey(Quantity.BLOCK_BORE, {level(d, a): (one,) for (d, a), one in sizes.items()}, hole_id=pair.hole)
+    piston = order_sheet(pair.story.facts(), pair.story.facts().holes[0]).ordered[0]
+    assert piston.least_m is None
+    assert piston.why_not is not None
+    assert piston.why_not.terms[0].value > 50e-6
+    assert piston.why_not.terms[1].value == pytest.approx(40e-6)

@@ -25,7 +25,7 @@ from vallostasis.settings import Settings
 
 CHROMIUM = "/usr/bin/chromium"
 # A loaded two-core machine may take its time; a test that passes never waits for it.
-PATIENCE_MS = 20_000
+PATIENCE_MS = 60_000
 START_SECONDS = 30
 
 

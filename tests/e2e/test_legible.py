@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.deep import DEEP
 from vallostasis.machine.packages import WEB
 
 AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
@@ -34,6 +35,10 @@ JOB_VIEWS = {
     "cut plan": ("cut/5", "main form"),
     "prepare": ("prepare", "main form"),
     "block plan": ("cut-plan", "main table"),
+    "matching": ("matching", "main table"),
+    "swaps": ("swaps", "main table"),
+    "options": ("options/5", "main table"),
+    "adds up": ("adds-up", "main table"),
     "run": ("cut-run/6", "main h1"),
     "liners": ("liners", "main table"),
     "card of the job": ("card", "main form, main table, main select"),
@@ -46,6 +51,12 @@ JOB_VIEWS = {
     "trial fit": ("measure/trial fit/hole-1", "[data-live]"),
     "fit": ("fit/1", "[aria-label='The fit down its depth'] svg"),
     "hot hold": ("hot-fit/2", "[aria-label='Moments of running'] table"),
+    "drop window": ("heat/2", "[aria-label='Drop window'] svg"),
+    "temperatures": ("heat/2?view=ways", "main table"),
+    "seals in heat": ("heat/2?view=seals", "main ol li"),
+    "water and air": ("heat/2?view=air", "[aria-label='Air of the room'] svg"),
+    "drop": ("heat/2/run", "[aria-label='Clock']"),
+    "drop to begin": ("heat/4/run", "main select"),
     "boring": ("boring/3", "[aria-label=Passes] table"),
     "hone": ("honing/2", "[aria-label='Stock left'] svg"),
     "pistons": ("pistons", "main section"),
@@ -54,7 +65,7 @@ JOB_VIEWS = {
     "deck": ("deck", "main table"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
-OF_THE_BLOCK = tuple(JOB_VIEWS)[:15]
+OF_THE_BLOCK = tuple(JOB_VIEWS)[:19]
 SHOP_VIEWS = {
     "floor": ("/", "main article"),
     "take in": ("/jobs/new", "main form"),
@@ -80,7 +91,8 @@ def _serious_faults(page: Page, ground: str) -> list[dict[str, Any]]:
 
 def _expect_no_serious_fault(page: Page) -> None:
     page.evaluate(AXE)
-    for ground in ("light", "dark"):
+    # Colours of the dark ground are held one against the other by the unit tests of the front end too.
+    for ground in ("light", "dark") if DEEP else ("light",):
         assert _serious_faults(page, ground) == [], f"{page.url} {ground}"
 
 
@@ -99,7 +111,19 @@ def test_no_serious_fault_on_any_view_of_the_shop(page: Page) -> None:
         ("Sawmill Hauler", ("block", "counterbore", "bench")),
         ("Narrow-boat Quillet", ("measuring", "bore survey", "moved zero", "deck grid", "trial fit")),
         ("Narrow-boat Brindle", ("fit", "hone", "pistons", "mains")),
-        ("Pump No. 4", ("hot hold", "conversion")),
+        (
+            "Pump No. 4",
+            (
+                "hot hold",
+                "conversion",
+                "drop window",
+                "temperatures",
+                "seals in heat",
+                "water and air",
+                "drop",
+                "drop to begin",
+            ),
+        ),
         ("Hill Tractor Marram", ("boring", "plate")),
     ],
 )

@@ -24,7 +24,7 @@ def start_demo(folder: Path, port: int, **environment: str) -> subprocess.Popen[
     command = [sys.executable, "-m", "vallostasis.cli", "demo", "--port", str(port)]
     return subprocess.Popen(
         [*command, "--gauge-port", str(free_ports(DEVICES))],
-        env={**os.environ, "VALLO_DATA": str(folder), **environment},
+        env={**os.environ, "VALLO_DATA": str(folder), "VALLO_DATABASE_PATIENCE_S": "5", **environment},
         cwd=packages.ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
     )  # fmt: skip
 

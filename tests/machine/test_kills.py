@@ -26,11 +26,13 @@ from vallostasis.main import create_app
 from vallostasis.settings import Settings
 
 SEED = 20_251
-APP_KILLS, DATABASE_KILLS = (30, 10) if DEEP else (9, 3)
+APP_KILLS, DATABASE_KILLS = (30, 10) if DEEP else (4, 2)
 # A kill comes after so many more acknowledgements, at random, while both benches have a request under way.
 MOST_BETWEEN_KILLS = 5
 BENCHES = 2
 PATIENCE_SECONDS = 120
+# As the application has it for a user.
+PATIENCE_OF_APP_S = 5.0
 ASK_AGAIN_SECONDS = 0.02
 
 # A process that has read the application's code already starts each of its forty lives in no time.
@@ -40,7 +42,12 @@ LIVES.set_forkserver_preload(["tests.machine.test_kills", "vallostasis.main", "v
 
 def serve(dsn: str, port: int) -> None:
     """One life of the application, in a process of its own."""
-    Server(create_app(Settings(dsn=dsn)), host="127.0.0.1", port=port, log_level="critical").run()
+    Server(
+        create_app(Settings(dsn=dsn, database_patience_s=PATIENCE_OF_APP_S)),
+        host="127.0.0.1",
+        port=port,
+        log_level="critical",
+    ).run()
 
 
 @dataclass

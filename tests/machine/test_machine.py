@@ -9,6 +9,7 @@ import subprocess
 import sys
 import time
 from pathlib import Path
+from typing import Any
 from uuid import uuid4
 
 import httpx2
@@ -16,7 +17,6 @@ import psycopg
 import pytest
 
 from tests.conftest import kill_and_wait
-from tests.deep import DEEP
 from tests.machine.conftest import START_SECONDS, start_demo, wait_for
 from tests.ports import free_ports
 from vallostasis.machine import client, packages
@@ -102,40 +102,9 @@ def _postgres_runs(folder: Path) -> bool:
     return PrivateCluster(folder)._running_port() is not None
 
 
-# How the launcher is stopped by a service, every test beside this one shows too.
-@pytest.mark.parametrize("stop", [*([signal.SIGTERM] if DEEP else []), signal.SIGINT])
-def test_demo_serves_and_stops_with_its_database(demo_folder: Path, stop: signal.Signals) -> None:
-    port = free_ports()
-    process = start_demo(demo_folder, port)
-    wait_for(port, process)
-    health = _health(port)
-    assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
-    jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
-    assert [strip["job"]["name"] for strip in jobs] == [
-        "Ferry Lanthorn",
-        "Ferry Lanthorn, starboard",
-        "Sawmill Hauler",
-        "Pump No. 4",
-        "Narrow-boat Quillet",
-        "Narrow-boat Brindle",
-        "Hill Tractor Marram",
-        "Winding Engine Tamsin",
-    ]
-    link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links").json()[0]
-    gauge_port = int(link["url"].rpartition(":")[2])
-    process.send_signal(stop)
-    said, _ = process.communicate(timeout=START_SECONDS)
-    assert process.returncode == 0, said
-    assert "Traceback" not in said
-    assert not _postgres_runs(demo_folder)
-    with pytest.raises(ConnectionRefusedError, match="refused"):
-        socket.create_connection(("127.0.0.1", gauge_port))
-
-
 def _twin(port: int) -> str:
     """Address of the job whose second hole is honed."""
-    jobs = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
-    job = next(strip["job"]["job_id"] for strip in jobs if strip["job"]["name"] == "Narrow-boat Brindle")
+    job = next(strip["job"]["job_id"] for strip in _jobs(port) if strip["job"]["name"] == "Narrow-boat Brindle")
     return f"http://127.0.0.1:{port}/api/jobs/{job}"
 
 
@@ -151,40 +120,64 @@ def _hone_a_round(port: int) -> str:
     return round_id
 
 
-def test_killed_without_mercy_it_starts_again_with_the_same_job(demo_folder: Path) -> None:
+def _jobs(port: int) -> list[dict[str, Any]]:
+    jobs: list[dict[str, Any]] = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
+    return jobs
+
+
+def test_it_serves_through_kills_of_database_and_application_and_stops_with_its_database(demo_folder: Path) -> None:
+    """One machine from its first start to its last stop: each start of it costs as much as all that is asked."""
     port = free_ports()
     process = start_demo(demo_folder, port)
     wait_for(port, process)
+    health = _health(port)
+    assert (health["database"], health["schema_version"]) == ("up", len(migration_scripts()))
+    assert [strip["job"]["name"] for strip in _jobs(port)] == [
+        "Ferry Lanthorn",
+        "Ferry Lanthorn, starboard",
+        "Sawmill Hauler",
+        "Pump No. 4",
+        "Narrow-boat Quillet",
+        "Narrow-boat Brindle",
+        "Hill Tractor Marram",
+        "Winding Engine Tamsin",
+    ]
+    _kill_database_and_wait(demo_folder, port, process)
     round_id = _hone_a_round(port)
-    first = httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json()
+    first = _jobs(port)
     process.kill()
     process.communicate()
     again = start_demo(demo_folder, port)
     wait_for(port, again)
-    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).json() == first
+    assert _jobs(port) == first
     # Killed between a round and its reading: the round and its strokes stand, and the bore is to be read.
     honed = httpx2.get(_twin(port) + "/honing/2", timeout=START_SECONDS).json()
     assert (honed["made"][-1]["round_id"], honed["made"][-1]["strokes"]) == (round_id, 17)
     assert honed["state"] == "measure"
-    again.terminate()
-    again.communicate(timeout=START_SECONDS)
-    assert not _postgres_runs(demo_folder)
+    _stop(demo_folder, port, again, signal.SIGINT)
 
 
-def test_a_database_that_dies_under_it_comes_back_by_itself(demo_folder: Path) -> None:
-    port = free_ports()
-    process = start_demo(demo_folder, port)
-    wait_for(port, process)
-    kill_and_wait(int((demo_folder / "pg" / "postmaster.pid").read_text().splitlines()[0]))
-    # It may be back before anybody asks: then the pool has to find its lost connections by itself.
+def _kill_database_and_wait(folder: Path, port: int, process: subprocess.Popen[str]) -> None:
+    """Kill the database under a demo, which brings it back and finds its lost connections by itself."""
+    kill_and_wait(int((folder / "pg" / "postmaster.pid").read_text().splitlines()[0]))
+    # It may be back before anybody asks.
     deadline = time.monotonic() + START_SECONDS
     while _health(port)["database"] != "up" and time.monotonic() < deadline:
         with contextlib.suppress(subprocess.TimeoutExpired):
             process.wait(ASK_AGAIN_SECONDS)
-    assert httpx2.get(f"http://127.0.0.1:{port}/api/jobs", timeout=START_SECONDS).status_code == 200
-    process.terminate()
-    process.communicate(timeout=START_SECONDS)
-    assert not _postgres_runs(demo_folder)
+    assert _health(port)["database"] == "up"
+
+
+def _stop(folder: Path, port: int, process: subprocess.Popen[str], how: signal.Signals) -> None:
+    link = httpx2.get(f"http://127.0.0.1:{port}/api/gauge-links", timeout=START_SECONDS).json()[0]
+    gauge_port = int(link["url"].rpartition(":")[2])
+    process.send_signal(how)
+    said, _ = process.communicate(timeout=START_SECONDS)
+    assert process.returncode == 0, said
+    assert "Traceback" not in said
+    assert not _postgres_runs(folder)
+    with pytest.raises(ConnectionRefusedError, match="refused"):
+        socket.create_connection(("127.0.0.1", gauge_port))
 
 
 def test_a_taken_port_is_said_and_nothing_is_started(folder: Path) -> None:

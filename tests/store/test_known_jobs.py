@@ -66,6 +66,21 @@ def test_what_was_taken_back_is_not_known(bench: Conn, other: Conn, job: UUID, p
     assert load_job_facts(other, job) == read_job_facts(other, job)
 
 
+def test_a_row_in_place_of_one_taken_back_is_told_from_it(bench: Conn, other: Conn, job: UUID, person: UUID) -> None:
+    """As many rows as before, but not the same ones: only kinds of facts that changed are read anew."""
+    with bench.transaction():
+        lock_job_facts(bench, job)
+        with pytest.raises(ZeroDivisionError), bench.transaction():
+            taken = _take(bench, job, person, hour=12.0)
+            assert taken in read_job_facts(bench, job).readings
+            raise ZeroDivisionError
+        instead = _take(bench, job, person, hour=6.0)
+        read_again = read_job_facts(bench, job)
+        assert instead in read_again.readings
+        assert taken not in read_again.readings
+    assert read_job_facts(other, job) == read_again
+
+
 def test_a_gauge_saved_anew_makes_every_job_read_again(bench: Conn, job: UUID) -> None:
     before = load_job_facts(bench, job)
     sled = next(gauge for gauge in gauges.list_gauges(bench) if gauge.name == "Depth sled 2")

@@ -23,7 +23,7 @@ from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import CardLevel, FeatureSheet, SpecCard
 from vallostasis.core.surveys.derived import DerivedKind
 
-TRIALS = 5000 if DEEP else 200
+TRIALS = 5000 if DEEP else 100
 # Coverage asked for: 95 ± 2 %.
 LEAST, GREATEST = 0.93, 0.97
 HOURS = (12.0, 3.0, 6.0, 9.0)

@@ -15,7 +15,7 @@ from vallostasis.api.trail import PhraseView
 from vallostasis.core.boring.ledger import DEEPEST_UM, LAST_UM, Ledger
 from vallostasis.core.boring.made_to_bore import MadeToBore
 from vallostasis.core.boring.setting import SettingNow, setting_now
-from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget
+from vallostasis.core.boring.target import BoreTarget
 from vallostasis.core.notation.lengths import Unit, metres
 from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.boring_passes import PassKind
@@ -53,6 +53,7 @@ class BoreTargetView(BaseModel):
     bore_c: float
     piston_c: float
     hot_m: float
+    runs_with_m: float | None = Field(description="The clearance that the card wants as it runs.")
     near: RoundSizeView | None
     cautions: list[str]
 
@@ -67,6 +68,7 @@ class BoreTargetView(BaseModel):
             greatest_m=one.greatest_m, source=one.source, finished=StatedView.of(one.finished),
             hone_stock_m=one.hone_stock_m, bored=StatedView.of(one.bored), work_c=one.work_c,
             reads_large_m=one.reads_large_m, bore_c=one.bore_c, piston_c=one.piston_c, hot_m=one.hot_m,
+            runs_with_m=one.runs_with_m,
             near=None if near is None else RoundSizeView(typed=near.step.oversize.typed, size_m=near.size_m,
                                                          leaves=StatedView.of(near.leaves), is_inside=near.is_inside),
             cautions=list(one.cautions),
@@ -187,6 +189,17 @@ class SettingView(BaseModel):
                    set_at=made.set_at, set_by=made.set_by, says=[PhraseView.of(said) for said in one.says])  # fmt: skip
 
 
+class BarNoteView(BaseModel):
+    """What was written of a tool or a set-up as another engine of the same iron was bored."""
+
+    job: str
+    hole: int
+    of: str
+    words: str
+    said_at: datetime
+    said_by: str
+
+
 class BoringView(BaseModel):
     """A hole that is bored: its target or why none is named, its passes."""
 
@@ -197,6 +210,9 @@ class BoringView(BaseModel):
     refused: PhraseView | None
     ledger: LedgerView
     setting: SettingView | None
+    zero_due: str = Field(description="Why probe and zero are to be looked at before the next pass; empty where not.")
+    material: str
+    notes: list[BarNoteView] = Field(description="What was written of tools and set-ups on such iron in other jobs.")
 
 
 class SettingBody(BaseModel):
@@ -241,17 +257,20 @@ def read_boring(
     conn: Conn,
     deepest_um: Micrometres = DEEPEST_UM,
     last_um: Micrometres = LAST_UM,
-    bore_c: Celsius = BORE_C,
-    piston_c: Celsius = PISTON_C,
+    bore_c: Celsius | None = None,
+    piston_c: Celsius | None = None,
 ) -> BoringView:
     """What a hole is bored to, the passes it had, and the next cut; cuts and temperatures as somebody tries them."""
     ask = boring.BoringAsked(deepest_um, last_um, bore_c, piston_c)
-    facts, found, target, ledger = boring.boring_now(conn, job_id, hole, ask)
+    now = boring.boring_now(conn, job_id, hole, ask)
+    target, facts = now.target, now.facts
     piston = None if isinstance(target, MadeToBore) else BoreTargetView.of(target)
-    return BoringView(hole=found.number, holes=[one.number for one in facts.holes], target=piston,
+    return BoringView(hole=now.hole.number, holes=[one.number for one in facts.holes], target=piston,
                       made=MadeToBoreView.of(target),
                       refused=PhraseView.of(target) if isinstance(target, Phrase) else None,
-                      ledger=LedgerView.of(ledger), setting=SettingView.of(setting_now(facts, found)))  # fmt: skip
+                      ledger=LedgerView.of(now.ledger), setting=SettingView.of(setting_now(facts, now.hole)),
+                      zero_due=now.zero_due, material=facts.card.block_material,
+                      notes=[BarNoteView.model_validate(one, from_attributes=True) for one in now.notes])  # fmt: skip
 
 
 @router.post("/{hole}/settings", status_code=201)

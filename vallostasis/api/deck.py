@@ -206,7 +206,8 @@ class DeckPlanView(BaseModel):
     swept: SweptView | None
     wanted: BoreForVolumeView | None
     least_wall_m: float | None
-    kept: list[str] = Field(description="Faces that stay as they are, as somebody wrote them down.")
+    kept: list[str] = Field(description="Faces that stay as they are, and why.")
+    is_kept: bool = Field(description="The card says that the deck stays as it is: no cut of it is recommended.")
     caution: list[str]
 
 
@@ -226,5 +227,5 @@ def read_deck_plan(
         options=[DeckOptionView.of(one) for one in now.plan.options],
         least=None if now.plan.least is None else now.plan.least.aim, swept=SweptView.of(now.swept),
         wanted=BoreForVolumeView.of(now.wanted), least_wall_m=now.facts.card.bores.least_wall.metres,
-        kept=list(now.kept), caution=list(OPERATIONS[Operation.DECK].caution),
+        kept=list(now.plan.kept), is_kept=now.plan.is_kept, caution=list(OPERATIONS[Operation.DECK].caution),
     )  # fmt: skip

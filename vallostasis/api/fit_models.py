@@ -253,7 +253,7 @@ def fit_view(facts: JobFacts, fit: Fit | FitRefused, offered: tuple[Liner, ...],
     better = better_liner(facts, fit)
     barrel = next((one for one in fit.outside.derived if one.kind.value == "barrel"), None)
     parts = {f"hole-{fit.hole.number}": "hole", f"liner-{fit.liner.mark}": "liner"}
-    letters = {one.part: one.letters for one in facts.stamps if one.part in parts}
+    letters = {one.part: one.letters for one in facts.standing(facts.stamps) if one.part in parts}
     return FitView(
         hole=fit.hole.number, liner=fit.liner.mark, liners=marks, is_home=home, state=fit.state, refused=None,
         refused_quantity=None, refused_part="", wanted=WantedView.of(fit.wanted), sizing=fit.sizing,

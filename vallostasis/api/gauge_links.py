@@ -150,7 +150,7 @@ class ThermometerBody(BaseModel):
     """Where a thermometer talks; set up again under its name, it talks there from now on."""
 
     name: Name
-    lies_on: Literal["part", "room"]
+    lies_on: Literal["part", "room", "block", "liner"]
     url: ShortText
     line_pattern: ShortText = "{value} {unit}"
     simulated: bool = False

@@ -4,16 +4,20 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import Response
 from pydantic import BaseModel, Field
 
 from vallostasis.api.budget_models import StatedView
 from vallostasis.api.deps import Conn, LongText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.trail import PhraseView
+from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.pistons.match import Matched
 from vallostasis.core.records.piston_matches import PinStyle, PistonMatch, PistonRun
 from vallostasis.core.uncertainty.decision import RuleResult, State
+from vallostasis.documents.part_order import Agreed
 from vallostasis.services import pistons
 
 router = APIRouter(prefix="/api/jobs/{job_id}/pistons", tags=["pistons"], responses=ERROR_RESPONSES)
@@ -122,6 +126,66 @@ class MatchBody(BaseModel):
 def read_match_sheet(job_id: UUID, conn: Conn) -> MatchSheetView:
     """Each hole and its piston."""
     return MatchSheetView(rows=[MatchRowView.of(one) for one in pistons.match_sheet(conn, job_id)])
+
+
+class OrderedView(BaseModel):
+    """One thing to order. [m]"""
+
+    what: str
+    least_m: float | None
+    greatest_m: float | None
+    material: str
+    says: list[PhraseView]
+    why_not: PhraseView | None
+
+
+class PartOrderView(BaseModel):
+    """What is ordered to a bore."""
+
+    hole: int
+    ordered: list[OrderedView]
+    weeks: float | None
+
+
+@router.get("/{hole}/order")
+def read_part_order(job_id: UUID, hole: int, conn: Conn) -> PartOrderView:
+    """What is ordered to a bore as it was read, or to the step that was decided."""
+    sheet = pistons.order_of(conn, job_id, hole)
+    ordered = [OrderedView(what=one.what, least_m=one.least_m, greatest_m=one.greatest_m, material=one.material,
+                           says=[PhraseView.of(said) for said in one.says],
+                           why_not=None if one.why_not is None else PhraseView.of(one.why_not))
+               for one in sheet.ordered]  # fmt: skip
+    return PartOrderView(hole=sheet.hole.number, ordered=ordered, weeks=sheet.weeks)
+
+
+AgreedText = Annotated[str, Query(max_length=400)]
+
+
+@router.get("/{hole}/order.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+async def read_part_order_pdf(
+    job_id: UUID,
+    hole: int,
+    request: Request,
+    rings: AgreedText = "",
+    pin: AgreedText = "",
+    crown: AgreedText = "",
+    form: AgreedText = "",
+    count: AgreedText = "",
+    until: AgreedText = "",
+    words: AgreedText = "",
+    unit: Unit = "thou",
+) -> Response:
+    """Order of one hole as PDF: drawing, sizes, and what was agreed besides as it was typed."""
+    agreed = Agreed(rings, pin, crown, form, count, until, words)
+    html = await run_in_threadpool(_order_page, request, job_id, hole, agreed, unit)
+    content = await request.app.state.printer.print_pdf(html, request.is_disconnected)
+    return Response(content, media_type="application/pdf",
+                    headers={"content-disposition": f'attachment; filename="order-hole-{hole}.pdf"'})  # fmt: skip
+
+
+def _order_page(request: Request, job_id: UUID, hole: int, agreed: Agreed, unit: Unit) -> str:
+    with request.app.state.pool.connection() as conn:
+        return pistons.order_as_html(conn, job_id, hole, agreed, unit)
 
 
 @router.post("/{hole}/matches", status_code=201)

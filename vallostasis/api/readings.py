@@ -47,6 +47,7 @@ class ReadingBody(BaseModel):
     along_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Along the deck. [µm]")
     across_um: Decimal | None = Field(None, ge=-10_000_000, le=10_000_000, description="Across the deck. [µm]")
     waited_s: float = Field(0, ge=0, le=LONGEST_WAIT_S, description="How long it waited for the link. [s]")
+    from_gauge: bool = Field(False, description="A gauge sent it: a turning point may lie between two of its steps.")
     person_id: UUID
 
 

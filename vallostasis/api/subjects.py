@@ -8,6 +8,7 @@ from vallostasis.api import (
     bores,
     boring,
     cabinet,
+    causes,
     changes,
     clamping,
     conversions,
@@ -21,12 +22,16 @@ from vallostasis.api import (
     fits,
     gauge_links,
     gauge_studies,
+    heat,
+    heat_runs,
     honing,
     hot_fits,
     imports,
     jobs,
     mains,
+    matching,
     notes,
+    options,
     pistons,
     preparation,
     probes,
@@ -37,18 +42,24 @@ from vallostasis.api import (
     shop,
     spec_cards,
     surveys,
+    swaps,
     walls,
 )
 from vallostasis.api.compute import block_plan as compute_block_plan
 from vallostasis.api.compute import bores as compute_bores
 from vallostasis.api.compute import boring as compute_boring
+from vallostasis.api.compute import causes as compute_causes
 from vallostasis.api.compute import conversions as compute_conversions
 from vallostasis.api.compute import counterbore as compute_counterbore
 from vallostasis.api.compute import fits as compute_fits
 from vallostasis.api.compute import gauges as compute_gauges
+from vallostasis.api.compute import heat as compute_heat
 from vallostasis.api.compute import learned_cutter as compute_learned_cutter
+from vallostasis.api.compute import matching as compute_matching
+from vallostasis.api.compute import moist_air as compute_moist_air
 from vallostasis.api.compute import notation as compute_notation
 from vallostasis.api.compute import protrusion as compute_protrusion
+from vallostasis.api.compute import swaps as compute_swaps
 from vallostasis.api.compute import thermal as compute_thermal
 from vallostasis.api.compute import uncertainty as compute_uncertainty
 from vallostasis.api.compute import walls as compute_walls
@@ -77,6 +88,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
         compute_walls.router,
     ),
     "fits": (fits.router, hot_fits.router, pulls.router, compute_fits.router),
+    "heat": (heat.router, heat.shop_router, heat_runs.router, compute_heat.router, compute_moist_air.router),
     "clamping": (clamping.router,),
     "pistons": (pistons.router,),
     "honing": (honing.router,),
@@ -84,6 +96,16 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "mains": (mains.router,),
     "conversions": (conversions.router, compute_conversions.router),
     "deck": (deck.router,),
+    "matching": (
+        matching.router,
+        swaps.router,
+        options.router,
+        options.shop_router,
+        compute_matching.router,
+        causes.router,
+        compute_swaps.router,
+        compute_causes.router,
+    ),
     "findings": (findings.router,),
     "route": (route.router,),
 }

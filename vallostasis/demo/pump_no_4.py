@@ -10,6 +10,7 @@ from math import cos, radians
 from vallostasis.core.operations import schools
 from vallostasis.core.records.conversion_terms import ConversionTerms, GrooveIn, SealRing
 from vallostasis.core.records.fit_terms import FitTerms, FitWindow, Holder, RunningState, SeatAt
+from vallostasis.core.records.heat_runs import HeatMarkKind as Mark
 from vallostasis.core.records.route_marks import FindingKind, Operation, WaitCause
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import (
@@ -30,6 +31,7 @@ from vallostasis.core.records.spec_card import (
     SourceStatus,
     SpecCard,
 )
+from vallostasis.demo.heat_play import DropMarkPlay, DropPlay
 from vallostasis.demo.hidden_truth import Bench, BlockTruth, DemoJob, HoleTruth, LinerTruth
 from vallostasis.demo.route_play import (
     ClockPlay,
@@ -286,3 +288,25 @@ def spec_card() -> SpecCard:
         stroke=_book("4.25"),
         conversion=_conversion(),
     )  # fmt: skip
+
+
+def drops() -> tuple[DropPlay, ...]:
+    """The second liner went in and needed a push: a cold block, late, let go too early. The third is ready."""
+    first = (
+        (-12.0, Mark.BLOCK_READ, "74.6"), (-10.0, Mark.LINER_READ, "-16.1"), (0.0, Mark.OUT, ""),
+        (5.0, Mark.BLOCK_READ, "74.3"), (6.0, Mark.LINER_READ, "-15.4"), (16.0, Mark.BAG_OFF, ""),
+        (20.0, Mark.LINER_READ, "-13.4"), (34.0, Mark.WIPED, ""), (39.0, Mark.GREASED, ""), (46.0, Mark.OVER, ""),
+        (47.0, Mark.BLOCK_READ, "72.9"), (50.0, Mark.ENTERS, ""), (59.0, Mark.PUSHED, ""), (66.0, Mark.CLAMPED, ""),
+        (180.0, Mark.HEIGHT_WARM, "2.1"), (1500.0, Mark.BLOCK_READ, "43.5"),
+    )  # fmt: skip
+    later = (
+        DropMarkPlay(1560.0, Mark.RELEASED, words="clamp wanted for the next liner"),
+        DropMarkPlay(9000.0, Mark.BLOCK_READ, "23.4"),
+        DropMarkPlay(9060.0, Mark.HEIGHT_COLD, "4.4"),
+        DropMarkPlay(9200.0, Mark.HEIGHT_AGAIN, "3.5"),
+    )
+    went = tuple(DropMarkPlay(after_s, kind, read) for after_s, kind, read in first)
+    return (
+        DropPlay(2, "P2", "Tobiah", "Ines", 80.0, -18.0, 40.0, 5.0, 30.0, 3.0, (*went, *later)),
+        DropPlay(3, "P3", "Tobiah", "Ines", 80.0, -18.0, 40.0, 5.0, 30.0, 0.2, ()),
+    )

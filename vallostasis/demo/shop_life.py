@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.records.prices import PriceKind
 from vallostasis.demo.hidden_truth import MICROMETER, NOISE_SHARE, OLD_DIAL, SLED, GaugeTruth
 from vallostasis.demo.survey_play import BORE_GAUGE, INDICATOR, LONG_MICROMETER, OLD_BORE_GAUGE, SLEEVE_RING
 
@@ -93,4 +94,16 @@ RING_READ = (
     RingRead(SLEEVE_RING, BORE_GAUGE.name, "5.0001", "inch"),
     RingRead(SLEEVE_RING, LONG_MICROMETER.name, "5.0001", "inch"),
     RingRead(SLEEVE_RING, OLD_BORE_GAUGE.name, "5.0010", "inch", "Reedmere boatyard"),
+)
+
+# What things take in the invented shop: hours, money beside them, days of waiting.
+CURRENCY = "€"
+PRICES: tuple[tuple[PriceKind, float, float, float], ...] = (
+    (PriceKind.HOUR, 1, 68, 0),
+    (PriceKind.REFIT, 1, 0, 0),
+    (PriceKind.CUT, 0.6, 0, 0),
+    (PriceKind.SHIM, 0, 24.5, 6),
+    (PriceKind.RING, 3.5, 64, 9),
+    (PriceKind.SKIM, 5.5, 0, 4),
+    (PriceKind.BLOCK, 18, 1450, 24),
 )

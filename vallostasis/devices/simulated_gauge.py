@@ -211,18 +211,34 @@ class _Line(socketserver.StreamRequestHandler):
             return
 
 
-class SimulatedThermometer(SimulatedGauge):
-    """A thermometer on a face: a temperature that creeps towards the room's. [°C]"""
+_RESTS = re.compile(r"(?P<what>rests|leaves) (?P<celsius>-?\d{1,3}(?:\.\d+)?)(?: over (?P<over>\d{1,6}(?:\.\d+)?))?")
 
-    def __init__(self, port: int, starts_c: float, room_c: float, seed: int, settles_s: float = 1800.0) -> None:
-        super().__init__(port, lambda tip: 0.0, 0.0, 1.0, seed, manner=Manner(0.0, 1.0, 2))
+
+class SimulatedThermometer(SimulatedGauge):
+    """A thermometer on a face: a temperature that creeps towards the room's. [°C]
+
+    ``rests -18`` puts what it is clipped to in the cold or an oven, ``leaves -18 over 210`` takes it out into the room,
+    with the time constant that somebody expects [s]; what is hidden is how far off both are: ``off_k``, ``slower``.
+    """
+
+    def __init__(
+        self, port: int, starts_c: float, room_c: float, seed: int, settles_s: float = 1800.0, off_k: float = 0.0,
+        slower: float = 1.0, rests: bool = False, clock: Callable[[], float] = time.monotonic,
+    ) -> None:  # fmt: skip
+        super().__init__(port, lambda tip: 0.0, 0.0, 1.0, seed, manner=Manner(0.0, 1.0, 2), clock=clock)
         self._starts_c, self._room_c, self._settles_s = starts_c, room_c, settles_s
+        self._off_k, self._slower, self._rests = off_k, slower, rests
         self.unit = "C"
 
     def hear(self, line: str) -> None:
-        """Take a line in: besides the mishaps, the key for Fahrenheit."""
+        """Take a line in: besides the mishaps, the key for Fahrenheit, and what it is clipped to rests or leaves."""
         if line.strip() in ("unit C", "unit F"):
             self.unit = line.strip()[-1]
+        elif match := _RESTS.fullmatch(line.strip()):
+            with self._lock:
+                self._starts_c, self._rests = float(match["celsius"]) + self._off_k, match["what"] == "rests"
+                self._settles_s = max(1.0, float(match["over"] or 1800.0)) * self._slower
+                self._started = self._clock()
         else:
             super().hear(line)
 
@@ -231,7 +247,7 @@ class SimulatedThermometer(SimulatedGauge):
         with self._lock:
             if self.hushed or self._random.random() < self.dropped:
                 return None
-            gone = 1 - exp(-(self._clock() - self._started) / self._settles_s)
+            gone = 0.0 if self._rests else 1 - exp(-(self._clock() - self._started) / self._settles_s)
             celsius = self._starts_c + (self._room_c - self._starts_c) * gone + self._random.gauss(0, 0.04)
             shown = celsius if self.unit == "C" else celsius * 9 / 5 + 32
             return f"{shown:.1f} {self.unit}"

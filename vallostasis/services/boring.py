@@ -1,12 +1,14 @@
 """Boring a hole pass by pass: what its piston asks for, what was made, what is to go."""
 
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from decimal import Decimal, InvalidOperation
 from uuid import UUID
 
 from vallostasis.core.boring.ledger import Ledger, ledger_of
 from vallostasis.core.boring.made_to_bore import MadeToBore, bored_to, made_to_bore
-from vallostasis.core.boring.target import BORE_C, PISTON_C, BoreTarget, target_of
+from vallostasis.core.boring.programme import zero_due
+from vallostasis.core.boring.target import BoreTarget, target_of
 from vallostasis.core.notation.lengths import METRIC_UNITS, Unit, micrometres
 from vallostasis.core.notation.typed_lengths import ExpectedRange
 from vallostasis.core.records.bar_settings import BoreDatum
@@ -19,6 +21,7 @@ from vallostasis.services.lengths import read_usual
 from vallostasis.services.reading_target import known_hole
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.route import pass_or_refuse
+from vallostasis.store.bar_notes import BarNote, notes_of_material
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
 from vallostasis.store.new_bore_facts import NewBarSetting, NewBoringPass
@@ -32,6 +35,7 @@ NEAR_UM = Decimal(3_000)
 # Between a bar and a wall: blades with a block of known size. [µm]
 GAP = ExpectedRange(Decimal(0), Decimal(150_000))
 MOST_MINUTES = 600
+MOST_NOTES = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,8 +44,8 @@ class BoringAsked:
 
     deepest_um: Decimal
     last_um: Decimal
-    bore_c: float = BORE_C
-    piston_c: float = PISTON_C
+    bore_c: float | None = None
+    piston_c: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,14 +65,27 @@ class PassMade:
     hold_reason: str = ""
 
 
-def boring_now(
-    conn: Conn, job_id: UUID, number: int, ask: BoringAsked
-) -> tuple[JobFacts, Hole, BoreTarget | MadeToBore | Phrase, Ledger]:
+@dataclass(frozen=True, slots=True)
+class BoringNow:
+    """What a hole is bored to, how far it is, what is due before the next pass, what was said of such iron before."""
+
+    facts: JobFacts
+    hole: Hole
+    target: BoreTarget | MadeToBore | Phrase
+    ledger: Ledger
+    zero_due: str
+    notes: tuple[BarNote, ...]
+
+
+def boring_now(conn: Conn, job_id: UUID, number: int, ask: BoringAsked) -> BoringNow:
     """Return what a hole is bored to, and how far it is."""
     facts = load_job_facts(conn, job_id)
     hole = known_hole(facts, number)
     target = made_to_bore(facts, hole) or target_of(facts, hole, ask.bore_c, ask.piston_c)
-    return facts, hole, target, ledger_of(facts, hole, bored_to(target), ask.deepest_um, ask.last_um)
+    ledger = ledger_of(facts, hole, bored_to(target), ask.deepest_um, ask.last_um)
+    due = "" if ledger.next_dial_m is None else zero_due(facts, hole, datetime.now(UTC))
+    notes = notes_of_material(conn, job_id, facts.card.block_material, MOST_NOTES)
+    return BoringNow(facts, hole, target, ledger, due, notes)
 
 
 def record_pass(conn: Conn, job_id: UUID, made: PassMade, by: UUID) -> None:

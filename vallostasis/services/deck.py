@@ -35,13 +35,12 @@ class DeckAsked:
 
 @dataclass(frozen=True, slots=True)
 class DeckNow:
-    """A plan, the volume swept by bore and stroke, the bore a wanted volume asks for, and faces that are not cut."""
+    """A plan, the volume swept by bore and stroke, and the bore that a wanted volume asks for."""
 
     facts: JobFacts
     plan: DeckPlan
     swept: Swept | None
     wanted: BoreForVolume | None
-    kept: tuple[str, ...]
 
 
 def deck_now(conn: Conn, job_id: UUID, asked: DeckAsked) -> DeckNow:
@@ -52,9 +51,7 @@ def deck_now(conn: Conn, job_id: UUID, asked: DeckAsked) -> DeckNow:
     skim = _length("skim", asked.skim, small, SKIM)
     land = _length("land", asked.land, size, LAND)
     plan = deck_plan(facts, skim, land)
-    # What somebody wrote down, as a bar was set, of faces that stay as they are: a surfacer may not cut them either.
-    kept = dict.fromkeys(one.not_to_cut for one in facts.standing(facts.bar_settings) if one.not_to_cut)
-    return DeckNow(facts, plan, _swept(facts.card), _wanted(facts.card, asked.volume), tuple(kept))
+    return DeckNow(facts, plan, _swept(facts.card), _wanted(facts.card, asked.volume))
 
 
 def _length(field: str, text: str, unit: Unit, usual: ExpectedRange) -> float | None:

@@ -4,11 +4,12 @@ from uuid import UUID, uuid4
 
 from vallostasis.core.records.bar_settings import BoreDatum
 from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
-from vallostasis.core.records.route_marks import Operation
+from vallostasis.core.records.route_marks import MarkKind, Operation
 from vallostasis.demo import winding_engine
 from vallostasis.demo.route_play import MarkPlay
 from vallostasis.services import bore_decisions, boring
 from vallostasis.services.demo_route import play_mark
+from vallostasis.services.route import AtOperation, mark_operation
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -29,6 +30,8 @@ def bore_tamsin(conn: Conn, job_id: UUID, people: dict[str, UUID]) -> None:
                         not_to_cut="the valve face: scraped in to its chest", words="bar borne at both ends",
                         bare_unit="mm", confirmed=True)  # fmt: skip
     boring.record_setting(conn, job_id, bar, tobiah)
+    looked = AtOperation(Operation.BORE, HOLE)
+    mark_operation(conn, job_id, looked, MarkKind.ZERO_LOOKED, tobiah, "probe on the ring, dial at nought")
     for one in winding_engine.bar_passes():
         made = boring.PassMade(uuid4(), HOLE, one.kind, one.dial, one.diameter, "30", one.minutes, one.words, "mm",
                                confirmed=True, hold_reason="one cylinder, and it is the worst")  # fmt: skip

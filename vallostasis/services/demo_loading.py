@@ -21,6 +21,7 @@ from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, S
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_boring import bore_tamsin, look_at_tamsin
 from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
+from vallostasis.services.demo_heat import play_drop
 from vallostasis.services.demo_honing import play_round, set_demo_hone
 from vallostasis.services.demo_pulls import load_press_tools, play_pull
 from vallostasis.services.demo_route import (
@@ -59,6 +60,7 @@ def load_demo(conn: Conn) -> UUID:
     tighten_marram(conn, load_demo_job(conn, hill_tractor.demo_job(), people), people)
     _bore_tamsin(conn, people)
     _scan_pump(conn, people)
+    _drop_pump(conn, people)
     load_cutter(conn, people)
     load_shelf(conn, people)
     _cut_starboard(conn, people)
@@ -73,6 +75,13 @@ def _scan_pump(conn: Conn, people: dict[str, UUID]) -> None:
         text = scans.simulated_scan(load_job_facts(conn, job_id), 1, clamped)
         ask = scans.ScanAsk(uuid4(), 1, load, "simulated roundness instrument", "bore-1.csv", layout)
         scans.bring_in_scan(conn, job_id, ask, text.encode(), people["Ines"])
+
+
+def _drop_pump(conn: Conn, people: dict[str, UUID]) -> None:
+    """Liners of the fire pump dropped hot and cold: one is in and needed a push, the next is ready."""
+    job_id = next(one.job_id for one in job_rows.list_jobs(conn) if one.number == pump.NUMBER)
+    for play in pump.drops():
+        play_drop(conn, job_id, people, play)
 
 
 def _fit_brindle(conn: Conn, people: dict[str, UUID]) -> None:
@@ -178,7 +187,9 @@ def _play_survey(conn: Conn, job_id: UUID, people: dict[str, UUID], survey: Surv
 
 # What talks in the demo, each at its own port after the first: gauges by name, then thermometers.
 TALKING = (ferry.TALKING_GAUGE, BORE_GAUGE.name, LONG_MICROMETER.name)
-THERMOMETERS = (("Block probe", "part"), ("Room thermometer", "room"))
+THERMOMETERS = (("Block probe", "part"), ("Room thermometer", "room"), ("Oven clip", "block"), ("Liner clip", "liner"))
+# How far the block from the demo's oven and the liner from its cold are from what is planned, and how much slower. [K]
+OVEN_OFF, COLD_OFF = (-2.2, 0.85), (1.6, 1.18)
 
 
 def link_demo_gauge(conn: Conn, port: int) -> None:
@@ -200,7 +211,7 @@ def link_demo_gauge(conn: Conn, port: int) -> None:
 
 
 def demo_devices(port: int, seed: int) -> list[SimulatedGauge]:
-    """Open the demo's devices at ports from that one on: gauges, two thermometers, the switch of the cutter."""
+    """Open the demo's devices at ports from that one on: gauges, thermometers, the switch of the cutter."""
 
     def gauge(place: int, truth: GaugeTruth, rocked: bool = False) -> SimulatedGauge:
         noise = truth.repeatability_um * NOISE_SHARE
@@ -215,7 +226,13 @@ def demo_devices(port: int, seed: int) -> list[SimulatedGauge]:
         gauge(2, LONG_MICROMETER),
         SimulatedThermometer(port + 3, 24.0, 21.0, seed + 3),
         SimulatedThermometer(port + 4, 21.0, 21.0, seed + 4),
-        SimulatedSwitch(port + 5, seed + 5),
+        SimulatedThermometer(
+            port + 5, 80.0 + OVEN_OFF[0], 21.0, seed + 6, off_k=OVEN_OFF[0], slower=OVEN_OFF[1], rests=True
+        ),
+        SimulatedThermometer(
+            port + 6, COLD_OFF[0] - 18.0, 21.0, seed + 7, off_k=COLD_OFF[0], slower=COLD_OFF[1], rests=True
+        ),
+        SimulatedSwitch(port + 7, seed + 5),
     ]
 
 

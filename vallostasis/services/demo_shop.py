@@ -3,9 +3,9 @@
 from uuid import UUID, uuid4
 
 from vallostasis.demo.hidden_truth import GAUGES, PEOPLE
-from vallostasis.demo.shop_life import RING_READ, SERVICES, STUDIES, StudyPlay
+from vallostasis.demo.shop_life import CURRENCY, PRICES, RING_READ, SERVICES, STUDIES, StudyPlay
 from vallostasis.demo.survey_play import MASTERS, SURVEY_GAUGES
-from vallostasis.services import cabinet, gauge_studies, shop
+from vallostasis.services import cabinet, gauge_studies, options, shop
 from vallostasis.store import gauges, setting_masters
 from vallostasis.store.rows import Conn
 
@@ -52,6 +52,8 @@ def _load_shop_life(conn: Conn, people: dict[str, UUID]) -> None:
             uuid4(), rings[ring.master], by_name[ring.gauge], ring.shop, ring.text, ring.bare_unit
         )
         cabinet.read_master(conn, ask, people["Wren"])
+    for kind, hours, money, days in PRICES:
+        options.set_price(conn, kind, hours, money, days, CURRENCY, people["Ines"])
     for study in STUDIES:
         _play_study(conn, by_name[study.gauge.name], people, study)
 

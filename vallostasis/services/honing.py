@@ -123,6 +123,9 @@ def begin_round(conn: Conn, job_id: UUID, number: int, aim: HoneAim, stage: Hone
         raise Refused("Say first how it is honed: stones, stroke, what stands below.", "setting")
     now = hone_now(facts, hole, aim)
     _may_begin(now)
+    if now.stage is not None and stage is not now.stage:
+        raise Refused(f"The {now.stage.value} is at hand by what was read last: load the page again.", "stage",
+                      RefusalCode.STALE)  # fmt: skip
     if not now.made:
         pass_or_refuse(conn, facts, _operation(aim), hole, by, hold_reason)
     grit = {HoneStage.ROUGH: setting.rough_grit, HoneStage.FINE: setting.fine_grit, HoneStage.BRUSH: 0}[stage]

@@ -17,7 +17,13 @@ def read_usual(field: str, text: str, bare_unit: Unit, usual: ExpectedRange | No
 
 
 def read_with_gauge(
-    text: str, bare_unit: Unit, setup: Setup, gauge: GaugeVersion, expected: ExpectedRange | None, confirmed: bool
+    text: str,
+    bare_unit: Unit,
+    setup: Setup,
+    gauge: GaugeVersion,
+    expected: ExpectedRange | None,
+    confirmed: bool,
+    from_gauge: bool = False,
 ) -> ParsedLength:
     """Read what a gauge shows: a deviation from what it was zeroed on, or the whole size where that was typed."""
     senses = senses_of(setup.quantity)
@@ -28,6 +34,7 @@ def read_with_gauge(
         if of_size is not None:
             return of_size
     parsed = reads(text, bare_unit, expected, confirmed, senses)
-    if not confirmed:
+    # A turning point that a gauge worked out lies between its steps; a typed number as small is a slip of the unit.
+    if not confirmed and not from_gauge:
         ask_if_below_step(parsed, gauge.resolution_um, expected)
     return parsed

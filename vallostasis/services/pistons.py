@@ -3,8 +3,11 @@
 from dataclasses import dataclass
 from uuid import UUID
 
+from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.pistons.match import Matched, matches_of
+from vallostasis.core.pistons.order import OrderSheet, order_sheet
 from vallostasis.core.records.piston_matches import PinStyle, PistonRun
+from vallostasis.documents.part_order import Agreed, part_order_html
 from vallostasis.services.reading_target import known_hole
 from vallostasis.services.refused import Refused
 from vallostasis.store.fact_rows import record_fact
@@ -28,6 +31,19 @@ class MatchTyped:
 def match_sheet(conn: Conn, job_id: UUID) -> tuple[Matched, ...]:
     """Return the match sheet of a job."""
     return matches_of(load_job_facts(conn, job_id))
+
+
+def order_of(conn: Conn, job_id: UUID, number: int) -> OrderSheet:
+    """Return what is ordered to a bore."""
+    facts = load_job_facts(conn, job_id)
+    return order_sheet(facts, known_hole(facts, number))
+
+
+def order_as_html(conn: Conn, job_id: UUID, number: int, agreed: Agreed, unit: Unit) -> str:
+    """What is ordered to a bore, as a page from which the PDF is printed."""
+    facts = load_job_facts(conn, job_id)
+    sheet = order_sheet(facts, known_hole(facts, number))
+    return part_order_html(f"Job {facts.job.number}, {facts.job.name}", facts.card.engine, sheet, agreed, unit)
 
 
 def record_match(conn: Conn, job_id: UUID, number: int, typed: MatchTyped, by: UUID) -> None:

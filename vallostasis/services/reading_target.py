@@ -16,7 +16,8 @@ from vallostasis.services.refused import Refused
 class ReadingToTake:
     """What was typed, and where it belongs; ``read_before`` answers the question repeat or correct.
 
-    ``waited_s`` is how long ago it was taken: a bench out of reach sends it when the link returns. [s]
+    ``waited_s`` is how long ago it was taken: a bench out of reach sends it when the link returns [s]; ``from_gauge``
+    that a gauge sent it, so that no slip of a unit can be in it.
     """
 
     reading_id: UUID
@@ -37,6 +38,7 @@ class ReadingToTake:
     axis_deg: float | None = None
     along_um: Decimal | None = None
     across_um: Decimal | None = None
+    from_gauge: bool = False
 
     @property
     def place(self) -> Place:

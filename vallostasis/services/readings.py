@@ -174,7 +174,7 @@ def _parse(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> ParsedLength:
     expected, gauge = expected_range(facts.card, setup), facts.newest_gauge(setup.gauge_id)
     rocks = [part for part in ask.text.split(";") if part.strip()]
     if len(rocks) < 2 or not is_rocked(gauge.kind):
-        return read_with_gauge(ask.text, ask.bare_unit, setup, gauge, expected, ask.confirmed)
+        return read_with_gauge(ask.text, ask.bare_unit, setup, gauge, expected, ask.confirmed, ask.from_gauge)
     read = [read_with_gauge(part, ask.bare_unit, setup, gauge, expected, ask.confirmed) for part in rocks]
     least = least_of_rocks([float(one.value_um) for one in read])
     return replace(next(one for one in read if float(one.value_um) == least), typed=ask.text.strip())

@@ -89,7 +89,7 @@ def mark_operation(
     ago_s: float = 0,
     hold_reason: str = "",
 ) -> None:
-    """Mark an operation by hand: done, to be done again, or looked over by another person."""
+    """Mark an operation by hand: done, to be done again, looked over by another person, its zero looked at."""
     facts = lock_job_facts(conn, job_id)
     hole = _on_the_route(facts, at)
     operation = OPERATIONS[at.operation]

@@ -43,13 +43,13 @@ async def _check_async_if_rested(conn: AsyncConn) -> None:
         await AsyncConnectionPool.check_connection(conn)
 
 
-def async_pool(dsn: str, largest: int = 6) -> AsyncConnectionPool[AsyncConn]:
+def async_pool(dsn: str, patience_s: float, largest: int = 6) -> AsyncConnectionPool[AsyncConn]:
     """Build the pool for readings that are appended without a thread; whoever runs the loop opens it."""
     return AsyncConnectionPool(
         dsn,
         min_size=1,
         max_size=largest,
-        timeout=5.0,
+        timeout=patience_s,
         kwargs=CONNECTION,
         check=_check_async_if_rested,
         reset=_note_async_use,
@@ -57,13 +57,13 @@ def async_pool(dsn: str, largest: int = 6) -> AsyncConnectionPool[AsyncConn]:
     )
 
 
-def open_pool(dsn: str, largest: int = 12) -> ConnectionPool[Connection[TupleRow]]:
+def open_pool(dsn: str, patience_s: float, largest: int = 12) -> ConnectionPool[Connection[TupleRow]]:
     """Open a pool of connections; connections are made in the background, so a dead server does not stop the start."""
     return ConnectionPool(
         dsn,
         min_size=1,
         max_size=largest,
-        timeout=5.0,
+        timeout=patience_s,
         kwargs=CONNECTION,
         check=_check_if_rested,
         reset=_note_use,

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 from uuid import UUID
+from weakref import WeakKeyDictionary
 
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
@@ -19,7 +20,7 @@ from vallostasis.store import (
     shelf,
     spec_cards,
 )
-from vallostasis.store.fact_rows import list_all_facts
+from vallostasis.store.fact_rows import list_all_facts, list_changed_facts
 from vallostasis.store.known_jobs import known_job, remember_job
 from vallostasis.store.revisions import Revision, advance, present_revision
 from vallostasis.store.rows import Conn, fetch_all
@@ -30,6 +31,11 @@ READ_OTHERWISE: dict[str, Callable[[Conn, UUID], tuple[Any, ...]]] = {
     "cards_chosen": jobs.list_cards_chosen,
     "notes": notes.list_notes,
 }
+
+# So many jobs a connection notes, a shop works on a handful at a time.
+MOST_OF_CONNECTION = 8
+# What a connection read of a job last, committed or not: a connection only ever sees one database.
+_read_last: "WeakKeyDictionary[Conn, dict[UUID, JobFacts]]" = WeakKeyDictionary()
 
 
 def load_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
@@ -50,16 +56,34 @@ def _facts_at(conn: Conn, job_id: UUID, revision: Revision | None) -> JobFacts:
     if facts is None:
         facts = read_job_facts(conn, job_id)
         remember_job(job_id, revision, facts)
+    else:
+        _note_read(conn, job_id, facts)
     return facts
 
 
+def _note_read(conn: Conn, job_id: UUID, facts: JobFacts) -> None:
+    of_connection = _read_last.setdefault(conn, {})
+    if len(of_connection) >= MOST_OF_CONNECTION and job_id not in of_connection:
+        of_connection.clear()
+    of_connection[job_id] = facts
+
+
 def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
-    """Read all facts of one job anew, whatever is known of it: within a transaction that may come to nothing."""
+    """Read all facts of one job anew, whatever is known of it: within a transaction that may come to nothing.
+
+    What this connection read of it last spares reading kinds of facts that are as they were.
+    """
     job = jobs.get_job(conn, job_id)
     version, card = spec_cards.get_version(conn, jobs.present_card_version(conn, job_id))
     alike = [kind.rows for kind in FACT_KINDS if kind.rows not in READ_OTHERWISE]
-    recorded = list_all_facts(conn, alike, job_id) | {rows: read(conn, job_id) for rows, read in READ_OTHERWISE.items()}
-    return JobFacts(
+    earlier = _read_last.get(conn, {}).get(job_id)
+    recorded = (
+        list_all_facts(conn, alike, job_id)
+        if earlier is None
+        else list_changed_facts(conn, alike, job_id, {rows: getattr(earlier, rows) for rows in alike})
+    )
+    recorded |= {rows: read(conn, job_id) for rows, read in READ_OTHERWISE.items()}
+    facts = JobFacts(
         job=job,
         card_version=version,
         card=card,
@@ -72,6 +96,8 @@ def read_job_facts(conn: Conn, job_id: UUID) -> JobFacts:
         shelf=shelf.list_lots(conn, job_id),
         **recorded,
     )
+    _note_read(conn, job_id, facts)
+    return facts
 
 
 def _gauge_versions_used(conn: Conn, job_id: UUID) -> tuple[GaugeVersion, ...]:

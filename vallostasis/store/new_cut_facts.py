@@ -43,6 +43,31 @@ class NewPlannedHole:
 
 
 @dataclass(frozen=True, slots=True)
+class NewMatchedPlace:
+    """The liner that goes into a hole by the matching that is chosen."""
+
+    rows: ClassVar = "matched_places"
+    job_id: UUID
+    matching_id: UUID
+    hole_id: UUID
+    liner_id: UUID
+    shim_um: Decimal | None
+
+
+@dataclass(frozen=True, slots=True)
+class NewOptionChoice:
+    """What is decided to be done about a hole."""
+
+    rows: ClassVar = "option_choices"
+    option_choice_id: UUID
+    job_id: UUID
+    hole_id: UUID
+    option: str
+    reason: str
+    worth: Decimal | None
+
+
+@dataclass(frozen=True, slots=True)
 class NewCutRun:
     """A run that is begun."""
 

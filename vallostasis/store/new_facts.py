@@ -210,7 +210,7 @@ class NewUnreadable:
 
 @dataclass(frozen=True, slots=True)
 class NewOperationMark:
-    """An operation of the block or of one hole done, to be done again, or looked over by another person."""
+    """An operation of the block or of a hole: done, to be done again, looked over by another, its zero looked at."""
 
     rows: ClassVar = "operation_marks"
     job_id: UUID

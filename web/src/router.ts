@@ -95,6 +95,17 @@ export const router = createRouter({
           name: 'hot-fit',
           component: () => import('@/features/hot-fit/HotFitPage.vue'),
         },
+        {
+          path: 'heat/:hole(\\d+)',
+          name: 'heat',
+          component: () => import('@/features/heat/HeatPage.vue'),
+        },
+        {
+          path: 'heat/:hole(\\d+)/run',
+          name: 'heat-run',
+          meta: { full: true },
+          component: () => import('@/features/heat/DropPage.vue'),
+        },
         { path: 'fit/:hole(\\d+)', name: 'fit', component: () => import('@/features/fit/FitPage.vue') },
         {
           path: 'pull/:hole(\\d+)',
@@ -102,6 +113,18 @@ export const router = createRouter({
           meta: { full: true },
           component: () => import('@/features/pull/PullPage.vue'),
         },
+        {
+          path: 'matching',
+          name: 'matching',
+          component: () => import('@/features/matching/MatchingPage.vue'),
+        },
+        {
+          path: 'options/:hole(\\d+)',
+          name: 'options',
+          component: () => import('@/features/options/OptionsPage.vue'),
+        },
+        { path: 'adds-up', name: 'adds-up', component: () => import('@/features/causes/CausesPage.vue') },
+        { path: 'swaps', name: 'swaps', component: () => import('@/features/matching/SwapsPage.vue') },
         { path: 'liners', name: 'liners', component: () => import('@/features/liners/LinersPage.vue') },
         { path: 'card', name: 'job-card', component: () => import('@/features/spec-cards/JobCardPage.vue') },
         {
@@ -128,6 +151,7 @@ export const router = createRouter({
       component: () => import('@/features/shop/PressToolsPage.vue'),
     },
     { path: '/shop/shelf', name: 'shelf', component: () => import('@/features/shop/ShelfPage.vue') },
+    { path: '/shop/prices', name: 'prices', component: () => import('@/features/shop/PricesPage.vue') },
     { path: '/shop/schools', name: 'schools', component: () => import('@/features/shop/SchoolsPage.vue') },
     {
       path: '/shop/studies',

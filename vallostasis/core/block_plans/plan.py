@@ -16,9 +16,10 @@ from vallostasis.core.block_plans.problem import (
     nanometres,
     neighbours_of,
 )
-from vallostasis.core.block_plans.solver import Aim, Solved, solve_best, solve_given, solve_one_depth
+from vallostasis.core.block_plans.solver import Solved, solve_best, solve_given, solve_one_depth
 from vallostasis.core.counterbore.cut_plan import landed
 from vallostasis.core.counterbore.passes import Passes
+from vallostasis.core.in_turn import Reached
 from vallostasis.core.uncertainty.decision import State
 
 # Setting up at a hole and proving its ledge, and one pass with its reset. Common practice, no published source. [h]
@@ -69,7 +70,7 @@ class BlockPlan:
 
     rule: PlanRule
     holes: tuple[HoleInPlan, ...]
-    aims: tuple[Aim, ...]
+    aims: tuple[Reached[str], ...]
     chance: BlockChance
     greatest_apart_m: float | None
     ledge_spent_m: float
@@ -223,7 +224,7 @@ def _what_keeps(problem: BlockProblem, solved: Solved, at: int) -> str:
     if way.open:
         return "once measured it is too near a limit to tell, or outside"
     place = {one.hole: number for number, one in enumerate(problem.holes)}
-    for pair in neighbours_of(problem.rules):
+    for pair in neighbours_of(problem.rules.heads):
         if hole.hole in pair and all(number in place for number in pair):
             other = pair[0] if pair[1] == hole.hole else pair[1]
             if not apart_m(problem.rules, way.protrusion, solved.choices[place[other]].protrusion)[1]:
@@ -234,7 +235,7 @@ def _what_keeps(problem: BlockProblem, solved: Solved, at: int) -> str:
 def _greatest_apart_m(problem: BlockProblem, choices: Sequence[Choice]) -> float | None:
     by_number = {hole.hole: way.height_nm for hole, way in zip(problem.holes, choices, strict=True)}
     found = []
-    for one, other in neighbours_of(problem.rules):
+    for one, other in neighbours_of(problem.rules.heads):
         first, second = by_number.get(one), by_number.get(other)
         if first is not None and second is not None:
             found.append(abs(first - second) / 1e9)

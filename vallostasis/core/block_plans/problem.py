@@ -10,6 +10,7 @@ from itertools import pairwise
 
 from vallostasis.core.counterbore.cut_plan import CutParts, CutPlan, CutterTrust, SeatLimits, cut_to
 from vallostasis.core.errors import OutOfDomain
+from vallostasis.core.protrusion.rules import BetweenLimits
 from vallostasis.core.records.spec_card import Acceptance
 from vallostasis.core.uncertainty.budget import Estimate, difference_of, mean_of, stated, value_of
 from vallostasis.core.uncertainty.decision import ROUNDING, State, decide
@@ -69,6 +70,11 @@ class BlockRules:
     head_greatest_m: float | None = None
     acceptance: Acceptance = Acceptance.GUARDED
     coverage_factor: float = 2.0
+
+    @property
+    def between(self) -> BetweenLimits:
+        """What holds between holes, without the rest."""
+        return BetweenLimits(self.neighbour_m, self.head_least_m, self.head_greatest_m)
 
 
 @dataclass(frozen=True, slots=True)
@@ -199,9 +205,9 @@ def choices_of(problem: BlockProblem, hole: HoleToPlan) -> tuple[Choice, ...]:
     return (replace(leave(hole), unwanted=hole.lock is LockKind.CUT), *cuts)
 
 
-def neighbours_of(rules: BlockRules) -> Iterator[tuple[int, int]]:
+def neighbours_of(heads: tuple[tuple[int, ...], ...]) -> Iterator[tuple[int, int]]:
     """Pairs of holes beside each other under one head."""
-    for head in rules.heads:
+    for head in heads:
         yield from pairwise(head)
 
 

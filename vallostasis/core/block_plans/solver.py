@@ -7,6 +7,7 @@ References
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from itertools import product
 
 from ortools.sat.python import cp_model
@@ -29,24 +30,8 @@ from vallostasis.core.block_plans.problem import (
     own_depth_m,
     window_of,
 )
+from vallostasis.core.in_turn import Reached, in_turn
 from vallostasis.core.uncertainty.budget import difference_of, value_of
-
-# One aim is given up after that long, and what was found until then is told with its gap. [s]
-LONGEST_S = 5.0
-
-
-@dataclass(frozen=True, slots=True)
-class Aim:
-    """One aim of a plan: what is made small, how small it became, and the bound below which it cannot go."""
-
-    what: str
-    value: int
-    bound: int
-
-    @property
-    def proven(self) -> bool:
-        """Whether nothing better exists."""
-        return self.value == self.bound
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +40,7 @@ class Solved:
 
     choices: tuple[Choice, ...]
     open: tuple[bool, ...]
-    aims: tuple[Aim, ...]
+    aims: tuple[Reached[str], ...]
 
     @property
     def proven_best(self) -> bool:
@@ -105,7 +90,7 @@ class _Model:
 
     def _neighbours(self) -> None:
         """A difference that is too much, or too near to tell, leaves both holes open."""
-        for pair in neighbours_of(self.problem.rules):
+        for pair in neighbours_of(self.problem.rules.heads):
             if not all(number in self.place for number in pair):
                 continue
             first, second = (self.place[number] for number in pair)
@@ -318,26 +303,15 @@ def _at_depth(problem: BlockProblem, hole: HoleToPlan, way: Choice, depth_m: flo
 
 
 def _one_after_the_other(built: _Model, aims: Sequence[tuple[str, cp_model.LinearExprT]]) -> Solved:
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = 1
+    hinted = [switch for taken in built.taken for switch in taken]
     # The one depth is tied to every hole: its relaxation tells sooner that nothing is better.
-    solver.parameters.linearization_level = 2
-    solver.parameters.max_time_in_seconds = LONGEST_S
-    found, picked, is_open = [], [0] * len(built.ways), [True] * len(built.ways)
-    for what, expression in aims:
-        built.model.minimize(expression)
-        status = solver.solve(built.model)
-        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            break
-        value = round(solver.objective_value)
-        found.append(Aim(what, value, value if status == cp_model.OPTIMAL else round(solver.best_objective_bound)))
-        picked = [next(at for at, one in enumerate(taken) if solver.value(one)) for taken in built.taken]
-        is_open = [bool(solver.value(one)) for one in built.open]
-        built.model.add(expression <= value)
-        built.model.clear_hints()  # type: ignore[no-untyped-call]
-        for taken, at in zip(built.taken, picked, strict=True):
-            for place, switch in enumerate(taken):
-                built.model.add_hint(switch, place == at)
+    found, values = in_turn(built.model, ((what, partial(_as_it_is, one)) for what, one in aims), hinted, 2)
+    if not values:
+        return Solved(tuple(own[0] for own in built.ways), (True,) * len(built.ways), ())
+    picked = [next(at for at, switch in enumerate(taken) if values[switch.index]) for taken in built.taken]
     chosen = tuple(own[at] for own, at in zip(built.ways, picked, strict=True))
-    return Solved(chosen, tuple(is_open), tuple(found))
+    return Solved(chosen, tuple(bool(values[one.index]) for one in built.open), found)
+
+
+def _as_it_is(expression: cp_model.LinearExprT) -> cp_model.LinearExprT:
+    return expression

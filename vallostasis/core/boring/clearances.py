@@ -51,6 +51,27 @@ def finish_size(piston: Warm, clearance_m: float, bore_per_k: float, work_c: flo
     return cold, cold * (1 + bore_per_k * (work_c - REFERENCE_C))
 
 
+def cold_clearance(piston_m: float, running_m: float, bore: tuple[float, float], piston: tuple[float, float]) -> float:
+    """Return the clearance at 20 °C that leaves another as both run.
+
+    Parameters
+    ----------
+    piston_m : float
+        The piston at 20 °C. [m]
+    running_m : float
+        The clearance wanted on the diameter as both run. [m]
+    bore, piston : tuple of float
+        Temperature at work and linear expansion of each. [°C], [1/K]
+
+    Returns
+    -------
+    float
+        On the diameter. [m] Solved from D(T) of ISO 1 [1]_ of the module.
+    """
+    grown = [1 + per_k * (celsius - REFERENCE_C) for celsius, per_k in (bore, piston)]
+    return (piston_m * grown[1] + running_m) / grown[0] - piston_m
+
+
 def swept_volume_m3(cylinders: int, bore_m: float, stroke_m: float) -> float:
     """Return the swept volume of an engine of bore and stroke in [m], n·π/4·B²·S. [m³] By definition."""
     require_not_negative(bore_m=bore_m, stroke_m=stroke_m)

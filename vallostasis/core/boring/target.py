@@ -8,7 +8,7 @@ References
 
 from dataclasses import dataclass
 
-from vallostasis.core.boring.clearances import REFERENCE_C, Warm, clearance_of
+from vallostasis.core.boring.clearances import REFERENCE_C, Warm, clearance_of, cold_clearance
 from vallostasis.core.features.parts import part_with_key
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole, Quantity
@@ -22,8 +22,6 @@ from vallostasis.core.uncertainty.budget import Estimate, Stated, exactly, state
 
 # Axis across the pin, on which a skirt is largest. [deg]
 ACROSS_DEG = 90.0
-# How warm bore and piston are where nobody tries other figures: as cold as they are read. [°C]
-BORE_C, PISTON_C = REFERENCE_C, REFERENCE_C
 # A round size is named where the target lies this near to it. [m] House rule.
 NEAR_ROUND_M = 0.15e-3
 
@@ -43,7 +41,8 @@ class BoreTarget:
     """What a bore is finished to at 20 °C, and bored to before the hone. [m], [°C]
 
     ``reads_large_m`` is by how much more a gauge true at 20 °C reads while the block is at ``work_c``; ``hot_m`` the
-    clearance as it runs, ``wanted`` the finished size before its ± is worked out.
+    clearance as it runs, ``runs_with_m`` what the card wants then, ``wanted`` the finished size before its ± is worked
+    out.
     """
 
     hole: Hole
@@ -61,11 +60,14 @@ class BoreTarget:
     bore_c: float
     piston_c: float
     hot_m: float
+    runs_with_m: float | None
     near: RoundSize | None
     cautions: tuple[str, ...]
 
 
-def target_of(facts: JobFacts, hole: Hole, bore_c: float = BORE_C, piston_c: float = PISTON_C) -> BoreTarget | Phrase:
+def target_of(
+    facts: JobFacts, hole: Hole, bore_c: float | None = None, piston_c: float | None = None
+) -> BoreTarget | Phrase:
     """Return the size that the piston of a hole asks for.
 
     Parameters
@@ -74,8 +76,8 @@ def target_of(facts: JobFacts, hole: Hole, bore_c: float = BORE_C, piston_c: flo
         Everything recorded about the job.
     hole : Hole
         The hole.
-    bore_c, piston_c : float
-        How warm both run. [°C]
+    bore_c, piston_c : float or None
+        How warm both run, None as the card says; as cold as they are read where it says nothing. [°C]
 
     Returns
     -------
@@ -84,11 +86,13 @@ def target_of(facts: JobFacts, hole: Hole, bore_c: float = BORE_C, piston_c: flo
 
     Notes
     -----
-    Skirt across the pin where it is largest, at 20 °C, plus the middle of the clearance that the card wants; GUM 5.1.2
-    [1]_, ISO 1 [2]_ of the module. [m]
+    Skirt across the pin where it is largest, at 20 °C, plus the middle of the clearance that the card wants; where the
+    card wants one as it runs, that decides: GUM 5.1.2 [1]_, ISO 1 [2]_ of the module. [m]
     """
     card = facts.card
-    wanted = sheet_of(card, Quantity.PISTON_CLEARANCE)
+    wanted, runs = sheet_of(card, Quantity.PISTON_CLEARANCE), card.bores.runs_with
+    bore_runs, piston_runs = (REFERENCE_C if one is None else one
+                              for one in (card.bores.bore_runs_c, card.bores.piston_runs_c))  # fmt: skip
     least = None if wanted is None else wanted.least.metres
     greatest = None if wanted is None else wanted.greatest.metres
     if wanted is None or least is None or greatest is None:
@@ -101,20 +105,35 @@ def target_of(facts: JobFacts, hole: Hole, bore_c: float = BORE_C, piston_c: flo
     if not across or survey.relative:
         return _refused(facts, hole, clearance)
     piston = max(across, key=value_of)
+    block, metal = (expansion_of(one, facts.materials) for one in (card.block_material, card.piston_material))
+    window, source = (least, greatest), wanted.least.source
+    if runs.metres is not None:
+        clearance = cold_clearance(value_of(piston), runs.metres, (bore_runs, block), (piston_runs, metal))
+        source = runs.source
+        if not window[0] <= clearance <= window[1]:
+            return _by_habit(runs.metres, clearance, window)
+    bore_c, piston_c = (bore_runs if bore_c is None else bore_c), (piston_runs if piston_c is None else piston_c)
     k, stock = card.coverage_factor, card.bores.hone_stock.metres or 0.0
     size = weighted(((1.0, piston), (1.0, exactly(clearance))))
     finished = stated("finished bore", size, k)
     bored = stated("bored", weighted(((1.0, piston), (1.0, exactly(clearance - stock)))), k)
-    block, metal = (expansion_of(one, facts.materials) for one in (card.block_material, card.piston_material))
     warm = standing_temperatures(facts, "part", "")
     work_c = float(warm[-1].celsius) if warm else None
     hot = clearance_of(Warm(finished.value_m, REFERENCE_C, block), Warm(value_of(piston), REFERENCE_C, metal), bore_c,
                        piston_c)  # fmt: skip
     return BoreTarget(
-        hole, stated("piston", piston, k), size, clearance, least, greatest, wanted.least.source, finished, stock,
+        hole, stated("piston", piston, k), size, clearance, least, greatest, source, finished, stock,
         bored, work_c, None if work_c is None else finished.value_m * block * (work_c - REFERENCE_C), bore_c,
-        piston_c, hot, _near(facts, finished, value_of(piston), (least, greatest)), _cautions(facts, survey, hot),
+        piston_c, hot, runs.metres, _near(facts, finished, value_of(piston), window),
+        _cautions(facts, survey, hot),
     )  # fmt: skip
+
+
+def _by_habit(runs_m: float, cold_m: float, window: tuple[float, float]) -> Phrase:
+    """By the habit of another kind of engine a piston that runs hot seizes: nobody bores to either. [m]"""
+    return Phrase("As it runs, {r} asks for {c} cold, and the card allows {a} to {b}: one of the two is wrong for this "
+                  "engine. Put it right on the card, then a size follows.",
+                  (Term("r", runs_m), Term("c", cold_m), Term("a", window[0]), Term("b", window[1])))  # fmt: skip
 
 
 def _refused(facts: JobFacts, hole: Hole, clearance_m: float) -> Phrase:

@@ -11,6 +11,7 @@ References
 from dataclasses import dataclass
 from enum import StrEnum
 
+from vallostasis.core.boring.faces_kept import faces_kept
 from vallostasis.core.counterbore.dependents import DependentAfter, compression_after, dependents_of
 from vallostasis.core.deck.face import DeckFace, faces_of
 from vallostasis.core.deck.surface import off_at
@@ -106,11 +107,17 @@ class DeckOption:
 
 @dataclass(frozen=True, slots=True)
 class DeckPlan:
-    """Every aim beside each other, and the one that takes least of those that come out in; None where none does."""
+    """Every aim beside each other, and the one that takes least of those that come out in; None where none does.
+
+    ``kept`` says which faces stay as they are; where the card says that of the deck, ``is_kept``, nothing but
+    leaving it is recommended.
+    """
 
     faces: tuple[DeckFace, ...]
     options: tuple[DeckOption, ...]
     least: DeckOption | None
+    kept: tuple[str, ...] = ()
+    is_kept: bool = False
 
 
 def deck_plan(facts: JobFacts, asked_m: float | None = None, land_m: float | None = None) -> DeckPlan:
@@ -141,8 +148,12 @@ def deck_plan(facts: JobFacts, asked_m: float | None = None, land_m: float | Non
     """
     faces = faces_of(facts, land_m)
     found = [_option(facts, aim, faces, cut) for aim, cut in _cuts(facts, faces, asked_m)]
+    is_kept = bool(facts.card.deck_kept.strip())
     good = [one for one in found if one.state is State.IN and not one.why_not]
-    return DeckPlan(faces, tuple(found), min(good, key=lambda one: one.deepest_m, default=None))
+    if is_kept:
+        good = [one for one in good if one.aim is Aim.LEAVE]
+    least = min(good, key=lambda one: one.deepest_m, default=None)
+    return DeckPlan(faces, tuple(found), least, faces_kept(facts), is_kept)
 
 
 Cuts = tuple[float, ...] | str

@@ -10,6 +10,7 @@ from datetime import datetime
 from vallostasis.core.clamping.progress import tightenings_of
 from vallostasis.core.notation.lengths import both_temperatures
 from vallostasis.core.operations.catalogue import OPERATIONS, Disturbance, operation_of
+from vallostasis.core.operations.drops_seen import cold_again_of, heated_for_drops
 from vallostasis.core.records.clamping import Clamp
 from vallostasis.core.records.honing import HoneAim, HoneMarkKind
 from vallostasis.core.records.job_facts import JobFacts
@@ -19,8 +20,6 @@ from vallostasis.core.records.rows import Quantity, ReadingSet
 
 # Read while the block is warm, sizes and heights are those of another temperature: what is read cold counts.
 WARM_READ = (Quantity.PROTRUSION, Quantity.LINER_BORE, Quantity.BLOCK_BORE, Quantity.MAIN_BORE)
-# A block this far from the room is warm. [K] Common practice, no published source.
-COLD_WITHIN_K = 5.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +70,10 @@ def doings_of(facts: JobFacts) -> tuple[Doing, ...]:
         for mark in facts.standing(facts.operation_marks)
         if mark.kind is MarkKind.DONE
     ]
+    found += [Doing(Operation.HEAT, None, one.noted_at, one.noted_by) for one in heated_for_drops(facts)]
+    cold = cold_again_of(facts)
+    if cold is not None:
+        found.append(Doing(Operation.SOAK, None, cold.noted_at, cold.noted_by))
     return tuple(sorted(found, key=lambda one: (one.at, one.operation, one.hole or 0, one.by)))
 
 

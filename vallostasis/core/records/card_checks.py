@@ -78,6 +78,15 @@ def _limit_problems(limits: Limits) -> Iterator[FieldProblem]:
             )
 
 
+def _running_problems(bores: BoreTerms) -> Iterator[FieldProblem]:
+    for name in ("bore_runs_c", "piston_runs_c"):
+        celsius = getattr(bores, name)
+        if celsius is not None and not -60 <= celsius <= 900:
+            yield FieldProblem(f"bores.{name}", "That runs between -60 and 900 °C: type how warm it is at work.")
+        if celsius is None and bores.runs_with.metres is not None:
+            yield FieldProblem(f"bores.{name}", "A clearance as it runs needs both temperatures: type this one too.")
+
+
 def _bore_problems(bores: BoreTerms) -> Iterator[FieldProblem]:
     top, bottom = bores.ring_top.metres, bores.ring_bottom.metres
     if top is not None and bottom is not None and top >= bottom:
@@ -85,11 +94,11 @@ def _bore_problems(bores: BoreTerms) -> Iterator[FieldProblem]:
     wall, least = bores.wall.metres, bores.least_wall.metres
     if wall is not None and least is not None and least >= wall:
         yield FieldProblem("bores.least_wall", "This must be less than the wall by the drawing: check both.")
-    for name in ("hone_stock", "centre_move", "rebore"):
+    for name in ("hone_stock", "centre_move", "rebore", "runs_with"):
         value = getattr(bores, name).metres
         if value is not None and value < 0:
             yield FieldProblem(f"bores.{name}", "This cannot be negative: type its size.")
-    for name in ("ring_top", "ring_bottom", "hone_stock", "centre_move", "wall", "least_wall", "rebore"):
+    for name in ("ring_top", "ring_bottom", "hone_stock", "centre_move", "wall", "least_wall", "rebore", "runs_with"):
         limit: Limit = getattr(bores, name)
         if limit.length is not None and limit.status is SourceStatus.SPECIFICATION and not limit.source.strip():
             yield FieldProblem(f"bores.{name}", NAME_THE_SOURCE)
@@ -97,6 +106,7 @@ def _bore_problems(bores: BoreTerms) -> Iterator[FieldProblem]:
         yield FieldProblem("bores.thrust_hour", "Say on which clock position the thrust side lies, 1 to 12.")
     if bores.plate_torque_nm is not None and not 0 < bores.plate_torque_nm <= 5000:
         yield FieldProblem("bores.plate_torque_nm", "A torque is above nought: type it in N·m.")
+    yield from _running_problems(bores)
     seen = set()
     for index, step in enumerate(bores.ladder):
         if step.oversize.um <= 0 or step.oversize.um in seen:

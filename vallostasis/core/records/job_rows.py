@@ -10,10 +10,13 @@ from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
+from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
+from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
+from vallostasis.core.records.prices import OptionChoice
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
@@ -90,6 +93,8 @@ class JobRows:
     prep_steps: tuple[PrepStep, ...] = ()
     inspections: tuple[Inspection, ...] = ()
     planned_holes: tuple[PlannedHole, ...] = ()
+    matched_places: tuple[MatchedPlace, ...] = ()
+    option_choices: tuple[OptionChoice, ...] = ()
     cut_runs: tuple[CutRun, ...] = ()
     run_passes: tuple[RunPass, ...] = ()
     run_marks: tuple[RunMark, ...] = ()
@@ -106,6 +111,8 @@ class JobRows:
     scans: tuple[Scan, ...] = ()
     pulls: tuple[Pull, ...] = ()
     pull_marks: tuple[PullMark, ...] = ()
+    heat_runs: tuple[HeatRun, ...] = ()
+    heat_marks: tuple[HeatMark, ...] = ()
     probes: tuple[Probe, ...] = ()
     lessons: tuple[Lesson, ...] = ()
     shelf: tuple[ShimLot, ...] = ()

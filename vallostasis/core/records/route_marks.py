@@ -50,6 +50,7 @@ class MarkKind(StrEnum):
     DONE = "done"
     AGAIN = "to be done again"
     LOOKED_OVER = "looked over"
+    ZERO_LOOKED = "probe and zero looked at"
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,6 +137,7 @@ class HoldPoint(StrEnum):
     DECK_JUDGED = "deck judged"
     LOOKED_FOR_CRACKS = "looked for cracks"
     PLUGS_OUT = "plugs out"
+    FACE_KEPT = "face kept"
     SECOND_PERSON = "second person"
 
 

@@ -242,7 +242,8 @@ class BoreTerms:
 
     ``ring_top`` and ``ring_bottom`` bound the travel of the rings below the deck, ``thrust_hour`` is the thrust side
     [h]; ``plate_*`` is how the head is held in the build; ``hone_stock`` and the steps are on the diameter, walls a
-    side; ``centre_move`` is how far a bore may be moved.
+    side; ``centre_move`` is how far a bore may be moved. Bore and piston run at ``bore_runs_c`` and ``piston_runs_c``
+    [°C], and are to have at least ``runs_with`` between them then.
     """
 
     ring_top: Limit = NO_LIMIT
@@ -258,6 +259,9 @@ class BoreTerms:
     least_wall: Limit = NO_LIMIT
     rebore: Limit = NO_LIMIT
     all_alike: bool = True
+    bore_runs_c: float | None = None
+    piston_runs_c: float | None = None
+    runs_with: Limit = NO_LIMIT
     ladder: tuple[LadderStep, ...] = ()
 
 
@@ -288,6 +292,8 @@ class SpecCard:
     stroke: Limit = NO_LIMIT
     clearance_volume_cm3: float | None = None
     heights: tuple[DependentHeight, ...] = ()
+    # Why no surfacer may touch the deck: rings of wire let in, a face matched to another part. Empty where it may.
+    deck_kept: str = ""
     obstructions: tuple[Obstruction, ...] = ()
     bores: BoreTerms = BoreTerms()
     fits: FitTerms = FitTerms()

@@ -13,7 +13,8 @@ from vallostasis.core.honing.rounds import rounds_of
 from vallostasis.core.mains.line import line_of
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.catalogue import OPERATIONS, Scope
-from vallostasis.core.operations.disturbances import COLD_WITHIN_K, doings_of, warmth_words
+from vallostasis.core.operations.disturbances import doings_of, warmth_words
+from vallostasis.core.operations.drops_seen import COLD_WITHIN_K, cold_again_of, warm_block_of
 from vallostasis.core.operations.schools import side_of
 from vallostasis.core.protrusion.measured import deciding_bore, judge_job, protrusion_of
 from vallostasis.core.records.clamping import Clamp
@@ -194,6 +195,9 @@ def _fit_prep(facts: JobFacts, hole: Hole) -> Evidence:
 def _heat(facts: JobFacts) -> Evidence:
     """Marked, and the block written down as warm: what was taken of it cold says nothing of the oven."""
     marked = by_mark(facts, Operation.HEAT, None)
+    warm = warm_block_of(facts)
+    if warm is not None:
+        return Evidence(State.IN, f"block {warm.celsius} °C as a liner dropped", warm.noted_at, warm.noted_by)
     if marked.is_done and not _was_read_warm(facts):
         return Evidence(State.NOT_MEASURED, "temperature of the block not written down", marked.at, marked.by)
     return marked
@@ -219,6 +223,9 @@ def _fit(facts: JobFacts, hole: Hole) -> Evidence:
 def _soak(facts: JobFacts) -> Evidence:
     """Marked, and the block no more than 5 K from the room by the last temperatures taken of both."""
     marked = by_mark(facts, Operation.SOAK, None)
+    dropped = cold_again_of(facts)
+    if dropped is not None:
+        return Evidence(State.IN, "let go within 5 K of the room", dropped.noted_at, dropped.noted_by)
     if not marked.is_done:
         return marked
     heated = [one.at for one in doings_of(facts) if one.operation is Operation.HEAT]

@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from vallostasis.core.bores.decisions import cleaned_up, contradictions
 from vallostasis.core.bores.ladder import ladder_of_engine
+from vallostasis.core.boring.faces_kept import faces_kept
 from vallostasis.core.boring.made_to_bore import made_to_bore
 from vallostasis.core.clamping.progress import tightenings_of, why_not_tight
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
@@ -221,6 +222,10 @@ def _looked_for_cracks(facts: JobFacts, hole: Hole | None, _far: Far) -> str:
     return ", ".join(missing)
 
 
+def _face_kept(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
+    return "; ".join(faces_kept(facts))
+
+
 def _plugs_out(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
     return preparation_of(facts).plugs_missing
 
@@ -230,6 +235,8 @@ HOLDS: tuple[Hold, ...] = (
          (Operation.BORE, Operation.HONE), _piston),
     Hold(HoldPoint.DATUM_AND_PREDICTION, "No cut before the datum is declared and the prediction is in its window",
          (Operation.CUT,), _datum_and_prediction),
+    Hold(HoldPoint.FACE_KEPT, "No surfacer on a face that stays as it is", (Operation.DECK,), _face_kept,
+         each_hole=False),
     Hold(HoldPoint.DECK_JUDGED, "No cut before the deck that depths are counted from is judged flat",
          (Operation.CUT,), _deck_judged, each_hole=False),
     Hold(HoldPoint.LOOKED_FOR_CRACKS, "No cut before ledge and deck were looked at for cracks, and the block held "

@@ -46,7 +46,7 @@ def mark_of(facts: JobFacts, operation: Operation, hole: Hole | None) -> Operati
     marks = [
         one
         for one in facts.standing(facts.operation_marks)
-        if one.operation is operation and one.hole_id == hole_id and one.kind is not MarkKind.LOOKED_OVER
+        if one.operation is operation and one.hole_id == hole_id and one.kind in (MarkKind.DONE, MarkKind.AGAIN)
     ]
     return max(marks, key=lambda one: (one.done_at, one.event), default=None)
 

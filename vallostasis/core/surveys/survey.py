@@ -198,7 +198,7 @@ def _one_reading(facts: JobFacts, quantity: Quantity, part: Part, reading: Readi
     return stated(f"one reading of the {quantity.value}", one, facts.card.coverage_factor).budget
 
 
-def mean_of_set(facts: JobFacts, reading_set: ReadingSet) -> Stated | None:
+def centre_of_set(facts: JobFacts, reading_set: ReadingSet) -> Estimate | None:
     """Centre of one set round the clock, whether it counts now or not; None where nothing of it stands. [m]
 
     Least squares; GUM 5.1.2.
@@ -209,8 +209,13 @@ def mean_of_set(facts: JobFacts, reading_set: ReadingSet) -> Stated | None:
             by_hour.setdefault(reading.hour, []).append(estimate_of_reading(facts, reading, ""))
     if not by_hour:
         return None
-    centre = centre_of([mean_of(one) for one in by_hour.values()], [angle_of_hour(hour) for hour in by_hour])
-    return stated("mean", centre, facts.card.coverage_factor)
+    return centre_of([mean_of(one) for one in by_hour.values()], [angle_of_hour(hour) for hour in by_hour])
+
+
+def mean_of_set(facts: JobFacts, reading_set: ReadingSet) -> Stated | None:
+    """Return the centre of one set with the budget of its ±; None where nothing of it stands. [m] GUM 6.2.1."""
+    centre = centre_of_set(facts, reading_set)
+    return None if centre is None else stated("mean", centre, facts.card.coverage_factor)
 
 
 def _missing_words(feature: Feature, places: tuple[PlaceRead, ...]) -> str:

@@ -18,11 +18,14 @@ from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
+from vallostasis.core.records.prices import OptionChoice
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
@@ -66,6 +69,8 @@ from vallostasis.core.tape.fact_words import (
     drawn_words,
     finding_words,
     fitting_words,
+    heat_mark_words,
+    heat_run_words,
     hold_words,
     hone_mark_words,
     hone_round_words,
@@ -73,8 +78,10 @@ from vallostasis.core.tape.fact_words import (
     inspection_words,
     letters_words,
     look_words,
+    matched_words,
     note_words,
     operation_words,
+    option_words,
     pass_words,
     piston_match_words,
     planned_words,
@@ -103,6 +110,7 @@ from vallostasis.core.tape.whereabouts import (
     on_its_part,
     where_it_is_waived,
     where_it_was_fitted,
+    where_its_drop_is,
     where_its_pull_is,
     where_its_reading_is,
     where_its_round_is,
@@ -153,12 +161,16 @@ class TapeKind(StrEnum):
     HONE_ROUND = "round of the hone"
     HONE_MARK = "on a round"
     PISTON_MATCH = "piston matched"
+    MATCHED = "liner matched"
+    OPTION = "decided"
     TIGHTENING = "tightening"
     BOLT = "bolt"
     SCAN = "scan"
     PROBE = "probe"
     PULL = "pull"
     PULL_MARK = "on a pull"
+    DROP = "drop"
+    DROP_MARK = "drop moment"
 
 
 class Owner(StrEnum):
@@ -254,6 +266,10 @@ FACT_KINDS = (
              OnTape(TapeKind.SCHOOL, school_words, job_wide)),
     FactKind("planned_holes", PlannedHole, "planned_hole", Owner.JOB,
              OnTape(TapeKind.PLAN, planned_words, in_its_hole)),
+    FactKind("matched_places", MatchedPlace, "matched_place", Owner.JOB,
+             OnTape(TapeKind.MATCHED, matched_words, in_its_hole)),
+    FactKind("option_choices", OptionChoice, "option_choice", Owner.JOB,
+             OnTape(TapeKind.OPTION, option_words, in_its_hole)),
     FactKind("cut_runs", CutRun, "cut_run", Owner.JOB, OnTape(TapeKind.RUN, run_words, in_its_hole)),
     FactKind("run_passes", RunPass, "run_pass", Owner.JOB, OnTape(TapeKind.PASS, pass_words, where_its_run_is)),
     FactKind("run_marks", RunMark, "run_mark", Owner.JOB, OnTape(TapeKind.RUN_MARK, run_mark_words, where_its_run_is)),
@@ -284,6 +300,9 @@ FACT_KINDS = (
     FactKind("pulls", Pull, "pull", Owner.JOB, OnTape(TapeKind.PULL, pull_words, in_its_hole)),
     FactKind("pull_marks", PullMark, "pull_mark", Owner.JOB,
              OnTape(TapeKind.PULL_MARK, pull_mark_words, where_its_pull_is)),
+    FactKind("heat_runs", HeatRun, "heat_run", Owner.JOB, OnTape(TapeKind.DROP, heat_run_words, in_its_hole)),
+    FactKind("heat_marks", HeatMark, "heat_mark", Owner.JOB,
+             OnTape(TapeKind.DROP_MARK, heat_mark_words, where_its_drop_is)),
     FactKind("probes", Probe, "probe", Owner.JOB, OnTape(TapeKind.PROBE, probe_words, job_wide)),
     FactKind("waivers", Waiver, "waiver", Owner.JOB, OnTape(TapeKind.WAIVER, waiver_words, where_it_is_waived)),
 )  # fmt: skip

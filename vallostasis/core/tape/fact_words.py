@@ -11,11 +11,14 @@ from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, BoltMarkKind, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneMarkKind, HoneRound, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
+from vallostasis.core.records.prices import OptionChoice
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
@@ -255,6 +258,17 @@ def planned_words(_facts: JobFacts, planned: PlannedHole) -> str:
     return f"planned by “{planned.rule}”: cut to {both_size(planned.depth_um)}, {both_size(planned.shim_um)} shim"
 
 
+def matched_words(facts: JobFacts, matched: MatchedPlace) -> str:
+    """How it stands on the tape, in words."""
+    goes = f"{facts.liner(matched.liner_id).mark} is to go here"
+    return goes if matched.shim_um is None else f"{goes}, the hole cut for a {both_size(matched.shim_um)} shim first"
+
+
+def option_words(_facts: JobFacts, choice: OptionChoice) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"decided: {choice.option}", choice.reason)
+
+
 def pull_words(facts: JobFacts, pull: Pull) -> str:
     """How it stands on the tape, in words."""
     return f"{facts.liner(pull.liner_id).mark} on its way in, {pull.slides.value}, with {pull.tool or 'the hands'}"
@@ -264,6 +278,19 @@ def pull_mark_words(_facts: JobFacts, mark: PullMark) -> str:
     """How it stands on the tape, in words."""
     force = "" if mark.force_kn is None else f", {mark.force_kn} kN"
     return with_more(f"{mark.kind.value} {mark.typed}".strip() + force, mark.words)
+
+
+def heat_run_words(facts: JobFacts, run: HeatRun) -> str:
+    """How it stands on the tape, in words."""
+    return f"{facts.liner(run.liner_id).mark} is to drop, block {run.block_c} °C, liner {run.liner_c} °C"
+
+
+def heat_mark_words(_facts: JobFacts, mark: HeatMark) -> str:
+    """How it stands on the tape, in words: what thermometers said by the seconds is no line of its own."""
+    if mark.was_taken_by_itself:
+        return ""
+    read = f" {mark.celsius} °C" if mark.celsius is not None else f" {mark.typed}" if mark.typed else ""
+    return with_more(f"{mark.kind.value}{read}", mark.words)
 
 
 def run_words(_facts: JobFacts, run: CutRun) -> str:

@@ -6,12 +6,15 @@ from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
 from vallostasis.core.records.once import once
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection
+from vallostasis.core.records.prices import OptionChoice
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
     ClockMark,
@@ -81,7 +84,8 @@ def hole_with(facts: JobFacts, hole_id: UUID) -> Whereabouts:
 
 
 def in_its_hole(
-    facts: JobFacts, fact: Cut | Fitting | PlannedHole | CutRun | Pull | HoneRound | PistonMatch
+    facts: JobFacts,
+    fact: Cut | Fitting | PlannedHole | MatchedPlace | OptionChoice | CutRun | Pull | HeatRun | HoneRound | PistonMatch,
 ) -> Whereabouts:
     """Where it belongs."""
     return hole_with(facts, fact.hole_id)
@@ -146,3 +150,8 @@ def where_its_round_is(facts: JobFacts, mark: HoneMark) -> Whereabouts:
 def where_its_pull_is(facts: JobFacts, mark: PullMark) -> Whereabouts:
     """Where it belongs."""
     return in_its_hole(facts, next(one for one in facts.pulls if one.pull_id == mark.pull_id))
+
+
+def where_its_drop_is(facts: JobFacts, mark: HeatMark) -> Whereabouts:
+    """Where it belongs."""
+    return in_its_hole(facts, next(one for one in facts.heat_runs if one.heat_run_id == mark.heat_run_id))

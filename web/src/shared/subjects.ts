@@ -54,10 +54,15 @@ export const JOB_VIEWS: readonly {
   /** Lenses of which a job has one, where it is not for every job; with a minus, one that it must not have. */
   lens?: Lens | `-${Lens}`
 }[] = [
-  { label: 'Block', name: 'home', of: ['block', 'fit', 'hot-fit', 'conversion'] },
+  { label: 'Block', name: 'home', of: ['block', 'fit', 'hot-fit', 'heat', 'heat-run', 'conversion'] },
   { label: 'Route', name: 'route', of: ['route'] },
   { label: 'Prepare', name: 'prepare', of: ['prepare'] },
-  { label: 'Cut plan', name: 'cut-plan', of: ['cut-plan', 'cut'], lens: 'counterbore' },
+  {
+    label: 'Cut plan',
+    name: 'cut-plan',
+    of: ['cut-plan', 'cut', 'matching', 'swaps', 'options', 'adds-up'],
+    lens: 'counterbore',
+  },
   { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
   {
     label: 'Bores',
@@ -78,6 +83,7 @@ export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly st
   { label: 'Cutters', name: 'cutters', of: ['cutters'] },
   { label: 'Pullers', name: 'press-tools', of: ['press-tools'] },
   { label: 'Plates', name: 'fixtures', of: ['fixtures'] },
+  { label: 'Prices', name: 'prices', of: ['prices'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },
   { label: 'Schools', name: 'schools', of: ['schools'] },
 ]

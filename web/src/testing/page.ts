@@ -35,10 +35,27 @@ const NAMES = [
   'plate',
   'mains',
   'deck',
+  'fit',
+  'heat',
+  'heat-run',
+  'matching',
+  'swaps',
+  'adds-up',
+  'options',
   'job-card',
   'strip-record',
 ]
-const SHOP = ['shop', 'cabinet', 'shelf', 'cutters', 'press-tools', 'fixtures', 'studies', 'schools']
+const SHOP = [
+  'shop',
+  'cabinet',
+  'shelf',
+  'cutters',
+  'press-tools',
+  'fixtures',
+  'prices',
+  'studies',
+  'schools',
+]
 
 /** An undo that has nothing to take back. */
 const undoOf = () => ({

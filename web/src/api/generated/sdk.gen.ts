@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginHoneRoundData, BeginHoneRoundErrors, BeginHoneRoundResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BeginTighteningData, BeginTighteningErrors, BeginTighteningResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBoringPassesData, ComputeBoringPassesErrors, ComputeBoringPassesResponses, ComputeBoringTimeData, ComputeBoringTimeErrors, ComputeBoringTimeResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCentringData, ComputeCentringErrors, ComputeCentringResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeCrossHatchData, ComputeCrossHatchErrors, ComputeCrossHatchResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeFinishSizeData, ComputeFinishSizeErrors, ComputeFinishSizeResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHeightsData, ComputeHeightsErrors, ComputeHeightsResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeRodSweepData, ComputeRodSweepErrors, ComputeRodSweepResponses, ComputeRunningClearanceData, ComputeRunningClearanceErrors, ComputeRunningClearanceResponses, ComputeSealGlandData, ComputeSealGlandErrors, ComputeSealGlandResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeSweptVolumeData, ComputeSweptVolumeErrors, ComputeSweptVolumeResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListFixturesData, ListFixturesErrors, ListFixturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkBoltData, MarkBoltErrors, MarkBoltResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnHoneRoundData, NoteOnHoneRoundErrors, NoteOnHoneRoundResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBoringData, ReadBoringErrors, ReadBoringResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadClampingData, ReadClampingErrors, ReadClampingResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadConversionData, ReadConversionErrors, ReadConversionResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadDeckPlanData, ReadDeckPlanErrors, ReadDeckPlanResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHolesHeldData, ReadHolesHeldErrors, ReadHolesHeldResponses, ReadHoningData, ReadHoningErrors, ReadHoningResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadLinerLabelData, ReadLinerLabelErrors, ReadLinerLabelResponses, ReadMainsData, ReadMainsErrors, ReadMainsResponses, ReadMatchSheetData, ReadMatchSheetErrors, ReadMatchSheetResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordBarSettingData, RecordBarSettingErrors, RecordBarSettingResponses, RecordBoringPassData, RecordBoringPassErrors, RecordBoringPassResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RecordPistonMatchData, RecordPistonMatchErrors, RecordPistonMatchResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveFixtureData, SaveFixtureErrors, SaveFixtureResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SetHoneData, SetHoneErrors, SetHoneResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StopHoneRoundData, StopHoneRoundErrors, StopHoneRoundResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeClampOffData, TakeClampOffErrors, TakeClampOffResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddCardData, AddCardErrors, AddCardResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginDropData, BeginDropErrors, BeginDropResponses, BeginHoneRoundData, BeginHoneRoundErrors, BeginHoneRoundResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BeginTighteningData, BeginTighteningErrors, BeginTighteningResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseMatchingData, ChooseMatchingErrors, ChooseMatchingResponses, ChooseOptionData, ChooseOptionErrors, ChooseOptionResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBoringPassesData, ComputeBoringPassesErrors, ComputeBoringPassesResponses, ComputeBoringTimeData, ComputeBoringTimeErrors, ComputeBoringTimeResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCarryAndDropData, ComputeCarryAndDropErrors, ComputeCarryAndDropResponses, ComputeCentringData, ComputeCentringErrors, ComputeCentringResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeColdShrinkData, ComputeColdShrinkErrors, ComputeColdShrinkResponses, ComputeCoolingData, ComputeCoolingErrors, ComputeCoolingResponses, ComputeCrossHatchData, ComputeCrossHatchErrors, ComputeCrossHatchResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDewData, ComputeDewErrors, ComputeDewResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeFilmData, ComputeFilmErrors, ComputeFilmResponses, ComputeFinishSizeData, ComputeFinishSizeErrors, ComputeFinishSizeResponses, ComputeFrostData, ComputeFrostErrors, ComputeFrostResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHeightsData, ComputeHeightsErrors, ComputeHeightsResponses, ComputeHoleGrowthData, ComputeHoleGrowthErrors, ComputeHoleGrowthResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeInTheBoreData, ComputeInTheBoreErrors, ComputeInTheBoreResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeRodSweepData, ComputeRodSweepErrors, ComputeRodSweepResponses, ComputeRoomAirData, ComputeRoomAirErrors, ComputeRoomAirResponses, ComputeRunningClearanceData, ComputeRunningClearanceErrors, ComputeRunningClearanceResponses, ComputeSealGlandData, ComputeSealGlandErrors, ComputeSealGlandResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeSweptVolumeData, ComputeSweptVolumeErrors, ComputeSweptVolumeResponses, ComputeTemperaturesData, ComputeTemperaturesErrors, ComputeTemperaturesResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListFixturesData, ListFixturesErrors, ListFixturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListPricesData, ListPricesErrors, ListPricesResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkBoltData, MarkBoltErrors, MarkBoltResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MatchLinersData, MatchLinersErrors, MatchLinersResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnDropData, NoteOnDropErrors, NoteOnDropResponses, NoteOnHoneRoundData, NoteOnHoneRoundErrors, NoteOnHoneRoundResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBoringData, ReadBoringErrors, ReadBoringResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadClampingData, ReadClampingErrors, ReadClampingResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadConversionData, ReadConversionErrors, ReadConversionResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadDeckPlanData, ReadDeckPlanErrors, ReadDeckPlanResponses, ReadDropData, ReadDropErrors, ReadDropResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHeatPlanData, ReadHeatPlanErrors, ReadHeatPlanResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHolesHeldData, ReadHolesHeldErrors, ReadHolesHeldResponses, ReadHoningData, ReadHoningErrors, ReadHoningResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadLinerLabelData, ReadLinerLabelErrors, ReadLinerLabelResponses, ReadMainsData, ReadMainsErrors, ReadMainsResponses, ReadMatchingData, ReadMatchingErrors, ReadMatchingResponses, ReadMatchSheetData, ReadMatchSheetErrors, ReadMatchSheetResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadOptionsData, ReadOptionsErrors, ReadOptionsResponses, ReadPartOrderData, ReadPartOrderErrors, ReadPartOrderPdfData, ReadPartOrderPdfErrors, ReadPartOrderPdfResponses, ReadPartOrderResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomAirData, ReadRoomAirErrors, ReadRoomAirResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadSwapsData, ReadSwapsErrors, ReadSwapsResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordBarSettingData, RecordBarSettingErrors, RecordBarSettingResponses, RecordBoringPassData, RecordBoringPassErrors, RecordBoringPassResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RecordPistonMatchData, RecordPistonMatchErrors, RecordPistonMatchResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveFixtureData, SaveFixtureErrors, SaveFixtureResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SetHoneData, SetHoneErrors, SetHoneResponses, SetPriceData, SetPriceErrors, SetPriceResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StopHoneRoundData, StopHoneRoundErrors, StopHoneRoundResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeClampOffData, TakeClampOffErrors, TakeClampOffResponses, TakeDropTemperaturesData, TakeDropTemperaturesErrors, TakeDropTemperaturesResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TellHolesFromLinersData, TellHolesFromLinersErrors, TellHolesFromLinersResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, TryCausesData, TryCausesErrors, TryCausesResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WeighCausesData, WeighCausesErrors, WeighCausesResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -883,6 +883,209 @@ export const computeInsertion = <ThrowOnError extends boolean = false>(options: 
 });
 
 /**
+ * Read Heat Plan
+ *
+ * Plan the drop of a liner: temperatures, window, water; by the worst pair of readings.
+ */
+export const readHeatPlan = <ThrowOnError extends boolean = false>(options: Options<ReadHeatPlanData, ThrowOnError>) => (options.client ?? client).get<ReadHeatPlanResponses, ReadHeatPlanErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/heat/{hole}', ...options });
+
+/**
+ * Read Room Air
+ *
+ * Tell the air of a room while dry ice or nitrogen boils off in it.
+ */
+export const readRoomAir = <ThrowOnError extends boolean = false>(options?: Options<ReadRoomAirData, ThrowOnError>) => (options?.client ?? client).get<ReadRoomAirResponses, ReadRoomAirErrors, ThrowOnError>({ url: '/api/heat/room', ...options });
+
+/**
+ * Read Drop
+ *
+ * The drop of a hole as it stands, its window worked out anew with all that was read.
+ */
+export const readDrop = <ThrowOnError extends boolean = false>(options: Options<ReadDropData, ThrowOnError>) => (options.client ?? client).get<ReadDropResponses, ReadDropErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/heat/{hole}/run', ...options });
+
+/**
+ * Begin Drop
+ *
+ * Begin a drop; 409 where one is under way, a liner is in, or hold points stand before it.
+ */
+export const beginDrop = <ThrowOnError extends boolean = false>(options: Options<BeginDropData, ThrowOnError>) => (options.client ?? client).post<BeginDropResponses, BeginDropErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/heat/{hole}/run',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Note On Drop
+ *
+ * Write down a moment, a feel, a temperature or a height of a drop.
+ */
+export const noteOnDrop = <ThrowOnError extends boolean = false>(options: Options<NoteOnDropData, ThrowOnError>) => (options.client ?? client).post<NoteOnDropResponses, NoteOnDropErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/heat/{hole}/run/{heat_run_id}/marks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Take Drop Temperatures
+ *
+ * Write down what the thermometers of block, liner and room say now, where it is time for it.
+ */
+export const takeDropTemperatures = <ThrowOnError extends boolean = false>(options: Options<TakeDropTemperaturesData, ThrowOnError>) => (options.client ?? client).post<TakeDropTemperaturesResponses, TakeDropTemperaturesErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/heat/{hole}/run/{heat_run_id}/temperatures',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Temperatures
+ *
+ * Tell which temperature a clearance asks for, by constant expansions.
+ */
+export const computeTemperatures = <ThrowOnError extends boolean = false>(options: Options<ComputeTemperaturesData, ThrowOnError>) => (options.client ?? client).post<ComputeTemperaturesResponses, ComputeTemperaturesErrors, ThrowOnError>({
+    url: '/api/compute/temperatures',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Cold Shrink
+ *
+ * Tell the clearance with expansions that fall with the cold, beside the usual sum.
+ */
+export const computeColdShrink = <ThrowOnError extends boolean = false>(options: Options<ComputeColdShrinkData, ThrowOnError>) => (options.client ?? client).post<ComputeColdShrinkResponses, ComputeColdShrinkErrors, ThrowOnError>({
+    url: '/api/compute/cold-shrink',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Film
+ *
+ * Tell what a film of air carries off a vertical face.
+ */
+export const computeFilm = <ThrowOnError extends boolean = false>(options: Options<ComputeFilmData, ThrowOnError>) => (options.client ?? client).post<ComputeFilmResponses, ComputeFilmErrors, ThrowOnError>({
+    url: '/api/compute/film',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Cooling
+ *
+ * Follow a part that cools or warms in air.
+ */
+export const computeCooling = <ThrowOnError extends boolean = false>(options: Options<ComputeCoolingData, ThrowOnError>) => (options.client ?? client).post<ComputeCoolingResponses, ComputeCoolingErrors, ThrowOnError>({
+    url: '/api/compute/cooling',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute In The Bore
+ *
+ * Follow a liner that is in its hole, over a gap of air that closes.
+ */
+export const computeInTheBore = <ThrowOnError extends boolean = false>(options: Options<ComputeInTheBoreData, ThrowOnError>) => (options.client ?? client).post<ComputeInTheBoreResponses, ComputeInTheBoreErrors, ThrowOnError>({
+    url: '/api/compute/in-the-bore',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Carry And Drop
+ *
+ * Carry a liner, drop it in, and follow it.
+ */
+export const computeCarryAndDrop = <ThrowOnError extends boolean = false>(options: Options<ComputeCarryAndDropData, ThrowOnError>) => (options.client ?? client).post<ComputeCarryAndDropResponses, ComputeCarryAndDropErrors, ThrowOnError>({
+    url: '/api/compute/carry-and-drop',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Hole Growth
+ *
+ * Tell how a hole grows: by the area mean of its wall, not by its face.
+ */
+export const computeHoleGrowth = <ThrowOnError extends boolean = false>(options: Options<ComputeHoleGrowthData, ThrowOnError>) => (options.client ?? client).post<ComputeHoleGrowthResponses, ComputeHoleGrowthErrors, ThrowOnError>({
+    url: '/api/compute/hole-growth',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Dew
+ *
+ * Tell the dew point of air.
+ */
+export const computeDew = <ThrowOnError extends boolean = false>(options: Options<ComputeDewData, ThrowOnError>) => (options.client ?? client).post<ComputeDewResponses, ComputeDewErrors, ThrowOnError>({
+    url: '/api/compute/dew',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Frost
+ *
+ * Tell what gathers on a cold face.
+ */
+export const computeFrost = <ThrowOnError extends boolean = false>(options: Options<ComputeFrostData, ThrowOnError>) => (options.client ?? client).post<ComputeFrostResponses, ComputeFrostErrors, ThrowOnError>({
+    url: '/api/compute/frost',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Compute Room Air
+ *
+ * Tell the air of a room while dry ice or nitrogen boils off in it.
+ */
+export const computeRoomAir = <ThrowOnError extends boolean = false>(options: Options<ComputeRoomAirData, ThrowOnError>) => (options.client ?? client).post<ComputeRoomAirResponses, ComputeRoomAirErrors, ThrowOnError>({
+    url: '/api/compute/room-air',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Read Clamping
  *
  * Return plate and caps of a job.
@@ -965,6 +1168,20 @@ export const saveFixture = <ThrowOnError extends boolean = false>(options: Optio
  * Each hole and its piston.
  */
 export const readMatchSheet = <ThrowOnError extends boolean = false>(options: Options<ReadMatchSheetData, ThrowOnError>) => (options.client ?? client).get<ReadMatchSheetResponses, ReadMatchSheetErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/pistons', ...options });
+
+/**
+ * Read Part Order
+ *
+ * What is ordered to a bore as it was read, or to the step that was decided.
+ */
+export const readPartOrder = <ThrowOnError extends boolean = false>(options: Options<ReadPartOrderData, ThrowOnError>) => (options.client ?? client).get<ReadPartOrderResponses, ReadPartOrderErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/pistons/{hole}/order', ...options });
+
+/**
+ * Read Part Order Pdf
+ *
+ * Order of one hole as PDF: drawing, sizes, and what was agreed besides as it was typed.
+ */
+export const readPartOrderPdf = <ThrowOnError extends boolean = false>(options: Options<ReadPartOrderPdfData, ThrowOnError>) => (options.client ?? client).get<ReadPartOrderPdfResponses, ReadPartOrderPdfErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/pistons/{hole}/order.pdf', ...options });
 
 /**
  * Record Piston Match
@@ -1238,6 +1455,132 @@ export const computeRodSweep = <ThrowOnError extends boolean = false>(options: O
  * Plan the cut of a deck for every aim.
  */
 export const readDeckPlan = <ThrowOnError extends boolean = false>(options: Options<ReadDeckPlanData, ThrowOnError>) => (options.client ?? client).get<ReadDeckPlanResponses, ReadDeckPlanErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/deck', ...options });
+
+/**
+ * Read Matching
+ *
+ * Match the liners of a job to its holes, one goal after the other, each proven or with what is known of it.
+ */
+export const readMatching = <ThrowOnError extends boolean = false>(options: Options<ReadMatchingData, ThrowOnError>) => (options.client ?? client).get<ReadMatchingResponses, ReadMatchingErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/matching', ...options });
+
+/**
+ * Choose Matching
+ *
+ * Choose an arrangement; it is refused where it is not the one that was seen.
+ */
+export const chooseMatching = <ThrowOnError extends boolean = false>(options: Options<ChooseMatchingData, ThrowOnError>) => (options.client ?? client).post<ChooseMatchingResponses, ChooseMatchingErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/matching',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Swaps
+ *
+ * Tell holes from liners by every fitting that was read.
+ */
+export const readSwaps = <ThrowOnError extends boolean = false>(options: Options<ReadSwapsData, ThrowOnError>) => (options.client ?? client).get<ReadSwapsResponses, ReadSwapsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/swaps', ...options });
+
+/**
+ * Read Options
+ *
+ * Lay side by side what can be done about a hole: every hole afterwards, what moves with it, what it costs.
+ */
+export const readOptions = <ThrowOnError extends boolean = false>(options: Options<ReadOptionsData, ThrowOnError>) => (options.client ?? client).get<ReadOptionsResponses, ReadOptionsErrors, ThrowOnError>({ url: '/api/jobs/{job_id}/options/{hole}', ...options });
+
+/**
+ * Choose Option
+ *
+ * Decide what is done about a hole.
+ */
+export const chooseOption = <ThrowOnError extends boolean = false>(options: Options<ChooseOptionData, ThrowOnError>) => (options.client ?? client).post<ChooseOptionResponses, ChooseOptionErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/options/{hole}',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * List Prices
+ *
+ * Return the price list of the shop, the usual numbers where nobody set any.
+ */
+export const listPrices = <ThrowOnError extends boolean = false>(options?: Options<ListPricesData, ThrowOnError>) => (options?.client ?? client).get<ListPricesResponses, ListPricesErrors, ThrowOnError>({ url: '/api/prices', ...options });
+
+/**
+ * Set Price
+ *
+ * Set a price; the list as it is then.
+ */
+export const setPrice = <ThrowOnError extends boolean = false>(options: Options<SetPriceData, ThrowOnError>) => (options.client ?? client).post<SetPriceResponses, SetPriceErrors, ThrowOnError>({
+    url: '/api/prices',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Match Liners
+ *
+ * Match liners to holes: fewest outside, fewest cut, least between neighbours, least spread, fewest moved.
+ */
+export const matchLiners = <ThrowOnError extends boolean = false>(options: Options<MatchLinersData, ThrowOnError>) => (options.client ?? client).post<MatchLinersResponses, MatchLinersErrors, ThrowOnError>({
+    url: '/api/compute/matching',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Try Causes
+ *
+ * Weigh what may be behind the residuals, with what checks have read or would read; nothing is recorded.
+ */
+export const tryCauses = <ThrowOnError extends boolean = false>(options: Options<TryCausesData, ThrowOnError>) => (options.client ?? client).post<TryCausesResponses, TryCausesErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/causes/try',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Tell Holes From Liners
+ *
+ * Tell holes from liners by least squares, P = h + l, and propose the exchange that would tell most.
+ */
+export const tellHolesFromLiners = <ThrowOnError extends boolean = false>(options: Options<TellHolesFromLinersData, ThrowOnError>) => (options.client ?? client).post<TellHolesFromLinersResponses, TellHolesFromLinersErrors, ThrowOnError>({
+    url: '/api/compute/swap-effects',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Weigh Causes
+ *
+ * Weigh causes by how well they explain the residuals of all holes.
+ */
+export const weighCauses = <ThrowOnError extends boolean = false>(options: Options<WeighCausesData, ThrowOnError>) => (options.client ?? client).post<WeighCausesResponses, WeighCausesErrors, ThrowOnError>({
+    url: '/api/compute/causes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
 /**
  * Read Strip Record

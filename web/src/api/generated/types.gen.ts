@@ -213,6 +213,38 @@ export type BandView = {
 };
 
 /**
+ * BarNoteView
+ *
+ * What was written of a tool or a set-up as another engine of the same iron was bored.
+ */
+export type BarNoteView = {
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Of
+     */
+    of: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Said At
+     */
+    said_at: string;
+    /**
+     * Said By
+     */
+    said_by: string;
+};
+
+/**
  * BentView
  *
  * A liner held square in registers that are off. [m], [N], [Pa], [rad]
@@ -1247,6 +1279,12 @@ export type BoreTargetView = {
      * Hot M
      */
     hot_m: number;
+    /**
+     * Runs With M
+     *
+     * The clearance that the card wants as it runs.
+     */
+    runs_with_m: number | null;
     near: RoundSizeView | null;
     /**
      * Cautions
@@ -1261,7 +1299,8 @@ export type BoreTargetView = {
  *
  * ``ring_top`` and ``ring_bottom`` bound the travel of the rings below the deck, ``thrust_hour`` is the thrust side
  * [h]; ``plate_*`` is how the head is held in the build; ``hone_stock`` and the steps are on the diameter, walls a
- * side; ``centre_move`` is how far a bore may be moved.
+ * side; ``centre_move`` is how far a bore may be moved. Bore and piston run at ``bore_runs_c`` and ``piston_runs_c``
+ * [°C], and are to have at least ``runs_with`` between them then.
  */
 export type BoreTerms = {
     ring_top?: Limit;
@@ -1292,6 +1331,15 @@ export type BoreTerms = {
      * All Alike
      */
     all_alike?: boolean;
+    /**
+     * Bore Runs C
+     */
+    bore_runs_c?: number | null;
+    /**
+     * Piston Runs C
+     */
+    piston_runs_c?: number | null;
+    runs_with?: Limit;
     /**
      * Ladder
      */
@@ -1516,6 +1564,22 @@ export type BoringView = {
     refused: PhraseView | null;
     ledger: LedgerView;
     setting: SettingView | null;
+    /**
+     * Zero Due
+     *
+     * Why probe and zero are to be looked at before the next pass; empty where not.
+     */
+    zero_due: string;
+    /**
+     * Material
+     */
+    material: string;
+    /**
+     * Notes
+     *
+     * What was written of tools and set-ups on such iron in other jobs.
+     */
+    notes: Array<BarNoteView>;
 };
 
 /**
@@ -2061,6 +2125,122 @@ export type CardWithVersions = {
 };
 
 /**
+ * CarryAndDropAnswer
+ *
+ * What it enters with, and how long it stays clear; null where it always does.
+ */
+export type CarryAndDropAnswer = {
+    /**
+     * Clearance If Inserted After M
+     */
+    clearance_if_inserted_after_m: Array<number>;
+    /**
+     * Liner At Insertion C
+     */
+    liner_at_insertion_c: number;
+    /**
+     * Block At Insertion C
+     */
+    block_at_insertion_c: number;
+    /**
+     * Clearance At Insertion M
+     */
+    clearance_at_insertion_m: number;
+    /**
+     * Time In Bore To Loss S
+     */
+    time_in_bore_to_loss_s: number | null;
+    /**
+     * Carry Time To Zero Clearance S
+     */
+    carry_time_to_zero_clearance_s: number | null;
+};
+
+/**
+ * CarryAndDropRequest
+ *
+ * A liner carried through the air, then dropped in; the block is one node with its whole mass.
+ */
+export type CarryAndDropRequest = {
+    /**
+     * Liner Id M
+     *
+     * [m]
+     */
+    liner_id_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Hole Diameter M
+     *
+     * [m]
+     */
+    hole_diameter_m: number;
+    /**
+     * Length M
+     *
+     * [m]
+     */
+    length_m: number;
+    liner: StuffBody;
+    block: StuffBody;
+    /**
+     * T0 C
+     *
+     * [°C]
+     */
+    T0_c?: number;
+    /**
+     * K Air W Mk
+     */
+    k_air_w_mk?: number;
+    /**
+     * Carry Time S
+     *
+     * [s]
+     */
+    carry_time_s: number;
+    /**
+     * Carry Times To Tabulate S
+     */
+    carry_times_to_tabulate_s?: Array<number>;
+    /**
+     * Liner Start C
+     *
+     * [°C]
+     */
+    liner_start_c: number;
+    /**
+     * Block Start C
+     *
+     * [°C]
+     */
+    block_start_c: number;
+    /**
+     * Air C
+     *
+     * [°C]
+     */
+    air_c: number;
+    /**
+     * H Liner W M2K
+     */
+    h_liner_w_m2k: number;
+    /**
+     * Block Mass Kg
+     */
+    block_mass_kg: number;
+    /**
+     * Block Ha W K
+     */
+    block_hA_w_k: number;
+};
+
+/**
  * CatalogueRow
  *
  * One feature as the catalogue describes it.
@@ -2113,6 +2293,78 @@ export type CatalogueRow = {
      * Asks Liner
      */
     asks_liner: boolean;
+};
+
+/**
+ * CausesAnswer
+ *
+ * Whether all adds up, and otherwise causes by weight and the check that tells most a minute. [1]
+ */
+export type CausesAnswer = {
+    /**
+     * Adds Up
+     */
+    adds_up: boolean;
+    /**
+     * Far Off
+     */
+    far_off: number;
+    /**
+     * Explained
+     */
+    explained: Array<ExplainedView>;
+    next: NextCheckView | null;
+};
+
+/**
+ * CausesRequest
+ *
+ * Residuals of the holes in their order along the block, what they share, what checks have read. [m]
+ */
+export type CausesRequest = {
+    /**
+     * Holes
+     */
+    holes: Array<ResidualBody>;
+    /**
+     * Shared U M
+     */
+    shared_u_m?: number;
+    /**
+     * Findings
+     */
+    findings?: Array<FoundBody>;
+};
+
+/**
+ * CausesView
+ *
+ * What does not add up; ``why_not`` alone where no pattern can be seen, no causes where everything adds up.
+ */
+export type CausesView = {
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Holes
+     */
+    holes: Array<HoleResidualView>;
+    /**
+     * Far Off
+     *
+     * In joint standard uncertainties; below three nothing is claimed.
+     */
+    far_off: number;
+    /**
+     * Explained
+     */
+    explained: Array<ExplainedView>;
+    proposed: NextCheckView | null;
+    /**
+     * Missing
+     */
+    missing: Array<string>;
 };
 
 /**
@@ -2274,6 +2526,59 @@ export type CheckView = {
 };
 
 /**
+ * ChooseMatchingBody
+ *
+ * The arrangement that is chosen: as it was wished, and the liner of each hole in turn as it was seen.
+ */
+export type ChooseMatchingBody = {
+    /**
+     * Locked
+     */
+    locked?: Array<number>;
+    /**
+     * Goals
+     */
+    goals?: Array<Goal>;
+    /**
+     * Cuts
+     */
+    cuts?: boolean;
+    /**
+     * Order
+     */
+    order: Array<string>;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * ChooseOptionBody
+ *
+ * What is decided about a hole and why; the client makes the id.
+ */
+export type ChooseOptionBody = {
+    /**
+     * Option Choice Id
+     */
+    option_choice_id: string;
+    option: OptionKind;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Worth
+     */
+    worth?: number | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * ChoosePlanBody
  *
  * The plan that is chosen: its rule, and the face that depths are counted from.
@@ -2302,6 +2607,58 @@ export type ChoosePlanBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * ChosenMatchingView
+ *
+ * The matching that was chosen last, by whom and when, and its steps.
+ */
+export type ChosenMatchingView = {
+    /**
+     * Chosen At
+     */
+    chosen_at: string;
+    /**
+     * Chosen By
+     */
+    chosen_by: string;
+    /**
+     * Steps
+     */
+    steps: Array<TrayStepView>;
+    /**
+     * Is Done
+     */
+    is_done: boolean;
+};
+
+/**
+ * ChosenOption
+ *
+ * What was decided, by whom, when and why.
+ */
+export type ChosenOption = {
+    /**
+     * Option
+     */
+    option: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Worth
+     */
+    worth: number | null;
+    /**
+     * Chosen At
+     */
+    chosen_at: string;
+    /**
+     * Chosen By
+     */
+    chosen_by: string;
 };
 
 /**
@@ -2773,6 +3130,92 @@ export type CodeView = {
 };
 
 /**
+ * ColdShrinkAnswer
+ *
+ * The clearance by both courses, and by what both have at the reference.
+ */
+export type ColdShrinkAnswer = {
+    /**
+     * Liner Strain
+     */
+    liner_strain: number;
+    /**
+     * Liner Mean Alpha Per K
+     */
+    liner_mean_alpha_per_k: number;
+    /**
+     * Block Mean Alpha Per K
+     */
+    block_mean_alpha_per_k: number;
+    /**
+     * Clearance M
+     */
+    clearance_m: number;
+    /**
+     * Clearance Constant Alpha M
+     */
+    clearance_constant_alpha_m: number;
+    /**
+     * Constant Alpha Overstates By M
+     */
+    constant_alpha_overstates_by_m: number;
+};
+
+/**
+ * ColdShrinkRequest
+ *
+ * A liner and a hole, each with the course of its expansion. [m], [K], [1e-6/K]
+ */
+export type ColdShrinkRequest = {
+    /**
+     * Hole Diameter M
+     *
+     * [m]
+     */
+    hole_diameter_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Liner Temperature C
+     *
+     * [°C]
+     */
+    liner_temperature_c: number;
+    /**
+     * Block Temperature C
+     *
+     * [°C]
+     */
+    block_temperature_c: number;
+    /**
+     * T0 C
+     *
+     * [°C]
+     */
+    T0_c?: number;
+    /**
+     * Liner Alpha T K
+     */
+    liner_alpha_T_k: Array<number>;
+    /**
+     * Liner Alpha 1E6
+     */
+    liner_alpha_1e6: Array<number>;
+    /**
+     * Block Alpha T K
+     */
+    block_alpha_T_k: Array<number>;
+    /**
+     * Block Alpha 1E6
+     */
+    block_alpha_1e6: Array<number>;
+};
+
+/**
  * ComponentsView
  *
  * Standard deviations of one model [m] and what they mean.
@@ -2939,6 +3382,66 @@ export type ConversionView = {
      * Order
      */
     order: Array<PhraseView>;
+};
+
+/**
+ * CoolingAnswer
+ *
+ * Its time constant [s], its temperatures [°C], when it is at 110 °C: null where it never is.
+ */
+export type CoolingAnswer = {
+    /**
+     * Time Constant S
+     */
+    time_constant_s: number;
+    /**
+     * Temperature C
+     */
+    temperature_c: Array<number>;
+    /**
+     * Time To 110C S
+     */
+    time_to_110C_s: number | null;
+};
+
+/**
+ * CoolingRequest
+ *
+ * A part of one node in air.
+ */
+export type CoolingRequest = {
+    /**
+     * Mass Kg
+     */
+    mass_kg: number;
+    /**
+     * Specific Heat
+     */
+    specific_heat: number;
+    /**
+     * Area M2
+     */
+    area_m2: number;
+    /**
+     * H W M2K
+     */
+    h_w_m2k: number;
+    /**
+     * T Start C
+     *
+     * [°C]
+     */
+    T_start_c: number;
+    /**
+     * Air C
+     *
+     * [°C]
+     */
+    air_c: number;
+    /**
+     * Times S
+     */
+    times_s: Array<number>;
 };
 
 /**
@@ -4150,9 +4653,15 @@ export type DeckPlanView = {
     /**
      * Kept
      *
-     * Faces that stay as they are, as somebody wrote them down.
+     * Faces that stay as they are, and why.
      */
     kept: Array<string>;
+    /**
+     * Is Kept
+     *
+     * The card says that the deck stays as it is: no cut of it is recommended.
+     */
+    is_kept: boolean;
     /**
      * Caution
      */
@@ -4382,6 +4891,54 @@ export type DeviceView = {
 };
 
 /**
+ * DewAnswer
+ *
+ * What the air holds; whether water gathers on the face, null where none was asked about.
+ */
+export type DewAnswer = {
+    /**
+     * Humidity Ratio Kg Kg
+     */
+    humidity_ratio_kg_kg: number;
+    /**
+     * Dew Point C
+     */
+    dew_point_c: number;
+    /**
+     * Frost Point C
+     */
+    frost_point_c: number;
+    /**
+     * Gathers
+     */
+    gathers: boolean | null;
+};
+
+/**
+ * DewRequest
+ *
+ * The air of a room, and a face in it where one is asked about.
+ */
+export type DewRequest = {
+    /**
+     * Dry Bulb C
+     */
+    dry_bulb_c: number;
+    /**
+     * Relative Humidity
+     */
+    relative_humidity: number;
+    /**
+     * Pressure Pa
+     */
+    pressure_pa?: number;
+    /**
+     * Surface C
+     */
+    surface_c?: number | null;
+};
+
+/**
  * DirectionView
  *
  * One direction of a main bore, now and before the work. [m], [deg]
@@ -4524,6 +5081,425 @@ export type Drawing = 'tracks' | 'grid' | 'start';
  * How a zero moved between two looks at it.
  */
 export type Drift = 'somewhere between' | 'before all of them';
+
+/**
+ * DropBody
+ *
+ * A drop to begin, as it was tried. The client makes the id. [°C], [m], [s], [kg]
+ */
+export type DropBody = {
+    /**
+     * Heat Run Id
+     */
+    heat_run_id: string;
+    /**
+     * Liner Mark
+     */
+    liner_mark: string;
+    /**
+     * Block C
+     */
+    block_c: number;
+    /**
+     * Liner C
+     */
+    liner_c: number;
+    /**
+     * Wanted M
+     */
+    wanted_m: number;
+    /**
+     * Air C
+     */
+    air_c: number;
+    /**
+     * Humidity
+     */
+    humidity: number;
+    /**
+     * Enter S
+     */
+    enter_s: number;
+    /**
+     * Home S
+     */
+    home_s: number;
+    /**
+     * Block Kg
+     */
+    block_kg: number;
+    /**
+     * Pocket Wet
+     */
+    pocket_wet?: boolean;
+    /**
+     * Greased
+     */
+    greased?: boolean;
+    /**
+     * Drops
+     */
+    drops?: string;
+    /**
+     * Calls
+     */
+    calls?: string;
+    /**
+     * Hold Reason
+     */
+    hold_reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * DropCheckView
+ *
+ * Something looked at before anything is hot or cold.
+ */
+export type DropCheckView = {
+    kind: HeatMarkKind;
+    /**
+     * Done By
+     */
+    done_by: string;
+};
+
+/**
+ * DropMarkBody
+ *
+ * Something looked at, done, felt or read on a drop.
+ */
+export type DropMarkBody = {
+    /**
+     * Heat Mark Id
+     */
+    heat_mark_id: string;
+    kind: HeatMarkKind;
+    /**
+     * Celsius
+     */
+    celsius?: string;
+    /**
+     * Height
+     */
+    height?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * At
+     *
+     * When it was, by this server's clock; the link may be slow.
+     */
+    at?: string | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * DropMarkView
+ *
+ * Something noted of a drop, and how long after leaving the cold. [s]
+ */
+export type DropMarkView = {
+    /**
+     * Heat Mark Id
+     */
+    heat_mark_id: string;
+    kind: HeatMarkKind;
+    /**
+     * Seconds
+     */
+    seconds: number | null;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+};
+
+/**
+ * DropPageView
+ *
+ * Everything that the screen of a drop shows.
+ */
+export type DropPageView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Now
+     */
+    now: string;
+    /**
+     * Is Filled
+     */
+    is_filled: boolean;
+    drop: DropView | null;
+    /**
+     * Others
+     */
+    others: Array<NextLinerView>;
+    /**
+     * Tray
+     */
+    tray: Array<TrayView>;
+    /**
+     * Offered
+     */
+    offered: Array<string>;
+    /**
+     * Front
+     */
+    front: string;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+    /**
+     * Stuck
+     */
+    stuck: Array<string>;
+};
+
+/**
+ * DropPlanView
+ *
+ * What the temperatures tried do. [m], [°C], [s], [kg]
+ */
+export type DropPlanView = {
+    /**
+     * Outside M
+     */
+    outside_m: number;
+    press: StatedView;
+    /**
+     * Worst M
+     */
+    worst_m: number;
+    /**
+     * Wall M
+     */
+    wall_m: number;
+    /**
+     * Wall Known
+     */
+    wall_known: boolean;
+    /**
+     * Clearance M
+     *
+     * Of the worst pair, as both leave oven and cold.
+     */
+    clearance_m: number;
+    at_start: Drops;
+    says: PhraseView;
+    /**
+     * Wanted Line
+     */
+    wanted_line: Array<HeatPairView>;
+    /**
+     * Touch Line
+     */
+    touch_line: Array<HeatPairView>;
+    /**
+     * Limits
+     */
+    limits: Array<HeatLimitView>;
+    /**
+     * Against
+     */
+    against: Array<string>;
+    /**
+     * Ways
+     */
+    ways: Array<HeatWayView>;
+    window: WindowView;
+    /**
+     * Steps
+     */
+    steps: Array<HeatStepView>;
+    water: WaterView;
+    medium: Medium | null;
+    /**
+     * Boils Kg
+     */
+    boils_kg: number | null;
+    /**
+     * Oven S
+     */
+    oven_s: number;
+    /**
+     * Bath S
+     */
+    bath_s: number;
+    /**
+     * Liner S
+     */
+    liner_s: number | null;
+    /**
+     * Energy Kwh
+     */
+    energy_kwh: number;
+    /**
+     * Held S
+     */
+    held_s: number;
+    /**
+     * Cautions
+     */
+    cautions: Array<string>;
+    /**
+     * Spreads
+     *
+     * What was drawn, and how far off each may be.
+     */
+    spreads: Array<string>;
+};
+
+/**
+ * DropState
+ *
+ * Where a drop stands.
+ */
+export type DropState = 'to be looked at first' | 'ready to come out of the cold' | 'out of the cold' | 'in the hole' | 'stuck' | 'home: hold it down' | 'held down' | 'let go' | 'taken back out';
+
+/**
+ * DropStepView
+ *
+ * A step of the run sheet: when it is due and when it was done, counted from leaving the cold. [s]
+ */
+export type DropStepView = {
+    kind: HeatMarkKind;
+    /**
+     * Due S
+     */
+    due_s: number;
+    /**
+     * Done S
+     */
+    done_s: number | null;
+};
+
+/**
+ * DropView
+ *
+ * A drop as it stands. [°C], [m], [s]
+ */
+export type DropView = {
+    /**
+     * Heat Run Id
+     */
+    heat_run_id: string;
+    /**
+     * Liner
+     */
+    liner: string;
+    state: DropState;
+    /**
+     * Goes On
+     */
+    goes_on: boolean;
+    /**
+     * Block C
+     */
+    block_c: number;
+    /**
+     * Liner C
+     */
+    liner_c: number;
+    /**
+     * Wanted M
+     */
+    wanted_m: number;
+    /**
+     * Enter S
+     */
+    enter_s: number;
+    /**
+     * Home S
+     */
+    home_s: number;
+    /**
+     * Drops
+     */
+    drops: string;
+    /**
+     * Calls
+     */
+    calls: string;
+    /**
+     * Out At
+     */
+    out_at: string | null;
+    /**
+     * Entered S
+     */
+    entered_s: number | null;
+    home: HeatMarkKind | null;
+    /**
+     * Home S After Out
+     */
+    home_s_after_out: number | null;
+    /**
+     * Checks
+     */
+    checks: Array<DropCheckView>;
+    next_step: HeatMarkKind | null;
+    /**
+     * Sheet
+     */
+    sheet: Array<DropStepView>;
+    /**
+     * Marks
+     */
+    marks: Array<DropMarkView>;
+    /**
+     * Liner Reads
+     */
+    liner_reads: Array<WarmthReadView>;
+    /**
+     * Block Reads
+     */
+    block_reads: Array<WarmthReadView>;
+    window: WindowView | null;
+    learned: VallostasisApiHeatRunsLearnedView | null;
+    felt: FeltView | null;
+    hold: HoldDownView | null;
+    heights: HeightsView | null;
+};
+
+/**
+ * Drops
+ *
+ * What a clearance means for the hands.
+ */
+export type Drops = 'drops freely' | 'needs a push' | 'grabs';
 
 /**
  * EffectView
@@ -4681,6 +5657,26 @@ export type EvidenceView = {
 };
 
 /**
+ * ExchangeView
+ *
+ * What to exchange next, and the ± of a difference of two liners before and after. [m]
+ */
+export type ExchangeView = {
+    /**
+     * Puts
+     */
+    puts: Array<PutView>;
+    /**
+     * Before M
+     */
+    before_m: number;
+    /**
+     * After M
+     */
+    after_m: number;
+};
+
+/**
  * ExpectedBoreView
  *
  * The bore that a press will leave, and the size it is honed to.
@@ -4736,6 +5732,34 @@ export type ExpectedView = {
      * High N
      */
     high_n: number;
+};
+
+/**
+ * ExplainedView
+ *
+ * One explanation: its causes, where and by how much they act, how they show, how likely it is. [m], [1]
+ */
+export type ExplainedView = {
+    /**
+     * Causes
+     */
+    causes: Array<string>;
+    /**
+     * Where
+     */
+    where: Array<Array<number>>;
+    /**
+     * Effects M
+     */
+    effects_m: Array<number>;
+    /**
+     * Shows
+     */
+    shows: string;
+    /**
+     * Weight
+     */
+    weight: number;
 };
 
 /**
@@ -4831,6 +5855,41 @@ export type FeaturesView = {
 };
 
 /**
+ * FeltView
+ *
+ * What hands felt against what was expected. [m], [s]
+ */
+export type FeltView = {
+    kind: HeatMarkKind;
+    /**
+     * At S
+     */
+    at_s: number;
+    /**
+     * Low M
+     */
+    low_m: number;
+    /**
+     * Likely M
+     */
+    likely_m: number;
+    /**
+     * High M
+     */
+    high_m: number;
+    expected: Drops;
+    /**
+     * Is Harder
+     */
+    is_harder: boolean;
+    says: PhraseView;
+    /**
+     * Looks
+     */
+    looks: Array<string>;
+};
+
+/**
  * FieldView
  *
  * A field over depth and angle; null where nothing was read.
@@ -4852,6 +5911,72 @@ export type FieldView = {
      * Expanded M
      */
     expanded_m: Array<Array<number | null>> | null;
+};
+
+/**
+ * FilmAnswer
+ *
+ * What the film carries [W/(m² K)], and how walls compare with it [1].
+ */
+export type FilmAnswer = {
+    /**
+     * H Convection W M2K
+     */
+    h_convection_w_m2k: number;
+    /**
+     * H Radiation W M2K
+     */
+    h_radiation_w_m2k: number;
+    /**
+     * H Total W M2K
+     */
+    h_total_w_m2k: number;
+    /**
+     * Biot Iron 2Mm Wall
+     */
+    biot_iron_2mm_wall: number;
+    /**
+     * Biot Alu 10Mm Wall
+     */
+    biot_alu_10mm_wall: number;
+};
+
+/**
+ * FilmRequest
+ *
+ * A vertical face in still air.
+ */
+export type FilmRequest = {
+    /**
+     * Surface Temperature C
+     *
+     * [°C]
+     */
+    surface_temperature_c: number;
+    /**
+     * Air Temperature C
+     *
+     * [°C]
+     */
+    air_temperature_c: number;
+    /**
+     * Height M
+     *
+     * [m]
+     */
+    height_m: number;
+    /**
+     * Diameter M
+     */
+    diameter_m?: number | null;
+    /**
+     * Emissivity
+     */
+    emissivity?: number;
+    /**
+     * Pressure Pa
+     */
+    pressure_pa?: number;
 };
 
 /**
@@ -5494,55 +6619,33 @@ export type FittedShim = {
 };
 
 /**
- * FittingBody
+ * FittingReadView
  *
- * A liner as fitted; the client makes the id.
+ * A fitting that was read: its reading, its shims, what hole and liner leave over of it. [m]
  */
-export type FittingBody = {
+export type FittingReadView = {
     /**
-     * Fitting Id
+     * Hole
      */
-    fitting_id: string;
+    hole: string;
     /**
-     * Liner Mark
+     * Liner
      */
-    liner_mark: string;
+    liner: string;
+    read: StatedView;
     /**
-     * Shims
+     * Shims M
      */
-    shims?: Array<ShimBody>;
+    shims_m: number;
     /**
-     * Bare Unit
-     *
-     * Of shims without a unit.
+     * Is In
      */
-    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    is_in: boolean;
+    left_over: StatedView;
     /**
-     * Confirmed
+     * Fits
      */
-    confirmed?: boolean;
-    /**
-     * Exchange
-     *
-     * A liner in another hole changes places with the one here.
-     */
-    exchange?: boolean;
-    /**
-     * Ready
-     *
-     * What was looked at before it went in.
-     */
-    ready?: Array<ReadyTick>;
-    /**
-     * Hold Reason
-     *
-     * Why hold points in the way are passed, by the person's name.
-     */
-    hold_reason?: string;
-    /**
-     * Person Id
-     */
-    person_id: string;
+    fits: boolean;
 };
 
 /**
@@ -5790,11 +6893,91 @@ export type FormView = {
 };
 
 /**
+ * FoundBody
+ *
+ * What a check read, or would read, at some holes. [m]
+ */
+export type FoundBody = {
+    /**
+     * Check
+     */
+    check: string;
+    /**
+     * Where
+     */
+    where: Array<number>;
+    /**
+     * Value M
+     */
+    value_m: number;
+};
+
+/**
  * FrontAxis
  *
  * Which way of the file's axes points to the front of the engine.
  */
 export type FrontAxis = '+x' | '-x' | '+y' | '-y';
+
+/**
+ * FrostAnswer
+ *
+ * What gathers on it. [kg/(m² s)], [kg], [m]
+ */
+export type FrostAnswer = {
+    /**
+     * Mass Flux Kg M2S
+     */
+    mass_flux_kg_m2s: number;
+    /**
+     * Water Mass Kg
+     */
+    water_mass_kg: number;
+    /**
+     * Film Thickness If Water M
+     */
+    film_thickness_if_water_m: number;
+    /**
+     * Frost Thickness At 200 Kg M3 M
+     */
+    frost_thickness_at_200_kg_m3_m: number;
+};
+
+/**
+ * FrostRequest
+ *
+ * A cold face in a room, for a time.
+ */
+export type FrostRequest = {
+    /**
+     * Air C
+     */
+    air_c: number;
+    /**
+     * Relative Humidity
+     */
+    relative_humidity: number;
+    /**
+     * Surface C
+     *
+     * [°C]
+     */
+    surface_c: number;
+    /**
+     * H Convection W M2K
+     */
+    h_convection_w_m2k: number;
+    /**
+     * Area M2
+     */
+    area_m2: number;
+    /**
+     * Time S
+     *
+     * [s]
+     */
+    time_s: number;
+};
 
 /**
  * GaugeBody
@@ -6217,6 +7400,34 @@ export type GaugeVersion = {
 };
 
 /**
+ * Goal
+ *
+ * What is made small, in the order in which it is asked for.
+ */
+export type Goal = 'holes outside' | 'rules between holes broken' | 'holes cut and shimmed' | 'shims to order' | 'metal to hone' | 'greatest difference between neighbours' | 'spread over all holes' | 'liners of another grade than the bore' | 'liners moved' | 'price of the shims';
+
+/**
+ * GoalView
+ *
+ * One goal, in its order: what it comes to, and whether nothing better exists. [m] where it is a length.
+ */
+export type GoalView = {
+    goal: Goal;
+    /**
+     * Is Length
+     */
+    is_length: boolean;
+    /**
+     * Then
+     */
+    then: number;
+    /**
+     * Proven
+     */
+    proven: boolean;
+};
+
+/**
  * GoingInView
  *
  * How a liner goes in: force against how far its foot is down, and how far by hand.
@@ -6292,6 +7503,198 @@ export type Health = {
      * Schema Version
      */
     schema_version: number | null;
+};
+
+/**
+ * HeatLimitView
+ *
+ * A temperature that something does not bear. [°C]
+ */
+export type HeatLimitView = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Celsius
+     */
+    celsius: number;
+    /**
+     * Is Least
+     */
+    is_least: boolean;
+    /**
+     * Why
+     */
+    why: string;
+};
+
+/**
+ * HeatMarkKind
+ *
+ * What is written down of a run. Common practice, no published source.
+ */
+export type HeatMarkKind = 'liner, hole and front marked' | 'hole, seat and liner clean and dry' | 'block and liner soaked through' | 'gloves and shields on, nobody under the load' | 'clamp within reach' | 'liner out of the cold' | 'bag off' | 'wiped and dried' | 'compound or grease on' | 'over the hole, square' | 'enters' | 'dropped' | 'pushed' | 'driven' | 'stuck' | 'goes on' | 'taken back out' | 'held down' | 'let go' | 'block read' | 'liner read' | 'room read' | 'height at once' | 'height cold' | 'height after a second press';
+
+/**
+ * HeatPairView
+ *
+ * A pair of temperatures. [°C]
+ */
+export type HeatPairView = {
+    /**
+     * Liner C
+     */
+    liner_c: number;
+    /**
+     * Block C
+     */
+    block_c: number;
+};
+
+/**
+ * HeatPlanView
+ *
+ * The plan of one drop; all null but the reason where something is missing.
+ */
+export type HeatPlanView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string | null;
+    missing: PhraseView | null;
+    /**
+     * Liner Material
+     */
+    liner_material: string;
+    /**
+     * Block Material
+     */
+    block_material: string;
+    plan: DropPlanView | null;
+    /**
+     * Sides
+     */
+    sides: Array<HeatSideView>;
+    /**
+     * Settled By
+     */
+    settled_by: string;
+    /**
+     * Seals
+     */
+    seals: Array<HeatSealView>;
+    /**
+     * Cold Force N
+     *
+     * Pressing it at room temperature: least, middle, most; or empty.
+     */
+    cold_force_n: Array<number>;
+};
+
+/**
+ * HeatSealView
+ *
+ * One ring of the hole in its order, and what heat and cold do to it. [°C]
+ */
+export type HeatSealView = {
+    seal: SealView;
+    /**
+     * Coldest C
+     */
+    coldest_c: number | null;
+    /**
+     * Warmest C
+     */
+    warmest_c: number | null;
+    /**
+     * Known By
+     */
+    known_by: string;
+    /**
+     * Minds
+     *
+     * What to mind with it at these temperatures.
+     */
+    minds: Array<string>;
+};
+
+/**
+ * HeatSideView
+ *
+ * One side of the question how a liner gets in, with its reason.
+ */
+export type HeatSideView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Is Followed
+     */
+    is_followed: boolean;
+};
+
+/**
+ * HeatStepView
+ *
+ * A step of the run sheet: until when it lasts, the clearance of the worst pair then, and what that means.
+ */
+export type HeatStepView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Until S
+     */
+    until_s: number;
+    /**
+     * Low M
+     */
+    low_m: number;
+    drops: Drops;
+};
+
+/**
+ * HeatWayView
+ *
+ * One way to the clearance wanted. [°C], [s], [kg]
+ */
+export type HeatWayView = {
+    /**
+     * Name
+     */
+    name: string;
+    medium: Medium;
+    /**
+     * Block C
+     */
+    block_c: number | null;
+    /**
+     * Liner C
+     */
+    liner_c: number | null;
+    /**
+     * Against
+     */
+    against: Array<string>;
+    /**
+     * Soak S
+     */
+    soak_s: number | null;
+    /**
+     * Boils Kg
+     */
+    boils_kg: number | null;
 };
 
 /**
@@ -6420,6 +7823,44 @@ export type HeightsRequest = {
 };
 
 /**
+ * HeightsView
+ *
+ * Heights at one place after a drop, and what they say. [m]
+ */
+export type HeightsView = {
+    /**
+     * Warm M
+     */
+    warm_m: number | null;
+    /**
+     * Cold M
+     */
+    cold_m: number | null;
+    /**
+     * Again M
+     */
+    again_m: number | null;
+    /**
+     * Grew M
+     */
+    grew_m: number | null;
+    /**
+     * Lifted M
+     */
+    lifted_m: number | null;
+    /**
+     * Pressed M
+     */
+    pressed_m: number | null;
+    /**
+     * Within M
+     */
+    within_m: number;
+    settles: Settles;
+    says: PhraseView;
+};
+
+/**
  * Held
  *
  * Whether a bore was clamped as under its head.
@@ -6427,11 +7868,39 @@ export type HeightsRequest = {
 export type Held = 'clamped' | 'free' | 'not said';
 
 /**
+ * HoldDownView
+ *
+ * How long it is held down: until when, counted from leaving the cold. [°C], [s]
+ */
+export type HoldDownView = {
+    /**
+     * Block C
+     */
+    block_c: number;
+    /**
+     * Air C
+     */
+    air_c: number;
+    /**
+     * Until S
+     */
+    until_s: number;
+    /**
+     * Reads
+     */
+    reads: number;
+    /**
+     * Is Cold
+     */
+    is_cold: boolean;
+};
+
+/**
  * HoldPoint
  *
  * Places in the route that need a name to pass. Common practice, no published source.
  */
-export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'agreed anew' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'second person';
+export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'agreed anew' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'face kept' | 'second person';
 
 /**
  * HoldState
@@ -6617,6 +8086,70 @@ export type HoleConversionView = {
 };
 
 /**
+ * HoleGrowthAnswer
+ *
+ * By how much it grows, and by how much the temperature of its face would say. [m], [°C]
+ */
+export type HoleGrowthAnswer = {
+    /**
+     * Mean Temperature C
+     */
+    mean_temperature_c: number;
+    /**
+     * Growth M
+     */
+    growth_m: number;
+    /**
+     * Growth By Face M
+     */
+    growth_by_face_m: number;
+};
+
+/**
+ * HoleGrowthRequest
+ *
+ * A hole in a wall that is warmer at one face than at the other. [m], [°C]
+ */
+export type HoleGrowthRequest = {
+    /**
+     * Hole Diameter M
+     *
+     * [m]
+     */
+    hole_diameter_m: number;
+    /**
+     * Boss Od M
+     *
+     * [m]
+     */
+    boss_od_m: number;
+    /**
+     * Alpha
+     *
+     * [1/K]
+     */
+    alpha: number;
+    /**
+     * Hole Face C
+     *
+     * [°C]
+     */
+    hole_face_c: number;
+    /**
+     * Outside Face C
+     *
+     * [°C]
+     */
+    outside_face_c: number;
+    /**
+     * T0 C
+     *
+     * [°C]
+     */
+    T0_c?: number;
+};
+
+/**
  * HoleHeldView
  *
  * One bore clamped and free: out of round under both. [m]
@@ -6775,6 +8308,31 @@ export type HolePlanView = {
      */
     tried: Array<TriedShimView>;
     plan: PlannedCut | null;
+};
+
+/**
+ * HoleResidualView
+ *
+ * One hole: as read less as its parts say. [m]
+ */
+export type HoleResidualView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Make
+     */
+    make: string;
+    residual: StatedView;
+    /**
+     * Adds Up
+     */
+    adds_up: boolean;
 };
 
 /**
@@ -7502,6 +9060,110 @@ export type ImportedRow = {
 };
 
 /**
+ * InTheBoreAnswer
+ *
+ * The clearance as the gap closes; null where it is never lost.
+ */
+export type InTheBoreAnswer = {
+    /**
+     * Clearance At Insertion M
+     */
+    clearance_at_insertion_m: number;
+    /**
+     * Time Clearance Lost S
+     */
+    time_clearance_lost_s: number | null;
+    /**
+     * Liner Temperature At Loss C
+     */
+    liner_temperature_at_loss_c: number | null;
+    /**
+     * Block Temperature At Loss C
+     */
+    block_temperature_at_loss_c: number | null;
+    /**
+     * Time Lost If Insertion Gap Conductance Is Held Constant S
+     */
+    time_lost_if_insertion_gap_conductance_is_held_constant_s: number | null;
+    /**
+     * Clearance At Times M
+     */
+    clearance_at_times_m: Array<number>;
+    /**
+     * Equilibrium Clearance M
+     */
+    equilibrium_clearance_m: number;
+    /**
+     * Biot Block Wall At Insertion
+     */
+    biot_block_wall_at_insertion: number | null;
+};
+
+/**
+ * InTheBoreRequest
+ *
+ * A liner that has just entered; without a boss the block keeps its temperature.
+ */
+export type InTheBoreRequest = {
+    /**
+     * Liner Id M
+     *
+     * [m]
+     */
+    liner_id_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Hole Diameter M
+     *
+     * [m]
+     */
+    hole_diameter_m: number;
+    /**
+     * Length M
+     *
+     * [m]
+     */
+    length_m: number;
+    liner: StuffBody;
+    block: StuffBody;
+    /**
+     * T0 C
+     *
+     * [°C]
+     */
+    T0_c?: number;
+    /**
+     * K Air W Mk
+     */
+    k_air_w_mk?: number;
+    /**
+     * Boss Od M
+     */
+    boss_od_m?: number | null;
+    /**
+     * Liner Temperature At Insertion C
+     *
+     * [°C]
+     */
+    liner_temperature_at_insertion_c: number;
+    /**
+     * Block Temperature At Insertion C
+     *
+     * [°C]
+     */
+    block_temperature_at_insertion_c: number;
+    /**
+     * Times S
+     */
+    times_s?: Array<number>;
+};
+
+/**
  * InsertView
  *
  * The press of an insert in its pocket. [Pa], [m]
@@ -7859,7 +9521,7 @@ export type Judged = 'as read' | 'clamped' | 'free';
  */
 export type LadderStep = {
     oversize: Length;
-    kind?: StepKind;
+    kind?: VallostasisCoreRecordsSpecCardStepKind;
     /**
      * Weeks
      */
@@ -7888,7 +9550,7 @@ export type LadderStepView = {
      * Typed
      */
     typed: string;
-    kind: StepKind;
+    kind: VallostasisCoreRecordsSpecCardStepKind;
     /**
      * Had
      */
@@ -7911,6 +9573,20 @@ export type Land = {
      */
     note?: string;
     width?: Length;
+};
+
+/**
+ * LandElsewhere
+ *
+ * What the hole would read over another land of its liner. [m]
+ */
+export type LandElsewhere = {
+    /**
+     * Land
+     */
+    land: string;
+    value: StatedView;
+    state: State;
 };
 
 /**
@@ -8087,13 +9763,13 @@ export type LearnedCutterView = {
      * Material
      */
     material: string;
-    graduation_m: LearnedView | null;
-    setting_m: LearnedView | null;
+    graduation_m: VallostasisApiCuttersLearnedView | null;
+    setting_m: VallostasisApiCuttersLearnedView | null;
     /**
      * Setting Prediction M
      */
     setting_prediction_m: number | null;
-    pass_s: LearnedView | null;
+    pass_s: VallostasisApiCuttersLearnedView | null;
     /**
      * Pass Low S
      */
@@ -8106,30 +9782,6 @@ export type LearnedCutterView = {
      * Runs
      */
     runs: Array<OwnRunView>;
-};
-
-/**
- * LearnedView
- *
- * A learned figure with its ± and on how many runs it stands.
- */
-export type LearnedView = {
-    /**
-     * Value
-     */
-    value: number;
-    /**
-     * Within
-     */
-    within: number;
-    /**
-     * N
-     */
-    n: number;
-    /**
-     * Is Enough
-     */
-    is_enough: boolean;
 };
 
 /**
@@ -9041,7 +10693,7 @@ export type Mark = {
  *
  * What a mark says of an operation.
  */
-export type MarkKind = 'done' | 'to be done again' | 'looked over';
+export type MarkKind = 'done' | 'to be done again' | 'looked over' | 'probe and zero looked at';
 
 /**
  * MarkOnWall
@@ -9330,6 +10982,237 @@ export type MatchSheetView = {
 };
 
 /**
+ * MatchedHoleView
+ *
+ * A hole: every liner in it, the one in it now, the one that goes there, and how that stands then. [m]
+ *
+ * ``state`` is null where the hole is cut first: nothing is known until its ledge is read.
+ */
+export type MatchedHoleView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Ways
+     */
+    ways: Array<StandsView>;
+    /**
+     * Now
+     */
+    now: string | null;
+    /**
+     * Then
+     */
+    then: string;
+    /**
+     * Locked
+     */
+    locked: boolean;
+    /**
+     * Shim M
+     */
+    shim_m: number | null;
+    /**
+     * Cut M
+     *
+     * What comes off the highest spot of its ledge.
+     */
+    cut_m: number | null;
+    /**
+     * Ledge M
+     */
+    ledge_m: number | null;
+    stands: StatedView;
+    state: State | null;
+    /**
+     * Chance
+     */
+    chance: number;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Greatest M
+     */
+    greatest_m: number;
+};
+
+/**
+ * MatchingAnswer
+ *
+ * The liner of each hole, which are cut, how each stands, and every goal. [nm]
+ */
+export type MatchingAnswer = {
+    /**
+     * Liners
+     */
+    liners: Array<number>;
+    /**
+     * Cut
+     */
+    cut: Array<boolean>;
+    /**
+     * Protrusions Nm
+     */
+    protrusions_nm: Array<number>;
+    /**
+     * Objective
+     *
+     * Each goal in its order, as small as it became.
+     */
+    objective: Array<number>;
+    /**
+     * Objective Is
+     */
+    objective_is: string;
+    /**
+     * Proven
+     */
+    proven: boolean;
+    /**
+     * Gap
+     *
+     * How far each goal is above the bound that is known; nought where proven.
+     */
+    gap: Array<number>;
+};
+
+/**
+ * MatchingRequest
+ *
+ * Ledges, flanges, limits and rows of holes; what may be cut, what is locked. [nm]
+ */
+export type MatchingRequest = {
+    /**
+     * Depths Nm
+     */
+    depths_nm: Array<number>;
+    /**
+     * Flanges Nm
+     */
+    flanges_nm: Array<number>;
+    /**
+     * Lower Nm
+     */
+    lower_nm: number;
+    /**
+     * Upper Nm
+     */
+    upper_nm: number;
+    /**
+     * Banks
+     */
+    banks?: Array<Array<number>>;
+    /**
+     * Target Nm
+     *
+     * Where a cut and shimmed hole stands; null: none is cut.
+     */
+    target_nm?: number | null;
+    /**
+     * Cut Allowed
+     */
+    cut_allowed?: Array<boolean>;
+    /**
+     * Present
+     *
+     * The liner in each hole now.
+     */
+    present?: Array<number | null>;
+    /**
+     * Locked
+     *
+     * Whether that liner stays there.
+     */
+    locked?: Array<boolean>;
+};
+
+/**
+ * MatchingView
+ *
+ * Who goes where; ``why_not`` alone where nothing can be matched yet. [m]
+ *
+ * ``of`` is what is matched, protrusion or press; ``by_exchange`` how many holes exchanges alone leave outside, of
+ * ``orders`` orders of the liners; ``proof`` why, ``helps`` the smallest things that would, ``locks`` what the locked
+ * liners cost.
+ */
+export type MatchingView = {
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Of
+     */
+    of: string;
+    /**
+     * Holes
+     */
+    holes: Array<MatchedHoleView>;
+    /**
+     * Flanges M
+     *
+     * Flange of each liner by its mark.
+     */
+    flanges_m: {
+        [key: string]: number;
+    };
+    /**
+     * Grades
+     *
+     * Letters stamped on a part, by its key, such as hole-2 and liner-A.
+     */
+    grades: {
+        [key: string]: string;
+    };
+    /**
+     * Goals
+     */
+    goals: Array<GoalView>;
+    /**
+     * Moves
+     */
+    moves: Array<MoveView>;
+    /**
+     * Missing
+     */
+    missing: Array<string>;
+    /**
+     * Chance
+     *
+     * That every hole and every rule between holes truly passes.
+     */
+    chance: number;
+    /**
+     * By Exchange
+     */
+    by_exchange: number;
+    /**
+     * Orders
+     */
+    orders: number;
+    /**
+     * Proof
+     */
+    proof: Array<string>;
+    /**
+     * Helps
+     */
+    helps: Array<string>;
+    /**
+     * Locks
+     */
+    locks: string;
+    /**
+     * Why No Cut
+     */
+    why_no_cut: string;
+    chosen: ChosenMatchingView | null;
+};
+
+/**
  * MaterialView
  *
  * How a material expands, and whether the shop wrote it down itself.
@@ -9399,6 +11282,33 @@ export type Measuring = {
      * Required Hours
      */
     required_hours: Array<number>;
+};
+
+/**
+ * Medium
+ *
+ * What warms or cools a part.
+ */
+export type Medium = 'left in the room' | 'freezer' | 'dry ice' | 'liquid nitrogen' | 'oven' | 'hot water or oil';
+
+/**
+ * MoveView
+ *
+ * A liner from a hole or the bench to a hole or the bench.
+ */
+export type MoveView = {
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * From Hole
+     */
+    from_hole: number | null;
+    /**
+     * To Hole
+     */
+    to_hole: number | null;
 };
 
 /**
@@ -9564,6 +11474,82 @@ export type NewJobBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * NextCheckView
+ *
+ * The check that tells most a minute; what it reads if its cause is there; weights after either. [m], [min], [1]
+ */
+export type NextCheckView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tools
+     */
+    tools: string;
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Where
+     */
+    where: Array<number>;
+    /**
+     * Bits
+     */
+    bits: number;
+    /**
+     * Expected M
+     */
+    expected_m: number;
+    /**
+     * If Found
+     */
+    if_found: Array<number>;
+    /**
+     * If Not
+     */
+    if_not: Array<number>;
+};
+
+/**
+ * NextLinerView
+ *
+ * A hole still to be filled: how warm it needs the block [°C], and until when the next liner comes out [s].
+ */
+export type NextLinerView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Needs C
+     */
+    needs_c: number | null;
+    /**
+     * Until S
+     *
+     * From now; null where the block is too cold already.
+     */
+    until_s: number | null;
+    /**
+     * Is Open
+     *
+     * Whether it drops into a block at room temperature, at any time.
+     */
+    is_open: boolean;
+    /**
+     * Missing
+     */
+    missing: string;
 };
 
 /**
@@ -9873,6 +11859,120 @@ export type OperationView = {
 };
 
 /**
+ * OptionHoleView
+ *
+ * A hole afterwards; ``state`` is null where it is cut first and nobody has read it. [m]
+ */
+export type OptionHoleView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    value: StatedView;
+    state: State | null;
+    /**
+     * Chance
+     */
+    chance: number;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Greatest M
+     */
+    greatest_m: number;
+};
+
+/**
+ * OptionKind
+ *
+ * What can be done. Common practice, no published source.
+ */
+export type OptionKind = 'leave it' | 'exchange liners' | 'cut and shim' | 'let a ring in' | 'skim the deck' | 'another block';
+
+/**
+ * OptionOfHole
+ *
+ * One thing that can be done about a hole; ``why_not`` says why it cannot be, or cannot be told. [m]
+ */
+export type OptionOfHole = {
+    kind: OptionKind;
+    /**
+     * Detail
+     */
+    detail: string;
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Holes
+     */
+    holes: Array<OptionHoleView>;
+    /**
+     * Chance
+     *
+     * That every hole is in, and every rule between them kept.
+     */
+    chance: number | null;
+    /**
+     * Out
+     */
+    out: number;
+    /**
+     * Unsure
+     */
+    unsure: number;
+    /**
+     * Heights
+     */
+    heights: Array<HeightAfterView>;
+    /**
+     * Compression
+     */
+    compression: Array<number>;
+    /**
+     * Spent M
+     */
+    spent_m: number;
+    /**
+     * Skim M
+     */
+    skim_m: number;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Parts
+     */
+    parts: number | null;
+    /**
+     * Days
+     */
+    days: number;
+    /**
+     * Money
+     */
+    money: number | null;
+    /**
+     * Total
+     *
+     * With the days that the engine stands still.
+     */
+    total: number | null;
+    /**
+     * Worth Words
+     */
+    worth_words: string;
+    /**
+     * Final
+     */
+    final: string;
+};
+
+/**
  * OptionView
  *
  * One thing a bore can be given: what it needs, what it leaves, what cannot be undone.
@@ -9900,6 +12000,73 @@ export type OptionView = {
      * Irreversible
      */
     irreversible: string;
+};
+
+/**
+ * OptionsView
+ *
+ * The options of a hole; ``why_no_options`` alone where there are none. ``hold`` bars what is final.
+ */
+export type OptionsView = {
+    /**
+     * Why No Options
+     */
+    why_no_options: string;
+    /**
+     * Land
+     */
+    land: string;
+    /**
+     * Other Lands
+     */
+    other_lands: Array<LandElsewhere>;
+    /**
+     * Hold
+     */
+    hold: string;
+    /**
+     * Options
+     */
+    options: Array<OptionOfHole>;
+    suggested: OptionKind | null;
+    /**
+     * Rate
+     */
+    rate: number | null;
+    /**
+     * Currency
+     */
+    currency: string;
+    chosen: ChosenOption | null;
+};
+
+/**
+ * OrderedView
+ *
+ * One thing to order. [m]
+ */
+export type OrderedView = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Least M
+     */
+    least_m: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m: number | null;
+    /**
+     * Material
+     */
+    material: string;
+    /**
+     * Says
+     */
+    says: Array<PhraseView>;
+    why_not: PhraseView | null;
 };
 
 /**
@@ -10108,6 +12275,26 @@ export type ParseRequest = {
  * What a feature belongs to.
  */
 export type PartKind = 'liner in its hole' | 'hole' | 'liner' | 'piston' | 'main bore' | 'deck' | 'gap between neighbours';
+
+/**
+ * PartOrderView
+ *
+ * What is ordered to a bore.
+ */
+export type PartOrderView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Ordered
+     */
+    ordered: Array<OrderedView>;
+    /**
+     * Weeks
+     */
+    weeks: number | null;
+};
 
 /**
  * PartView
@@ -11352,6 +13539,71 @@ export type PreviewView = {
 };
 
 /**
+ * PriceBody
+ *
+ * A price of the shop.
+ */
+export type PriceBody = {
+    kind: PriceKind;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Money
+     */
+    money?: number | null;
+    /**
+     * Days
+     */
+    days: number;
+    /**
+     * Currency
+     */
+    currency?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PriceKind
+ *
+ * What has a price.
+ */
+export type PriceKind = 'an hour of the shop' | 'a liner drawn and refitted' | 'a counterbore cut for a shim' | 'a shim that is ordered' | 'a ring let into the block' | 'a skim of the deck' | 'another block';
+
+/**
+ * PriceView
+ *
+ * What one of a kind takes; ``set_by`` is null for a usual number, money null while nobody knows it.
+ */
+export type PriceView = {
+    kind: PriceKind;
+    /**
+     * Hours
+     */
+    hours: number;
+    /**
+     * Money
+     */
+    money: number | null;
+    /**
+     * Days
+     */
+    days: number;
+    /**
+     * Currency
+     */
+    currency: string;
+    /**
+     * Set By
+     */
+    set_by: string | null;
+};
+
+/**
  * ProbedView
  *
  * The newest probing of a block; empty where none came in.
@@ -11746,6 +13998,22 @@ export type PullView = {
 };
 
 /**
+ * PutView
+ *
+ * A liner that goes into a hole.
+ */
+export type PutView = {
+    /**
+     * Hole
+     */
+    hole: string;
+    /**
+     * Liner
+     */
+    liner: string;
+};
+
+/**
  * Quantity
  *
  * What a set of readings is about.
@@ -12004,6 +14272,12 @@ export type ReadingBody = {
      * How long it waited for the link. [s]
      */
     waited_s?: number;
+    /**
+     * From Gauge
+     *
+     * A gauge sent it: a turning point may lie between two of its steps.
+     */
+    from_gauge?: boolean;
     /**
      * Person Id
      */
@@ -12274,6 +14548,34 @@ export type ReopenedView = {
 };
 
 /**
+ * ResidualBody
+ *
+ * One hole along the block: as read less as its parts say, its own standard uncertainty, its liner's make. [m]
+ */
+export type ResidualBody = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Residual M
+     */
+    residual_m: number;
+    /**
+     * U M
+     */
+    u_m: number;
+    /**
+     * Make
+     */
+    make?: string;
+    /**
+     * Shims M
+     */
+    shims_m?: number;
+};
+
+/**
  * RingGapView
  *
  * Ring gaps of a hole, level by level, and whether they count. [m]
@@ -12435,6 +14737,116 @@ export type RodSweepRequest = {
      * [m]
      */
     clear_m?: number;
+};
+
+/**
+ * RoomAirAnswer
+ *
+ * Shares of oxygen and carbon dioxide, at times and at their worst.
+ */
+export type RoomAirAnswer = {
+    /**
+     * Gas Volume M3
+     */
+    gas_volume_m3: number;
+    /**
+     * O2 Fraction
+     */
+    o2_fraction: Array<number>;
+    /**
+     * Co2 Fraction
+     */
+    co2_fraction: Array<number>;
+    /**
+     * Worst O2 Fraction
+     */
+    worst_o2_fraction: number;
+    /**
+     * Worst Co2 Fraction
+     */
+    worst_co2_fraction: number;
+    /**
+     * O2 Simple No Outflow Formula
+     */
+    o2_simple_no_outflow_formula: number;
+};
+
+/**
+ * RoomAirRequest
+ *
+ * A room in which dry ice or nitrogen boils off.
+ */
+export type RoomAirRequest = {
+    /**
+     * Gas
+     */
+    gas: 'N2' | 'CO2';
+    /**
+     * Mass Kg
+     */
+    mass_kg: number;
+    /**
+     * Room M3
+     */
+    room_m3: number;
+    /**
+     * Temperature C
+     */
+    temperature_c?: number;
+    /**
+     * Air Changes Per H
+     */
+    air_changes_per_h: number;
+    /**
+     * Release Time S
+     *
+     * [s]
+     */
+    release_time_s: number;
+    /**
+     * Times S
+     */
+    times_s?: Array<number>;
+};
+
+/**
+ * RoomAirView
+ *
+ * The air of a room while something boils off in it. [s], [1]
+ */
+export type RoomAirView = {
+    /**
+     * Times S
+     */
+    times_s: Array<number>;
+    /**
+     * Oxygen
+     */
+    oxygen: Array<number>;
+    /**
+     * Carbon Dioxide
+     */
+    carbon_dioxide: Array<number>;
+    /**
+     * Least Oxygen
+     */
+    least_oxygen: number;
+    /**
+     * Most Carbon Dioxide
+     */
+    most_carbon_dioxide: number;
+    /**
+     * Oxygen Limit
+     */
+    oxygen_limit: number;
+    /**
+     * Shift Limit
+     */
+    shift_limit: number;
+    /**
+     * Short Limit
+     */
+    short_limit: number;
 };
 
 /**
@@ -13979,6 +16391,13 @@ export type Settled = {
 };
 
 /**
+ * Settles
+ *
+ * What heights after a drop say.
+ */
+export type Settles = 'not told yet' | 'stayed on its seat' | 'lifted off its seat' | 'went down as it cooled';
+
+/**
  * SettlingView
  *
  * What would settle an undecided rule.
@@ -14681,6 +17100,10 @@ export type SpecCard = {
      */
     heights?: Array<DependentHeight>;
     /**
+     * Deck Kept
+     */
+    deck_kept?: string;
+    /**
      * Obstructions
      */
     obstructions?: Array<Obstruction>;
@@ -14878,6 +17301,26 @@ export type StampView = {
 };
 
 /**
+ * StandsView
+ *
+ * How a liner would stand in a hole, and whether that is in. [m]
+ */
+export type StandsView = {
+    /**
+     * Liner
+     */
+    liner: string;
+    value: StatedView;
+    state: State;
+    /**
+     * Honing M
+     *
+     * Metal to come off the diameter first; for a dry sleeve.
+     */
+    honing_m: number;
+};
+
+/**
  * StartView
  *
  * What a bore starts from at one depth.
@@ -14933,13 +17376,6 @@ export type StatedView = {
      */
     expanded_m: number;
 };
-
-/**
- * StepKind
- *
- * How a step of the ladder is to be had.
- */
-export type StepKind = 'on the shelf' | 'to order' | 'in an old book, to be made';
 
 /**
  * StepView
@@ -15299,6 +17735,32 @@ export type StudyView = {
 };
 
 /**
+ * StuffBody
+ *
+ * What a part is made of. [kg/m³], [J/(kg K)], [W/(m K)], [1/K]
+ */
+export type StuffBody = {
+    /**
+     * Rho
+     */
+    rho: number;
+    /**
+     * C
+     */
+    c: number;
+    /**
+     * K
+     */
+    k: number;
+    /**
+     * Alpha
+     *
+     * [1/K]
+     */
+    alpha: number;
+};
+
+/**
  * SuggestedText
  *
  * One answer to a question: words to show, text to send, and whether to send it as confirmed.
@@ -15620,6 +18082,150 @@ export type SuspectsView = {
 };
 
 /**
+ * SwapEffectView
+ *
+ * What a hole or a liner adds to every reading that it has a part in; comparable within its group. [m]
+ */
+export type SwapEffectView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Group
+     */
+    group: number;
+    value: StatedView;
+};
+
+/**
+ * SwapEffectsAnswer
+ *
+ * Effects of holes and of liners, those of a group of liners summing to nought, with U; what is left over. [m]
+ */
+export type SwapEffectsAnswer = {
+    /**
+     * Holes M
+     */
+    holes_m: {
+        [key: string]: number;
+    };
+    /**
+     * Liners M
+     */
+    liners_m: {
+        [key: string]: number;
+    };
+    /**
+     * Holes U M
+     *
+     * Expanded uncertainty of each hole.
+     */
+    holes_u_m: {
+        [key: string]: number;
+    };
+    /**
+     * Liners U M
+     *
+     * Expanded uncertainty of each liner.
+     */
+    liners_u_m: {
+        [key: string]: number;
+    };
+    /**
+     * Left Over M
+     *
+     * Reading less hole and liner, in the order of the readings.
+     */
+    left_over_m: Array<number>;
+    /**
+     * Groups
+     */
+    groups: number;
+    /**
+     * Freedom
+     */
+    freedom: number;
+    next: ExchangeView | null;
+};
+
+/**
+ * SwapEffectsRequest
+ *
+ * Every fitting that was read, the liners that are in now and on the bench. [m]
+ */
+export type SwapEffectsRequest = {
+    /**
+     * Readings
+     */
+    readings: Array<VallostasisApiComputeSwapsFittingBody>;
+    /**
+     * Shared U M
+     *
+     * Standard uncertainty of an error that all readings share, such as one zero.
+     */
+    shared_u_m?: number;
+    /**
+     * Present
+     *
+     * Liner in each hole now.
+     */
+    present?: {
+        [key: string]: string;
+    };
+    /**
+     * Bench
+     */
+    bench?: Array<string>;
+    /**
+     * Coverage Factor
+     */
+    coverage_factor?: number;
+};
+
+/**
+ * SwapsView
+ *
+ * The swap table of a job; ``why_not`` alone where there is none. [m]
+ *
+ * ``groups`` have no hole and no liner in common; ``freedom`` counts what was read more than the effects take.
+ */
+export type SwapsView = {
+    /**
+     * Why Not
+     */
+    why_not: string;
+    /**
+     * Fittings
+     */
+    fittings: Array<FittingReadView>;
+    /**
+     * Holes
+     */
+    holes: Array<SwapEffectView>;
+    /**
+     * Liners
+     */
+    liners: Array<SwapEffectView>;
+    /**
+     * Groups
+     */
+    groups: number;
+    /**
+     * Freedom
+     */
+    freedom: number;
+    /**
+     * Left Out
+     */
+    left_out: Array<string>;
+    /**
+     * Null where there is nothing to exchange.
+     */
+    proposed: ExchangeView | null;
+};
+
+/**
  * SweptView
  *
  * A swept volume in both units, from one number.
@@ -15776,7 +18382,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
 
 /**
  * TapeLine
@@ -15870,6 +18476,78 @@ export type TemperatureTaken = {
 };
 
 /**
+ * TemperaturesAnswer
+ *
+ * The pair of temperatures. [°C]
+ */
+export type TemperaturesAnswer = {
+    /**
+     * Block Temperature C
+     */
+    block_temperature_c: number;
+    /**
+     * Liner Temperature C
+     */
+    liner_temperature_c: number;
+    /**
+     * Below Liquid Nitrogen
+     */
+    below_liquid_nitrogen: boolean;
+};
+
+/**
+ * TemperaturesRequest
+ *
+ * Sizes and the clearance wanted; the temperature of one of both is given, the other is asked for.
+ */
+export type TemperaturesRequest = {
+    /**
+     * Hole Diameter M
+     *
+     * [m]
+     */
+    hole_diameter_m: number;
+    /**
+     * Liner Od M
+     *
+     * [m]
+     */
+    liner_od_m: number;
+    /**
+     * Wanted Clearance M
+     *
+     * [m]
+     */
+    wanted_clearance_m: number;
+    /**
+     * Alpha Block
+     *
+     * [1/K]
+     */
+    alpha_block: number;
+    /**
+     * Alpha Liner
+     *
+     * [1/K]
+     */
+    alpha_liner: number;
+    /**
+     * T0 C
+     *
+     * [°C]
+     */
+    T0_c?: number;
+    /**
+     * Block Temperature C
+     */
+    block_temperature_c?: number | null;
+    /**
+     * Liner Temperature C
+     */
+    liner_temperature_c?: number | null;
+};
+
+/**
  * TermView
  *
  * One number of a step or sentence; ``kind`` says how it is shown.
@@ -15908,7 +18586,7 @@ export type ThermometerBody = {
     /**
      * Lies On
      */
-    lies_on: 'part' | 'room';
+    lies_on: 'part' | 'room' | 'block' | 'liner';
     /**
      * Url
      */
@@ -15974,6 +18652,18 @@ export type ThermometerView = {
      * Text
      */
     text: string;
+};
+
+/**
+ * ThermometersBody
+ *
+ * Somebody at the drop whose thermometers are to be written down.
+ */
+export type ThermometersBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -16265,6 +18955,55 @@ export type To20cRequest = {
 export type ToolKind = 'screw puller' | 'press' | 'hydraulic jack';
 
 /**
+ * TrayStepView
+ *
+ * A step of the tray list: what is done with which liner at which hole, whether it is, whether it can be now.
+ */
+export type TrayStepView = {
+    kind: VallostasisCoreMatchingChosenStepKind;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Hole Id
+     */
+    hole_id: string;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Done
+     */
+    done: boolean;
+    /**
+     * Ready
+     */
+    ready: boolean;
+};
+
+/**
+ * TrayView
+ *
+ * Which liner goes to which hole, marked before anything is hot.
+ */
+export type TrayView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Is In
+     */
+    is_in: boolean;
+};
+
+/**
  * TriedShimView
  *
  * A shim size that does not do, and why. [m]
@@ -16340,6 +19079,18 @@ export type TrustView = {
      * Runs
      */
     runs: number;
+};
+
+/**
+ * TryFindings
+ *
+ * What checks would have read; nothing is recorded of it.
+ */
+export type TryFindings = {
+    /**
+     * Findings
+     */
+    findings?: Array<FoundBody>;
 };
 
 /**
@@ -16947,6 +19698,22 @@ export type WantedView = {
 };
 
 /**
+ * WarmthReadView
+ *
+ * A temperature against seconds out of the cold. [s], [°C]
+ */
+export type WarmthReadView = {
+    /**
+     * Seconds
+     */
+    seconds: number;
+    /**
+     * Celsius
+     */
+    celsius: number;
+};
+
+/**
  * WarmthView
  *
  * How warm things are. [°C]
@@ -16995,6 +19762,44 @@ export type WarmthView = {
 };
 
 /**
+ * WaterView
+ *
+ * What gathers on the liner, a side, against the gap. [°C], [m]
+ */
+export type WaterView = {
+    /**
+     * Dew C
+     */
+    dew_c: number;
+    /**
+     * Is Frost
+     */
+    is_frost: boolean;
+    /**
+     * Least M
+     */
+    least_m: number;
+    /**
+     * Most M
+     */
+    most_m: number;
+    /**
+     * Left
+     *
+     * Share that is on it as it enters: nought where it is wiped and dried. [1]
+     */
+    left: number;
+    /**
+     * Gap M
+     */
+    gap_m: number;
+    /**
+     * Is Wet
+     */
+    is_wet: boolean;
+};
+
+/**
  * WearView
  *
  * How far a bore is worn.
@@ -17040,6 +19845,48 @@ export type WearView = {
      * Reason
      */
     reason: string;
+};
+
+/**
+ * WindowView
+ *
+ * Clearance against seconds out of the cold. [s], [m]
+ */
+export type WindowView = {
+    /**
+     * Times S
+     */
+    times_s: Array<number>;
+    /**
+     * Low M
+     */
+    low_m: Array<number>;
+    /**
+     * Likely M
+     */
+    likely_m: Array<number>;
+    /**
+     * High M
+     */
+    high_m: Array<number>;
+    /**
+     * Enter S
+     */
+    enter_s: number;
+    /**
+     * Home By S
+     *
+     * Until when it has to be home; null where the window stays open.
+     */
+    home_by_s: number | null;
+    /**
+     * Grabs S
+     */
+    grabs_s: number | null;
+    /**
+     * Likely S
+     */
+    likely_s: number | null;
 };
 
 /**
@@ -17198,6 +20045,32 @@ export type VallostasisApiComputeFitsMaterialBody = {
 };
 
 /**
+ * FittingBody
+ *
+ * A liner read in a hole. [m]
+ */
+export type VallostasisApiComputeSwapsFittingBody = {
+    /**
+     * Hole
+     */
+    hole: string;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Protrusion M
+     */
+    protrusion_m: number;
+    /**
+     * U M
+     *
+     * Standard uncertainty that it has for itself.
+     */
+    u_m?: number;
+};
+
+/**
  * ReliefView
  *
  * What is relieved at the foot of a liner.
@@ -17216,6 +20089,82 @@ export type VallostasisApiConversionsReliefView = {
      * Height above the axis of the crank.
      */
     foot_m: number | null;
+};
+
+/**
+ * FittingBody
+ *
+ * A liner as fitted; the client makes the id.
+ */
+export type VallostasisApiCounterboreFittingBody = {
+    /**
+     * Fitting Id
+     */
+    fitting_id: string;
+    /**
+     * Liner Mark
+     */
+    liner_mark: string;
+    /**
+     * Shims
+     */
+    shims?: Array<ShimBody>;
+    /**
+     * Bare Unit
+     *
+     * Of shims without a unit.
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Exchange
+     *
+     * A liner in another hole changes places with the one here.
+     */
+    exchange?: boolean;
+    /**
+     * Ready
+     *
+     * What was looked at before it went in.
+     */
+    ready?: Array<ReadyTick>;
+    /**
+     * Hold Reason
+     *
+     * Why hold points in the way are passed, by the person's name.
+     */
+    hold_reason?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * LearnedView
+ *
+ * A learned figure with its ± and on how many runs it stands.
+ */
+export type VallostasisApiCuttersLearnedView = {
+    /**
+     * Value
+     */
+    value: number;
+    /**
+     * Within
+     */
+    within: number;
+    /**
+     * N
+     */
+    n: number;
+    /**
+     * Is Enough
+     */
+    is_enough: boolean;
 };
 
 /**
@@ -17241,6 +20190,72 @@ export type VallostasisApiDeckReliefView = {
      */
     below_m: Array<Array<number>>;
 };
+
+/**
+ * LearnedView
+ *
+ * What thermometers taught: temperatures as both came out with their ±, and as they are now. [°C], [K], [s]
+ */
+export type VallostasisApiHeatRunsLearnedView = {
+    /**
+     * Air C
+     */
+    air_c: number;
+    /**
+     * Liner C
+     */
+    liner_c: number;
+    /**
+     * Liner Within K
+     */
+    liner_within_k: number;
+    /**
+     * Liner Planned C
+     */
+    liner_planned_c: number;
+    /**
+     * Liner Reads
+     */
+    liner_reads: number;
+    /**
+     * Liner Now C
+     */
+    liner_now_c: number | null;
+    /**
+     * Block C
+     */
+    block_c: number;
+    /**
+     * Block Within K
+     */
+    block_within_k: number;
+    /**
+     * Block Planned C
+     */
+    block_planned_c: number;
+    /**
+     * Block Reads
+     */
+    block_reads: number;
+    /**
+     * Block Now C
+     */
+    block_now_c: number;
+};
+
+/**
+ * StepKind
+ *
+ * What is done at one step of the tray list.
+ */
+export type VallostasisCoreMatchingChosenStepKind = 'draw' | 'cut' | 'fit' | 'read';
+
+/**
+ * StepKind
+ *
+ * How a step of the ladder is to be had.
+ */
+export type VallostasisCoreRecordsSpecCardStepKind = 'on the shelf' | 'to order' | 'in an old book, to be made';
 
 export type TakeReadingData = {
     body: ReadingBody;
@@ -18127,7 +21142,7 @@ export type RecordCutResponses = {
 export type RecordCutResponse = RecordCutResponses[keyof RecordCutResponses];
 
 export type RecordFittingData = {
-    body: FittingBody;
+    body: VallostasisApiCounterboreFittingBody;
     path: {
         /**
          * Hole Id
@@ -21675,6 +24690,1000 @@ export type ComputeInsertionResponses = {
 
 export type ComputeInsertionResponse = ComputeInsertionResponses[keyof ComputeInsertionResponses];
 
+export type ReadHeatPlanData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Liner
+         */
+        liner?: string | null;
+        /**
+         * Block C
+         *
+         * The block as it leaves its oven. [°C]
+         */
+        block_c?: number;
+        /**
+         * Liner C
+         *
+         * The liner as it leaves the cold. [°C]
+         */
+        liner_c?: number;
+        /**
+         * Wanted M
+         *
+         * Least clearance to drop freely, on the diameter. [m]
+         */
+        wanted_m?: number;
+        /**
+         * Air C
+         *
+         * The room. [°C]
+         */
+        air_c?: number;
+        /**
+         * Humidity
+         *
+         * Relative humidity of the room. [1]
+         */
+        humidity?: number;
+        /**
+         * Enter S
+         *
+         * When it enters, counted from leaving the cold. [s]
+         */
+        enter_s?: number;
+        /**
+         * Home S
+         *
+         * How long it takes from entering until it is home. [s]
+         */
+        home_s?: number;
+        /**
+         * Block Kg
+         *
+         * What the block weighs. [kg]
+         */
+        block_kg?: number;
+        /**
+         * Wiped
+         */
+        wiped?: boolean;
+        /**
+         * Pocket Wet
+         */
+        pocket_wet?: boolean;
+    };
+    url: '/api/jobs/{job_id}/heat/{hole}';
+};
+
+export type ReadHeatPlanErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadHeatPlanError = ReadHeatPlanErrors[keyof ReadHeatPlanErrors];
+
+export type ReadHeatPlanResponses = {
+    /**
+     * Successful Response
+     */
+    200: HeatPlanView;
+};
+
+export type ReadHeatPlanResponse = ReadHeatPlanResponses[keyof ReadHeatPlanResponses];
+
+export type ReadRoomAirData = {
+    body?: never;
+    path?: never;
+    query?: {
+        medium?: Medium;
+        /**
+         * Kg
+         *
+         * What boils off. [kg]
+         */
+        kg?: number;
+        /**
+         * Room M3
+         *
+         * The room. [m³]
+         */
+        room_m3?: number;
+        /**
+         * Changes Per H
+         *
+         * Air changes. [1/h]
+         */
+        changes_per_h?: number;
+        /**
+         * Release Min
+         *
+         * In which time it boils off. [min]
+         */
+        release_min?: number;
+        /**
+         * Air C
+         *
+         * The room. [°C]
+         */
+        air_c?: number;
+    };
+    url: '/api/heat/room';
+};
+
+export type ReadRoomAirErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadRoomAirError = ReadRoomAirErrors[keyof ReadRoomAirErrors];
+
+export type ReadRoomAirResponses = {
+    /**
+     * Successful Response
+     */
+    200: RoomAirView;
+};
+
+export type ReadRoomAirResponse = ReadRoomAirResponses[keyof ReadRoomAirResponses];
+
+export type ReadDropData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/heat/{hole}/run';
+};
+
+export type ReadDropErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadDropError = ReadDropErrors[keyof ReadDropErrors];
+
+export type ReadDropResponses = {
+    /**
+     * Successful Response
+     */
+    200: DropPageView;
+};
+
+export type ReadDropResponse = ReadDropResponses[keyof ReadDropResponses];
+
+export type BeginDropData = {
+    body: DropBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/heat/{hole}/run';
+};
+
+export type BeginDropErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginDropError = BeginDropErrors[keyof BeginDropErrors];
+
+export type BeginDropResponses = {
+    /**
+     * Successful Response
+     */
+    201: DropPageView;
+};
+
+export type BeginDropResponse = BeginDropResponses[keyof BeginDropResponses];
+
+export type NoteOnDropData = {
+    body: DropMarkBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Heat Run Id
+         */
+        heat_run_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/heat/{hole}/run/{heat_run_id}/marks';
+};
+
+export type NoteOnDropErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteOnDropError = NoteOnDropErrors[keyof NoteOnDropErrors];
+
+export type NoteOnDropResponses = {
+    /**
+     * Successful Response
+     */
+    201: DropPageView;
+};
+
+export type NoteOnDropResponse = NoteOnDropResponses[keyof NoteOnDropResponses];
+
+export type TakeDropTemperaturesData = {
+    body: ThermometersBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+        /**
+         * Heat Run Id
+         */
+        heat_run_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/heat/{hole}/run/{heat_run_id}/temperatures';
+};
+
+export type TakeDropTemperaturesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TakeDropTemperaturesError = TakeDropTemperaturesErrors[keyof TakeDropTemperaturesErrors];
+
+export type TakeDropTemperaturesResponses = {
+    /**
+     * Successful Response
+     */
+    201: DropPageView;
+};
+
+export type TakeDropTemperaturesResponse = TakeDropTemperaturesResponses[keyof TakeDropTemperaturesResponses];
+
+export type ComputeTemperaturesData = {
+    body: TemperaturesRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/temperatures';
+};
+
+export type ComputeTemperaturesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeTemperaturesError = ComputeTemperaturesErrors[keyof ComputeTemperaturesErrors];
+
+export type ComputeTemperaturesResponses = {
+    /**
+     * Successful Response
+     */
+    200: TemperaturesAnswer;
+};
+
+export type ComputeTemperaturesResponse = ComputeTemperaturesResponses[keyof ComputeTemperaturesResponses];
+
+export type ComputeColdShrinkData = {
+    body: ColdShrinkRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/cold-shrink';
+};
+
+export type ComputeColdShrinkErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeColdShrinkError = ComputeColdShrinkErrors[keyof ComputeColdShrinkErrors];
+
+export type ComputeColdShrinkResponses = {
+    /**
+     * Successful Response
+     */
+    200: ColdShrinkAnswer;
+};
+
+export type ComputeColdShrinkResponse = ComputeColdShrinkResponses[keyof ComputeColdShrinkResponses];
+
+export type ComputeFilmData = {
+    body: FilmRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/film';
+};
+
+export type ComputeFilmErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeFilmError = ComputeFilmErrors[keyof ComputeFilmErrors];
+
+export type ComputeFilmResponses = {
+    /**
+     * Successful Response
+     */
+    200: FilmAnswer;
+};
+
+export type ComputeFilmResponse = ComputeFilmResponses[keyof ComputeFilmResponses];
+
+export type ComputeCoolingData = {
+    body: CoolingRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/cooling';
+};
+
+export type ComputeCoolingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCoolingError = ComputeCoolingErrors[keyof ComputeCoolingErrors];
+
+export type ComputeCoolingResponses = {
+    /**
+     * Successful Response
+     */
+    200: CoolingAnswer;
+};
+
+export type ComputeCoolingResponse = ComputeCoolingResponses[keyof ComputeCoolingResponses];
+
+export type ComputeInTheBoreData = {
+    body: InTheBoreRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/in-the-bore';
+};
+
+export type ComputeInTheBoreErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeInTheBoreError = ComputeInTheBoreErrors[keyof ComputeInTheBoreErrors];
+
+export type ComputeInTheBoreResponses = {
+    /**
+     * Successful Response
+     */
+    200: InTheBoreAnswer;
+};
+
+export type ComputeInTheBoreResponse = ComputeInTheBoreResponses[keyof ComputeInTheBoreResponses];
+
+export type ComputeCarryAndDropData = {
+    body: CarryAndDropRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/carry-and-drop';
+};
+
+export type ComputeCarryAndDropErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeCarryAndDropError = ComputeCarryAndDropErrors[keyof ComputeCarryAndDropErrors];
+
+export type ComputeCarryAndDropResponses = {
+    /**
+     * Successful Response
+     */
+    200: CarryAndDropAnswer;
+};
+
+export type ComputeCarryAndDropResponse = ComputeCarryAndDropResponses[keyof ComputeCarryAndDropResponses];
+
+export type ComputeHoleGrowthData = {
+    body: HoleGrowthRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/hole-growth';
+};
+
+export type ComputeHoleGrowthErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeHoleGrowthError = ComputeHoleGrowthErrors[keyof ComputeHoleGrowthErrors];
+
+export type ComputeHoleGrowthResponses = {
+    /**
+     * Successful Response
+     */
+    200: HoleGrowthAnswer;
+};
+
+export type ComputeHoleGrowthResponse = ComputeHoleGrowthResponses[keyof ComputeHoleGrowthResponses];
+
+export type ComputeDewData = {
+    body: DewRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/dew';
+};
+
+export type ComputeDewErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeDewError = ComputeDewErrors[keyof ComputeDewErrors];
+
+export type ComputeDewResponses = {
+    /**
+     * Successful Response
+     */
+    200: DewAnswer;
+};
+
+export type ComputeDewResponse = ComputeDewResponses[keyof ComputeDewResponses];
+
+export type ComputeFrostData = {
+    body: FrostRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/frost';
+};
+
+export type ComputeFrostErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeFrostError = ComputeFrostErrors[keyof ComputeFrostErrors];
+
+export type ComputeFrostResponses = {
+    /**
+     * Successful Response
+     */
+    200: FrostAnswer;
+};
+
+export type ComputeFrostResponse = ComputeFrostResponses[keyof ComputeFrostResponses];
+
+export type ComputeRoomAirData = {
+    body: RoomAirRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/room-air';
+};
+
+export type ComputeRoomAirErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeRoomAirError = ComputeRoomAirErrors[keyof ComputeRoomAirErrors];
+
+export type ComputeRoomAirResponses = {
+    /**
+     * Successful Response
+     */
+    200: RoomAirAnswer;
+};
+
+export type ComputeRoomAirResponse = ComputeRoomAirResponses[keyof ComputeRoomAirResponses];
+
 export type ReadClampingData = {
     body?: never;
     path: {
@@ -22143,6 +26152,163 @@ export type ReadMatchSheetResponses = {
 
 export type ReadMatchSheetResponse = ReadMatchSheetResponses[keyof ReadMatchSheetResponses];
 
+export type ReadPartOrderData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pistons/{hole}/order';
+};
+
+export type ReadPartOrderErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPartOrderError = ReadPartOrderErrors[keyof ReadPartOrderErrors];
+
+export type ReadPartOrderResponses = {
+    /**
+     * Successful Response
+     */
+    200: PartOrderView;
+};
+
+export type ReadPartOrderResponse = ReadPartOrderResponses[keyof ReadPartOrderResponses];
+
+export type ReadPartOrderPdfData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Rings
+         */
+        rings?: string;
+        /**
+         * Pin
+         */
+        pin?: string;
+        /**
+         * Crown
+         */
+        crown?: string;
+        /**
+         * Form
+         */
+        form?: string;
+        /**
+         * Count
+         */
+        count?: string;
+        /**
+         * Until
+         */
+        until?: string;
+        /**
+         * Words
+         */
+        words?: string;
+        /**
+         * Unit
+         */
+        unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    };
+    url: '/api/jobs/{job_id}/pistons/{hole}/order.pdf';
+};
+
+export type ReadPartOrderPdfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPartOrderPdfError = ReadPartOrderPdfErrors[keyof ReadPartOrderPdfErrors];
+
+export type ReadPartOrderPdfResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadPartOrderPdfResponse = ReadPartOrderPdfResponses[keyof ReadPartOrderPdfResponses];
+
 export type RecordPistonMatchData = {
     body: MatchBody;
     path: {
@@ -22552,16 +26718,12 @@ export type ReadBoringData = {
         last_um?: number | string;
         /**
          * Bore C
-         *
-         * [°C]
          */
-        bore_c?: number;
+        bore_c?: number | null;
         /**
          * Piston C
-         *
-         * [°C]
          */
-        piston_c?: number;
+        piston_c?: number | null;
     };
     url: '/api/jobs/{job_id}/boring/{hole}';
 };
@@ -23462,6 +27624,661 @@ export type ReadDeckPlanResponses = {
 };
 
 export type ReadDeckPlanResponse = ReadDeckPlanResponses[keyof ReadDeckPlanResponses];
+
+export type ReadMatchingData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: {
+        /**
+         * Locked
+         *
+         * Holes whose liner stays.
+         */
+        locked?: Array<number> | null;
+        /**
+         * Goals
+         *
+         * What is made small, in order.
+         */
+        goals?: Array<Goal> | null;
+        /**
+         * Cuts
+         *
+         * Whether holes may be cut and shimmed.
+         */
+        cuts?: boolean;
+    };
+    url: '/api/jobs/{job_id}/matching';
+};
+
+export type ReadMatchingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadMatchingError = ReadMatchingErrors[keyof ReadMatchingErrors];
+
+export type ReadMatchingResponses = {
+    /**
+     * Successful Response
+     */
+    200: MatchingView;
+};
+
+export type ReadMatchingResponse = ReadMatchingResponses[keyof ReadMatchingResponses];
+
+export type ChooseMatchingData = {
+    body: ChooseMatchingBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/matching';
+};
+
+export type ChooseMatchingErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChooseMatchingError = ChooseMatchingErrors[keyof ChooseMatchingErrors];
+
+export type ChooseMatchingResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type ChooseMatchingResponse = ChooseMatchingResponses[keyof ChooseMatchingResponses];
+
+export type ReadSwapsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/swaps';
+};
+
+export type ReadSwapsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadSwapsError = ReadSwapsErrors[keyof ReadSwapsErrors];
+
+export type ReadSwapsResponses = {
+    /**
+     * Successful Response
+     */
+    200: SwapsView;
+};
+
+export type ReadSwapsResponse = ReadSwapsResponses[keyof ReadSwapsResponses];
+
+export type ReadOptionsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: {
+        /**
+         * Worth
+         */
+        worth?: number | null;
+        /**
+         * Day Cost
+         *
+         * A day of standing still.
+         */
+        day_cost?: number;
+    };
+    url: '/api/jobs/{job_id}/options/{hole}';
+};
+
+export type ReadOptionsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadOptionsError = ReadOptionsErrors[keyof ReadOptionsErrors];
+
+export type ReadOptionsResponses = {
+    /**
+     * Successful Response
+     */
+    200: OptionsView;
+};
+
+export type ReadOptionsResponse = ReadOptionsResponses[keyof ReadOptionsResponses];
+
+export type ChooseOptionData = {
+    body: ChooseOptionBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Hole
+         */
+        hole: number;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/options/{hole}';
+};
+
+export type ChooseOptionErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChooseOptionError = ChooseOptionErrors[keyof ChooseOptionErrors];
+
+export type ChooseOptionResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type ChooseOptionResponse = ChooseOptionResponses[keyof ChooseOptionResponses];
+
+export type ListPricesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/prices';
+};
+
+export type ListPricesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListPricesError = ListPricesErrors[keyof ListPricesErrors];
+
+export type ListPricesResponses = {
+    /**
+     * Response List Prices
+     *
+     * Successful Response
+     */
+    200: Array<PriceView>;
+};
+
+export type ListPricesResponse = ListPricesResponses[keyof ListPricesResponses];
+
+export type SetPriceData = {
+    body: PriceBody;
+    path?: never;
+    query?: never;
+    url: '/api/prices';
+};
+
+export type SetPriceErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetPriceError = SetPriceErrors[keyof SetPriceErrors];
+
+export type SetPriceResponses = {
+    /**
+     * Response Set Price
+     *
+     * Successful Response
+     */
+    201: Array<PriceView>;
+};
+
+export type SetPriceResponse = SetPriceResponses[keyof SetPriceResponses];
+
+export type MatchLinersData = {
+    body: MatchingRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/matching';
+};
+
+export type MatchLinersErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MatchLinersError = MatchLinersErrors[keyof MatchLinersErrors];
+
+export type MatchLinersResponses = {
+    /**
+     * Successful Response
+     */
+    200: MatchingAnswer;
+};
+
+export type MatchLinersResponse = MatchLinersResponses[keyof MatchLinersResponses];
+
+export type TryCausesData = {
+    body: TryFindings;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/causes/try';
+};
+
+export type TryCausesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TryCausesError = TryCausesErrors[keyof TryCausesErrors];
+
+export type TryCausesResponses = {
+    /**
+     * Successful Response
+     */
+    200: CausesView;
+};
+
+export type TryCausesResponse = TryCausesResponses[keyof TryCausesResponses];
+
+export type TellHolesFromLinersData = {
+    body: SwapEffectsRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/swap-effects';
+};
+
+export type TellHolesFromLinersErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TellHolesFromLinersError = TellHolesFromLinersErrors[keyof TellHolesFromLinersErrors];
+
+export type TellHolesFromLinersResponses = {
+    /**
+     * Successful Response
+     */
+    200: SwapEffectsAnswer;
+};
+
+export type TellHolesFromLinersResponse = TellHolesFromLinersResponses[keyof TellHolesFromLinersResponses];
+
+export type WeighCausesData = {
+    body: CausesRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/causes';
+};
+
+export type WeighCausesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type WeighCausesError = WeighCausesErrors[keyof WeighCausesErrors];
+
+export type WeighCausesResponses = {
+    /**
+     * Successful Response
+     */
+    200: CausesAnswer;
+};
+
+export type WeighCausesResponse = WeighCausesResponses[keyof WeighCausesResponses];
 
 export type ReadStripRecordData = {
     body?: never;

@@ -42,6 +42,9 @@ const factor = computed(() =>
       <div class="flex flex-wrap items-baseline gap-x-5">
         <RouterLink :to="{ name: 'home', params: { job: job.jobId } }" class="link text-sm">Block</RouterLink>
         <h1 class="text-xl">Cut plan of the block</h1>
+        <RouterLink :to="{ name: 'matching', params: { job: job.jobId } }" class="link"
+          >Who goes where</RouterLink
+        >
         <p v-if="plan" class="text-ink-soft">
           drawn for <b class="text-ink">{{ plan.rule }}</b>: dashed is now, solid is after
         </p>

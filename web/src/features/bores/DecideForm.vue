@@ -71,7 +71,8 @@ const put = (path: string, text: string) => {
 }
 function decide(confirmed = false): Promise<void> {
   return send(async () => {
-    const { choice, step, move, toward, reason, concession, profile, limit, all } = draft.value
+    const sent = { ...draft.value }
+    const { choice, step, move, toward, reason, concession, profile, limit, all } = sent
     const holes = all ? props.view.holes.map((one) => one.hole) : [props.hole.hole]
     await props.now.decide(
       holes.map((hole) => {
@@ -91,6 +92,8 @@ function decide(confirmed = false): Promise<void> {
         }
       }),
     )
+    // What was chosen or typed while this was on its way is the next decision: it stays open and keeps its words.
+    if (JSON.stringify(sent) !== JSON.stringify(draft.value)) return
     draft.value = { ...empty, profile }
     emit('done')
   })

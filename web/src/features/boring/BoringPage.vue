@@ -9,6 +9,7 @@ import HolePicker from '@/shared/ui/HolePicker.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
+import BarNotes from './BarNotes.vue'
 import PassForm from './PassForm.vue'
 import PassLedger from './PassLedger.vue'
 import SettingCard from './SettingCard.vue'
@@ -24,6 +25,10 @@ const now = useBoring(job)
 const { view, refusal, cuts } = now
 const go = (hole: number) => void router.replace({ params: { ...route.params, hole: String(hole) } })
 const small = (metres: number) => lengthText(metres, unit.value)
+const RUNS = [
+  ['bore_c', 'bore runs at'],
+  ['piston_c', 'piston runs at'],
+] as const
 const ledger = computed(() => view.value?.ledger ?? null)
 const share = computed(() => {
   const spring = ledger.value?.spring
@@ -112,6 +117,7 @@ const share = computed(() => {
               <PhraseText :phrase="said" />
             </p>
           </section>
+          <BarNotes :now="now" :view="view" />
           <SettingCard :key="view.hole" :now="now" :setting="view.setting" :job-id="job.jobId" />
           <PassLedger :ledger="ledger" />
           <section class="grid gap-x-6 gap-y-1 text-sm sm:grid-cols-2" aria-label="Try">
@@ -130,25 +136,16 @@ const share = computed(() => {
               <input v-model.number="cuts.last_um" type="range" class="accent-act" min="5" max="150" step="5"
             /></label>
             <template v-if="view.target">
-              <label class="grid"
-                >bore runs at <b class="num">{{ cuts.bore_c }} °C</b>
+              <label v-for="[name, what] in RUNS" :key="name" class="grid"
+                >{{ what }} <b class="num">{{ cuts[name] ?? view.target[name] }} °C</b>
                 <input
-                  v-model.number="cuts.bore_c"
-                  type="range"
-                  class="accent-act"
-                  min="20"
-                  max="250"
-                  step="5"
-              /></label>
-              <label class="grid"
-                >piston runs at <b class="num">{{ cuts.piston_c }} °C</b>
-                <input
-                  v-model.number="cuts.piston_c"
+                  :value="cuts[name] ?? view.target[name]"
                   type="range"
                   class="accent-act"
                   min="20"
                   max="350"
                   step="5"
+                  @input="cuts[name] = Number(($event.target as HTMLInputElement).value)"
               /></label>
               <p class="sm:col-span-2" :class="view.target.hot_m < 0 && 'font-bold text-out'">
                 At these temperatures the piston has

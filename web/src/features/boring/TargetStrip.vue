@@ -15,7 +15,13 @@ const terms = computed(() => {
   const t = props.target
   return [
     { sign: '', value: size(t.piston.value_m), unit: SIZE_WITH[unit.value], what: 'piston, skirt, at 20 °C' },
-    { sign: '+', value: small(t.clearance_m), unit: unit.value, what: 'clearance wanted, cold' },
+    {
+      sign: '+',
+      value: small(t.clearance_m),
+      unit: unit.value,
+      what:
+        t.runs_with_m === null ? 'clearance wanted, cold' : `cold, for ${small(t.runs_with_m)} as it runs`,
+    },
     { sign: '=', value: size(t.finished.value_m), unit: SIZE_WITH[unit.value], what: 'finished, at 20 °C' },
     { sign: '−', value: small(t.hone_stock_m), unit: unit.value, what: 'left for the hone' },
     {

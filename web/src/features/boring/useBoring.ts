@@ -6,6 +6,7 @@ import { ask, type Refusal } from '@/api/ask'
 import {
   type BoringView,
   type BoredPassBody,
+  markOperation,
   readBoring,
   recordBarSetting,
   recordBoringPass,
@@ -21,8 +22,9 @@ import { useLoaded } from '@/shared/state/useLoaded'
 export interface Cuts {
   deepest_um: number
   last_um: number
-  bore_c: number
-  piston_c: number
+  /** As somebody tries them; as the card says while nobody does. */
+  bore_c?: number
+  piston_c?: number
 }
 
 export interface BoringNow {
@@ -32,12 +34,14 @@ export interface BoringNow {
   cuts: Ref<Cuts>
   set: (made: Omit<SettingBody, 'setting_id' | 'person_id'>) => Promise<void>
   make: (made: Omit<BoredPassBody, 'pass_id' | 'person_id'>) => Promise<void>
+  /** Somebody looked at probe and zero of the dial again. */
+  zeroLooked: () => Promise<void>
 }
 
 export function useBoring(job: JobNow): BoringNow {
   const route = useRoute()
   const hole = computed(() => Number(route.params['hole']))
-  const cuts = ref<Cuts>({ deepest_um: 200, last_um: 50, bore_c: 20, piston_c: 20 })
+  const cuts = ref<Cuts>({ deepest_um: 200, last_um: 50 })
   const path = () => ({ job_id: job.jobId, hole: hole.value })
   const {
     data: view,
@@ -60,6 +64,22 @@ export function useBoring(job: JobNow): BoringNow {
         await ask(recordBarSetting({ path: path(), body }))
         setting = newId()
       })
+      await load()
+    },
+    async zeroLooked() {
+      await ownChange(job.jobId, () =>
+        ask(
+          markOperation({
+            path: { job_id: job.jobId },
+            body: {
+              operation: 'bore',
+              hole: hole.value,
+              kind: 'probe and zero looked at',
+              person_id: personId.value,
+            },
+          }),
+        ),
+      )
       await load()
     },
     async make(made) {

@@ -61,6 +61,9 @@ watch(
           :to="{ name: 'cut-run', params: { job: job.jobId, hole: hole.number } }"
           >Cut it pass by pass</RouterLink
         >
+        <RouterLink class="link" :to="{ name: 'options', params: { job: job.jobId, hole: hole.number } }"
+          >What else could be done</RouterLink
+        >
         <label class="ml-auto text-sm text-ink-soft"
           >for liner
           <select v-model="otherLiner" class="rounded border border-rule bg-sheet px-2 py-1 text-ink">

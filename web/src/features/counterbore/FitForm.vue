@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import {
@@ -11,7 +11,6 @@ import {
   type LinerView,
   type ReadyTick,
   recordFitting,
-  type ShimBody,
 } from '@/api/generated'
 import { bareShim } from '@/shared/format/bareUnit'
 import { newId } from '@/shared/newId'
@@ -20,21 +19,16 @@ import { personId, unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import HoldReason from '@/shared/ui/HoldReason.vue'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
-import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 import { firstPosition } from './next'
+import ShimFields, { type ShimDraft } from './ShimFields.vue'
 
 /** The liner that went in, with its shims as measured and which side is up. */
 const props = defineProps<{ hole: HoleView; liners: LinerView[]; plan: HolePlanView | null }>()
 const job = useJob()
+const route = useRoute()
 const router = useRouter()
-const MOST_SHIMS = 4
-interface ShimDraft {
-  nominal: string
-  measured: string
-  side_up: NonNullable<ShimBody['side_up']>
-}
 const draft = useLocalStorage(`vallo-fit-${props.hole.hole_id}`, {
   id: '',
   cut: '',
@@ -66,7 +60,6 @@ const exchangeWords = computed(() => {
   const goes = mark ? `${mark} goes into hole ${otherHole.value}, on the shims that lie there` : ''
   return `${draft.value.liner} is in hole ${otherHole.value}. ${goes || `Hole ${otherHole.value} is empty then`}.`
 })
-const SIDES = (['bevel down', 'bevel up', 'no bevel'] as const).map((side) => ({ value: side, label: side }))
 const cutShim = computed(() => {
   const um = Number(props.hole.last_cut?.shim_um ?? 0)
   if (um <= 0) return ''
@@ -87,7 +80,11 @@ watch(
   { immediate: true },
 )
 
-function addShim(nominal = ''): void {
+/** A tray list names the liner that is to go in. */
+const named = props.liners.find((one) => one.liner.mark === route.query['liner'])
+if (named) draft.value.liner = named.liner.mark
+
+function addShim(nominal: string): void {
   draft.value.shims = [...draft.value.shims, { nominal, measured: '', side_up: 'bevel down' }]
 }
 
@@ -142,41 +139,7 @@ function record(confirmed = false): Promise<void> {
       >: afterwards the liner is in the way.
     </p>
     <ChoiceField v-model="draft.liner" label="Liner" :choices="linerChoices" path="liner_mark" />
-    <div
-      v-for="(shim, index) in draft.shims"
-      :key="index"
-      class="grid grid-cols-2 gap-3 border-l-4 border-act pl-3"
-    >
-      <TextField
-        v-model="shim.nominal"
-        label="Shim, nominal"
-        :path="`shims.${index}.nominal`"
-        :bare="bareShim(unit)"
-      />
-      <TextField
-        v-model="shim.measured"
-        label="as measured"
-        :bare="bareShim(unit)"
-        :path="`shims.${index}.measured`"
-        hint="empty: not measured"
-      />
-      <ChoiceField v-model="shim.side_up" label="Side" :choices="SIDES" />
-      <button
-        type="button"
-        class="quiet self-end text-sm"
-        @click="draft.shims = draft.shims.filter((_, at) => at !== index)"
-      >
-        Leave this shim out
-      </button>
-    </div>
-    <button
-      v-if="draft.shims.length < MOST_SHIMS"
-      type="button"
-      class="quiet justify-self-start text-sm"
-      @click="addShim()"
-    >
-      Add a shim
-    </button>
+    <ShimFields v-model="draft.shims" />
     <p class="caution">
       Liners are heavy and sharp at the ends, pullers throw parts: lift with help, stand aside.
     </p>

@@ -77,6 +77,7 @@ const PLAN = {
   wanted: null as object | null,
   least_wall_m: 0.005,
   kept: ['the valve face: scraped in'],
+  is_kept: false,
   caution: ['Spinning cutter.'],
 }
 const block = { job: { name: 'Six' }, holes: [], liners: [] } as unknown as BlockView
@@ -105,8 +106,16 @@ describe('the deck plan', () => {
     expect(view.find('tr.bg-act-wash').text()).toContain('+100 to +105')
     expect(view.text()).toContain('height not read')
     expect(view.text()).toContain('Not to be cut: the valve face')
+    expect(view.text()).toContain('Mark it on the route')
     expect(view.text()).toContain('1800 cm³')
     expect(view.text()).toContain('109.9 cu in')
+  })
+
+  it('sends nobody to mark a cut of a deck that the card keeps', async () => {
+    const kept = ['the deck: rings of wire let in']
+    const view = await open({ body: { ...PLAN, kept, is_kept: true } })
+    expect(view.text()).toContain('No cut is recommended')
+    expect(view.text()).not.toContain('Mark it on the route')
   })
 
   it('shows another aim when it is chosen, with what goes out', async () => {

@@ -79,6 +79,12 @@ const HEAD: Record<string, string> = {
         <DeckOptions :options="view.options" :chosen="chosen" :least="view.least" @choose="picked = $event" />
       </div>
       <aside class="grid content-start gap-4">
+        <section v-if="view.kept.length" class="border-l-4 border-out pl-3" aria-label="Not to be cut">
+          <p v-for="kept in view.kept" :key="kept"><b>Not to be cut</b>: {{ kept }}</p>
+          <p v-if="view.is_kept" class="text-sm">
+            No cut is recommended while that stands; the route asks for a name and a reason.
+          </p>
+        </section>
         <section class="rounded bg-plate p-4 text-plate-text" aria-label="What it does">
           <p class="text-sm text-plate-soft first-letter:uppercase">{{ chosen }}</p>
           <p class="text-2xl leading-tight font-bold">{{ HEAD[option.state] }}</p>
@@ -93,6 +99,7 @@ const HEAD: Record<string, string> = {
             <b class="num">{{ option.compression_after?.toFixed(2) }}</b>
           </p>
           <RouterLink
+            v-if="!view.is_kept"
             class="mt-2 inline-flex min-h-11 items-center text-plate-act underline"
             :to="{ name: 'route' }"
             >Mark it on the route once it is cut</RouterLink
@@ -102,9 +109,6 @@ const HEAD: Record<string, string> = {
         <p v-if="view.faces.some((face) => face.may_tilt && face.relief)" class="text-sm text-unsure">
           Read with the block on its feet: the cut may be set to suit the face. What that tilts against the
           crank is told by the levels from the mains.
-        </p>
-        <p v-for="kept in view.kept" :key="kept" class="border-l-4 border-unsure pl-3 font-bold">
-          Not to be cut: {{ kept }}
         </p>
         <p class="caution">A skim cannot be undone. {{ view.caution.join(' ') }}</p>
       </aside>

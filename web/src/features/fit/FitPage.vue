@@ -12,6 +12,7 @@ import TrailSteps from '@/shared/ui/TrailSteps.vue'
 import AfterFit from './AfterFit.vue'
 import BoreToCome from './BoreToCome.vue'
 import { forceText, shareText } from './fit'
+import FitLinks from './FitLinks.vue'
 import FitForce from './FitForce.vue'
 import FitNotes from './FitNotes.vue'
 import FitPress from './FitPress.vue'
@@ -191,26 +192,7 @@ const offered = computed(() =>
         <section v-if="isWhy" class="mt-3 max-w-3xl" aria-label="The arithmetic">
           <TrailSteps :steps="fit.why" />
         </section>
-        <p class="mt-3 flex gap-5">
-          <RouterLink
-            class="link"
-            :to="{
-              name: 'hot-fit',
-              params: { hole: String(fit.hole) },
-              query: fit.liner ? { liner: fit.liner } : {},
-            }"
-            >What holds it hot</RouterLink
-          >
-          <RouterLink
-            v-if="fit.is_conversion"
-            class="link"
-            :to="{ name: 'conversion', params: { hole: String(fit.hole) } }"
-            >The conversion</RouterLink
-          >
-          <RouterLink class="link" :to="{ name: 'job-card' }"
-            >The card: press wanted, walls, holder</RouterLink
-          >
-        </p>
+        <FitLinks :fit="fit" />
         <FitNotes class="mt-3" :fit="fit" />
       </template>
     </template>

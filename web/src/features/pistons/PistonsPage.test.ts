@@ -62,6 +62,33 @@ describe('the match sheet', () => {
     expect(view.text()).toContain('0.8 apart, beyond ±0.4')
   })
 
+  it('orders a piston to the bore as it was read, with what is agreed on the page for its maker', async () => {
+    const said = (text: string) => ({ text, terms: [] })
+    const line = { material: 'aluminium', says: [said('It leaves enough.')], why_not: null }
+    server.answer('/api/jobs/j/pistons/1/order', {
+      body: {
+        hole: 1,
+        weeks: 8,
+        ordered: [
+          { ...line, what: 'piston', least_m: 0.1, greatest_m: 0.10001 },
+          { ...line, what: 'rings', least_m: null, greatest_m: null, why_not: said('Read it first.') },
+        ],
+      },
+    })
+    const view = await open()
+    await view
+      .findAll('button')
+      .find((one) => one.text() === 'Order to its size')
+      ?.trigger('click')
+    await settled()
+    const order = view.find('[aria-label="To order for hole 1"]')
+    expect(order.text()).toContain('3.9370 to 3.9374 inch')
+    expect(order.text()).toContain('no size yet')
+    expect(order.text()).toContain('8 weeks')
+    await order.find('[data-path="pin"] input, input[name="pin"], input').setValue('2 off')
+    expect(order.find('a').attributes('href')).toContain('count=2+off')
+  })
+
   it('keeps what is typed where it is refused, then shows the mark', async () => {
     const view = await open()
     await view

@@ -11,6 +11,7 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import ClearanceStrip from './ClearanceStrip.vue'
 import MatchForm from './MatchForm.vue'
+import OrderForm from './OrderForm.vue'
 import { scaleOf } from './scale'
 import { usePistons } from './usePistons'
 
@@ -19,6 +20,7 @@ const job = useJob()
 const now = usePistons(job)
 const { sheet, refusal } = now
 const open = ref<number | null>(null)
+const ordering = ref<number | null>(null)
 const rows = computed(() => sheet.value?.rows ?? [])
 const scale = computed(() => scaleOf(rows.value))
 const limits = computed(() => rows.value.find((row) => row.least_m !== null) ?? null)
@@ -124,6 +126,14 @@ const words = (row: MatchRowView) =>
           >
             {{ row.match ? 'Mark it anew' : 'Mark it' }}
           </button>
+          <button
+            type="button"
+            class="quiet mt-1 ml-3"
+            :aria-expanded="ordering === row.hole"
+            @click="ordering = ordering === row.hole ? null : row.hole"
+          >
+            Order to its size
+          </button>
         </div>
         <div class="text-sm">
           <p class="text-ink-soft">ring gaps</p>
@@ -151,6 +161,7 @@ const words = (row: MatchRowView) =>
       <p v-for="(said, at) in row.says" :key="at" class="mt-1 border-l-4 border-unsure pl-3 font-bold">
         <PhraseText :phrase="said" />
       </p>
+      <OrderForm v-if="ordering === row.hole" :hole="row.hole" :job-id="job.jobId" />
       <MatchForm v-if="open === row.hole" :now="now" :row="row" :job-id="job.jobId" @kept="open = null" />
     </section>
     <p v-if="rows.length" class="text-sm text-ink-soft">

@@ -3,7 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { listThermometers, setUpThermometer } from '@/api/generated'
+import { listThermometers, setUpThermometer, type ThermometerBody } from '@/api/generated'
 import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -21,13 +21,15 @@ const { refusal, send } = useForm()
 const PLACES = [
   { value: 'part', label: 'the block or part' },
   { value: 'room', label: 'the room' },
+  { value: 'block', label: 'a block from the oven' },
+  { value: 'liner', label: 'a liner from the cold' },
 ]
 
 function save(): Promise<void> {
   return send(async () => {
     await ask(
       setUpThermometer({
-        body: { name: name.value, url: url.value, lies_on: liesOn.value as 'part' | 'room' },
+        body: { name: name.value, url: url.value, lies_on: liesOn.value as ThermometerBody['lies_on'] },
       }),
     )
     name.value = ''
@@ -50,7 +52,7 @@ function save(): Promise<void> {
         <span
           ><b>{{ one.name }}</b>
           <span class="ml-1.5 text-ink-soft"
-            >on {{ one.lies_on === 'room' ? 'the room' : 'the part'
+            >on {{ PLACES.find((place) => place.value === one.lies_on)?.label
             }}{{ one.simulated ? ', simulated' : '' }}</span
           ></span
         >

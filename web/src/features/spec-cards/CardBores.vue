@@ -21,10 +21,15 @@ const SIZES: [keyof BoreTerms & ('ring_top' | 'ring_bottom' | 'wall' | 'least_wa
   ['wall', 'wall by drawing, a side'],
   ['least_wall', 'least wall, a side'],
 ]
-const SMALLS: [keyof BoreTerms & ('hone_stock' | 'centre_move' | 'rebore'), string][] = [
+const SMALLS: [keyof BoreTerms & ('hone_stock' | 'centre_move' | 'rebore' | 'runs_with'), string][] = [
   ['hone_stock', 'left for the hone, on the diameter'],
   ['centre_move', 'centre may move by'],
   ['rebore', 'one re-bore, on the diameter'],
+  ['runs_with', 'clearance of the piston as it runs'],
+]
+const RUNS: [keyof BoreTerms & ('bore_runs_c' | 'piston_runs_c'), string][] = [
+  ['bore_runs_c', 'bore runs at'],
+  ['piston_runs_c', 'piston runs at'],
 ]
 const JUDGED = [
   { value: 'as read', label: 'as it is read' },
@@ -84,6 +89,15 @@ const ladder = computed(() => bores.value.ladder ?? [])
         label="torque [N·m]"
         path="bores.plate_torque_nm"
         @update:model-value="bores.plate_torque_nm = number($event)"
+      />
+      <TextField
+        v-for="[name, label] in RUNS"
+        :key="name"
+        :model-value="bores[name] ?? ''"
+        :label="label"
+        unit="°C"
+        :path="`bores.${name}`"
+        @update:model-value="bores[name] = number($event)"
       />
     </div>
     <RowList

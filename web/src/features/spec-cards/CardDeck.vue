@@ -43,6 +43,12 @@ const volume = computed({
       unit="cm³"
       path="clearance_volume_cm3"
     />
+    <TextField
+      v-model="draft.card.deck_kept as string"
+      class="max-w-4xl"
+      label="The deck must not be cut, because (leave empty where it may be)"
+      path="deck_kept"
+    />
     <RowList
       v-slot="{ item, index }"
       :items="heights"

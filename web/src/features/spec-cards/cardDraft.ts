@@ -123,6 +123,7 @@ export function emptyCard(): SpecCard {
     stroke: limit(),
     clearance_volume_cm3: null,
     heights: [],
+    deck_kept: '',
     obstructions: [],
     bores: emptyBores(),
     fits: emptyFits(),
@@ -228,6 +229,9 @@ function emptyBores(): BoreTerms {
     least_wall: limit(),
     rebore: limit(),
     all_alike: true,
+    bore_runs_c: null,
+    piston_runs_c: null,
+    runs_with: limit(),
     ladder: [],
   }
 }

@@ -68,10 +68,12 @@ const soak = computed(() => {
 const ASK_MS = 2000
 const talking = useLoaded(() => ask(listThermometers()))
 useIntervalFn(() => void talking.load(), ASK_MS)
-const live = computed(() =>
-  (talking.data.value ?? []).filter((one) => one.state === 'live' && one.celsius !== null),
+/** What is clipped to a hot block or a cold liner says nothing of what is measured here. */
+const beside = computed(() =>
+  (talking.data.value ?? []).filter((one) => one.lies_on === 'part' || one.lies_on === 'room'),
 )
-const silent = computed(() => (talking.data.value ?? []).filter((one) => one.state !== 'live' && one.message))
+const live = computed(() => beside.value.filter((one) => one.state === 'live' && one.celsius !== null))
+const silent = computed(() => beside.value.filter((one) => one.state !== 'live' && one.message))
 /** Leaves alone what stands typed in the field. */
 function takeFrom(one: ThermometerView): Promise<void> {
   return send(() => note(one.lies_on === 'room' ? 'room' : 'part', one.text))

@@ -33,7 +33,7 @@ export function useTaking(at: TakingAt): Taking {
 
   function takeFromGauge(readBefore: '' | 'repeat' = ''): void {
     const text = at.said()
-    if (text !== null) void capture.take({ text, readBefore })
+    if (text !== null) void capture.take({ text, readBefore, fromGauge: true })
     else capture.taken.miss(at.trouble() || 'Nothing to take.')
   }
 
