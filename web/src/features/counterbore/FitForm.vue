@@ -22,7 +22,8 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 import { firstPosition } from './next'
-import ShimFields, { type ShimDraft } from './ShimFields.vue'
+import type { ShimDraft } from './shimDraft'
+import ShimFields from './ShimFields.vue'
 
 /** The liner that went in, with its shims as measured and which side is up. */
 const props = defineProps<{ hole: HoleView; liners: LinerView[]; plan: HolePlanView | null }>()

@@ -1,15 +1,10 @@
 <script setup lang="ts">
-import type { ShimBody } from '@/api/generated'
 import { bareShim } from '@/shared/format/bareUnit'
 import { unit } from '@/shared/state/preferences'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
-export interface ShimDraft {
-  nominal: string
-  measured: string
-  side_up: NonNullable<ShimBody['side_up']>
-}
+import type { ShimDraft } from './shimDraft'
 
 /** The shims that lie under a liner, each by its nominal size, as measured, and which side is up. */
 const shims = defineModel<ShimDraft[]>({ required: true })
