@@ -93,6 +93,15 @@ def made_once(name: str, make: Callable[[Path], None]) -> Path:
     return folder / name
 
 
+# What takes long by itself comes first, so that no worker is left alone with it in the end.
+LONG = ("tests/machine/", "tests/truth/", "tests/e2e/")
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Put long tests first; each kind keeps its order."""
+    items.sort(key=lambda item: next((at for at, kind in enumerate(LONG) if item.nodeid.startswith(kind)), len(LONG)))
+
+
 def pytest_sessionfinish() -> None:
     """Whoever the workers are children of clears what they shared."""
     if "PYTEST_XDIST_WORKER" not in os.environ:

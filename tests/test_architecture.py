@@ -1,11 +1,10 @@
 """What holds for the whole house: sizes, docstrings of the core, one name per subject."""
 
 import ast
+import functools
 import re
 from collections.abc import Iterator
 from pathlib import Path
-
-import pytest
 
 from tests.mutations.changes import CHANGES
 from vallostasis.api.subjects import OF_SUBJECT
@@ -22,49 +21,51 @@ def _sources(folder: str, pattern: str) -> list[Path]:
     return [path for path in sorted((ROOT / folder).rglob(pattern)) if "generated" not in path.parts]
 
 
+# What is looked through is read when a test asks for it: every worker collects all tests.
+@functools.cache
+def _core_modules() -> dict[str, ast.Module]:
+    return {str(path.relative_to(ROOT)): ast.parse(path.read_text(encoding="utf-8"))
+            for path in _sources("vallostasis/core", "*.py")}  # fmt: skip
+
+
 def _core_functions() -> Iterator[tuple[str, ast.FunctionDef]]:
-    for path in _sources("vallostasis/core", "*.py"):
-        for node in ast.parse(path.read_text(encoding="utf-8")).body:
+    for name, module in _core_modules().items():
+        for node in module.body:
             if isinstance(node, ast.FunctionDef) and not node.name.startswith("_"):
-                yield f"{path.relative_to(ROOT)}:{node.name}", node
+                yield f"{name}:{node.name}", node
 
 
-FUNCTIONS = dict(_core_functions())
+def _longer(paths: list[Path], most: int) -> list[str]:
+    return [str(path) for path in paths if len(path.read_text(encoding="utf-8").splitlines()) > most]
 
 
-@pytest.mark.parametrize("path", _sources("vallostasis", "*.py"), ids=lambda path: str(path.relative_to(ROOT)))
-def test_modules_stay_readable(path: Path) -> None:
-    assert len(path.read_text(encoding="utf-8").splitlines()) <= MOST_MODULE_LINES
+def test_modules_stay_readable() -> None:
+    assert _longer(_sources("vallostasis", "*.py"), MOST_MODULE_LINES) == []
 
 
-@pytest.mark.parametrize("path", _sources("web/src", "*.vue"), ids=lambda path: path.name)
-def test_components_stay_readable(path: Path) -> None:
-    assert len(path.read_text(encoding="utf-8").splitlines()) <= MOST_COMPONENT_LINES
+def test_components_stay_readable() -> None:
+    assert _longer(_sources("web/src", "*.vue"), MOST_COMPONENT_LINES) == []
 
 
-@pytest.mark.parametrize("name", FUNCTIONS)
-def test_docstring_and_signature_of_core_functions_agree(name: str) -> None:
+def test_docstring_and_signature_of_core_functions_agree() -> None:
     """Where parameters are described, each one is; where a section is given, its order is numpydoc's."""
-    function = FUNCTIONS[name]
-    text = ast.get_docstring(function) or ""
-    assert text, "a public core function says what it does"
-    sections = [s for s in re.findall(r"^(\w+)\n-+$", text, re.M)]
-    order = ["Parameters", "Returns", "Raises", "Notes", "References"]
-    assert sections == [section for section in order if section in sections]
-    if "Parameters" in sections:
-        described = text.split("Parameters\n----------\n")[1].split("\n\n")[0]
-        names = {
-            part.strip() for line in re.findall(r"^(\w[\w, ]*?)(?: :|$)", described, re.M) for part in line.split(",")
-        }
-        assert names == {argument.arg for argument in function.args.args}
+    for name, function in _core_functions():
+        text = ast.get_docstring(function) or ""
+        assert text, f"{name} says what it does"
+        sections = [s for s in re.findall(r"^(\w+)\n-+$", text, re.M)]
+        order = ["Parameters", "Returns", "Raises", "Notes", "References"]
+        assert sections == [section for section in order if section in sections], name
+        if "Parameters" in sections:
+            described = text.split("Parameters\n----------\n")[1].split("\n\n")[0]
+            lines = re.findall(r"^(\w[\w, ]*?)(?: :|$)", described, re.M)
+            names = {part.strip() for line in lines for part in line.split(",")}
+            assert names == {argument.arg for argument in function.args.args}, name
 
 
-@pytest.mark.parametrize("name", FUNCTIONS)
-def test_core_functions_with_lengths_name_their_unit(name: str) -> None:
-    function = FUNCTIONS[name]
-    takes_metres = any(argument.arg.endswith("_m") for argument in function.args.args)
-    if takes_metres:
-        assert "[m]" in (ast.get_docstring(function) or "")
+def test_core_functions_with_lengths_name_their_unit() -> None:
+    for name, function in _core_functions():
+        if any(argument.arg.endswith("_m") for argument in function.args.args):
+            assert "[m]" in (ast.get_docstring(function) or ""), name
 
 
 SOURCE = re.compile(
@@ -87,20 +88,16 @@ def _computes(function: ast.FunctionDef) -> bool:
 
 
 def _formulas() -> Iterator[tuple[str, ast.FunctionDef]]:
-    for path in _sources("vallostasis/core", "*.py"):
-        module = ast.parse(path.read_text(encoding="utf-8"))
+    for path, module in _core_modules().items():
         for body in [module.body, *(node.body for node in ast.walk(module) if isinstance(node, ast.ClassDef))]:
             for node in body:
                 if isinstance(node, ast.FunctionDef) and not node.name.startswith("_") and _computes(node):
-                    yield f"{path.relative_to(ROOT)}:{node.lineno}:{node.name}", node
+                    yield f"{path}:{node.lineno}:{node.name}", node
 
 
-FORMULAS = dict(_formulas())
-
-
-@pytest.mark.parametrize("name", FORMULAS)
-def test_every_formula_of_the_core_names_its_source(name: str) -> None:
-    assert SOURCE.search(ast.get_docstring(FORMULAS[name]) or "")
+def test_every_formula_of_the_core_names_its_source() -> None:
+    nameless = [name for name, node in _formulas() if not SOURCE.search(ast.get_docstring(node) or "")]
+    assert nameless == []
 
 
 def test_core_tests_know_neither_the_demo_nor_the_services() -> None:
@@ -139,9 +136,9 @@ def _lines(folder: Path) -> int:
     return sum(len(path.read_text(encoding="utf-8").splitlines()) for path in folder.rglob("*.py"))
 
 
-@pytest.mark.parametrize("room", ROOMS, ids=lambda room: room.name)
-def test_no_room_of_the_core_holds_more_than_a_fifth_of_it(room: Path) -> None:
-    assert _lines(room) <= LARGEST_ROOM * _lines(ROOT / "vallostasis/core")
+def test_no_room_of_the_core_holds_more_than_a_fifth_of_it() -> None:
+    most = LARGEST_ROOM * _lines(ROOT / "vallostasis/core")
+    assert [room.name for room in ROOMS if _lines(room) > most] == []
 
 
 def test_a_subject_brings_its_room_its_features_and_its_endpoints() -> None:
@@ -181,11 +178,10 @@ def test_the_screens_name_lenses_and_views_in_one_place() -> None:
             assert not re.search(r"'protrusion' *[|] *'counterbore'|label: 'Counterbore'|label: 'Block'", text), path
 
 
-@pytest.mark.parametrize("number", range(len(CHANGES)))
-def test_every_change_to_try_still_has_its_place(number: int) -> None:
-    file, old, new = CHANGES[number]
-    assert (ROOT / "vallostasis/core" / file).read_text(encoding="utf-8").count(old) == 1
-    assert old != new
+def test_every_change_to_try_still_has_its_place() -> None:
+    for file, old, new in CHANGES:
+        assert (ROOT / "vallostasis/core" / file).read_text(encoding="utf-8").count(old) == 1, (file, old)
+        assert old != new
 
 
 LONGEST_TEMPLATE_LINE = 270

@@ -23,7 +23,7 @@ from vallostasis.machine.serving import Server
 from vallostasis.services.demo_loading import demo_devices, link_demo_gauge
 from vallostasis.settings import Settings
 
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"
 # A loaded two-core machine may take its time; a test that passes never waits for it.
 PATIENCE_MS = 60_000
 START_SECONDS = 30
