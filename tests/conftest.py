@@ -1,9 +1,13 @@
 """One private PostgreSQL for the whole run; every test gets its own database, copied from a template."""
 
+import os
+
+# As the launcher does, before anything brings in NumPy.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+
 import contextlib
 import fcntl
 import itertools
-import os
 import select
 import shutil
 import signal

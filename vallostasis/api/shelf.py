@@ -107,6 +107,18 @@ def _file(content: bytes, media_type: str, name: str) -> Response:
     return Response(content, media_type=media_type, headers={"content-disposition": f'attachment; filename="{name}"'})
 
 
+class OrderHold(BaseModel):
+    """Why no shims are ordered for a job yet; empty where they may be."""
+
+    why_not: str
+
+
+@router.get("/jobs/{job_id}/shim-order")
+def read_order_hold(job_id: UUID, conn: Conn) -> OrderHold:
+    """Say whether shims may be ordered: not for a hole whose parts and reading disagree for no known reason."""
+    return OrderHold(why_not=shelf.why_no_order(conn, job_id))
+
+
 @router.get("/jobs/{job_id}/shim-order.csv", response_class=Response,
             responses={200: {"content": {"text/csv": {}}}})  # fmt: skip
 def read_shim_order_csv(job_id: UUID, conn: Conn) -> Response:

@@ -103,6 +103,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
         options.shop_router,
         compute_matching.router,
         causes.router,
+        causes.shop_router,
         compute_swaps.router,
         compute_causes.router,
     ),

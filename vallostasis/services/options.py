@@ -9,7 +9,7 @@ from vallostasis.core.options.worth import Worth, worth_of
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.prices import OptionChoice, PriceKind, PriceList
 from vallostasis.core.records.rows import Hole
-from vallostasis.services.refused import Refused
+from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import prices
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, lock_job_facts
@@ -69,6 +69,8 @@ def choose_option(conn: Conn, job_id: UUID, number: int, choice: Choose, by: UUI
     option = next(one for one in found.options if one.kind is choice.option)
     if option.why_not and option.kind is not OptionKind.BLOCK:
         raise Refused(option.why_not, "option")
+    if option.kind is OptionKind.BLOCK and found.hold:
+        raise Refused(f"Hole {number}: {found.hold}", "option", RefusalCode.HOLD)
     if not choice.reason.strip():
         raise Refused("Say why: it stands under your name.", "reason")
     worth = None if choice.worth is None else Decimal(str(choice.worth))

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal, InvalidOperation
 from uuid import UUID, uuid4
 
+from vallostasis.core.causes.experiments import why_not_buy
 from vallostasis.core.counterbore.shim_order import ShimNeed, shim_needs
 from vallostasis.core.features.usual_lengths import SHIM
 from vallostasis.core.notation.lengths import Unit
@@ -104,10 +105,21 @@ def needs_of(facts: JobFacts) -> tuple[ShimNeed, ...]:
     return shim_needs(facts, judge_job(facts))
 
 
+def why_no_order(conn: Conn, job_id: UUID) -> str:
+    """Say why no shims are ordered for a job yet; empty where they may be."""
+    return _why_not(load_job_facts(conn, job_id))
+
+
+def _why_not(facts: JobFacts) -> str:
+    return why_not_buy(facts, tuple(hole for one in needs_of(facts) if one.to_order for hole in one.holes))
+
+
 def order_of(conn: Conn, job_id: UUID) -> ShimOrder:
     """Return the order list of a job: sizes to order, how many, with spares, and their price."""
     facts = load_job_facts(conn, job_id)
     lines = tuple(one for one in needs_of(facts) if one.to_order)
+    if why := _why_not(facts):
+        raise Refused(why, "", RefusalCode.HOLD)
     return ShimOrder(facts.job.number, facts.job.name, facts.card.engine, facts.card.currency, lines)
 
 

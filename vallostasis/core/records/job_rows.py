@@ -9,6 +9,7 @@ from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
+from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
@@ -95,6 +96,9 @@ class JobRows:
     planned_holes: tuple[PlannedHole, ...] = ()
     matched_places: tuple[MatchedPlace, ...] = ()
     option_choices: tuple[OptionChoice, ...] = ()
+    experiments: tuple[Experiment, ...] = ()
+    experiment_results: tuple[ExperimentResult, ...] = ()
+    kept_cases: tuple[KeptCase, ...] = ()
     cut_runs: tuple[CutRun, ...] = ()
     run_passes: tuple[RunPass, ...] = ()
     run_marks: tuple[RunMark, ...] = ()

@@ -9,6 +9,7 @@ from vallostasis.core.bores.decisions import cleaned_up, contradictions
 from vallostasis.core.bores.ladder import ladder_of_engine
 from vallostasis.core.boring.faces_kept import faces_kept
 from vallostasis.core.boring.made_to_bore import made_to_bore
+from vallostasis.core.causes.experiments import hold_of
 from vallostasis.core.clamping.progress import tightenings_of, why_not_tight
 from vallostasis.core.counterbore.hole_plan import HolePlan, plan_hole
 from vallostasis.core.counterbore.preparation import preparation_of
@@ -189,8 +190,8 @@ def _common_causes(facts: JobFacts, hole: Hole | None, _far: Far) -> str:
     """What parts or a zero contradict is looked into before metal is taken off for it."""
     for one in facts.holes if hole is None else (hole,):
         measured = measured_hole(facts, one)
-        if measured.residual is not None and not measured.residual.agrees:
-            return f"parts and reading of hole {one.number} disagree: land, dirt, shim and zero come first"
+        if measured.residual is not None and not measured.residual.agrees and (why := hold_of(facts)):
+            return f"parts and reading of hole {one.number} disagree: {why}"
         if measured.standing.doubt:
             return f"hole {one.number} was read on a zero that moved"
     return ""

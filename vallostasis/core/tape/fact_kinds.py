@@ -18,6 +18,7 @@ from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
@@ -67,6 +68,8 @@ from vallostasis.core.tape.fact_words import (
     correction_words,
     cut_words,
     drawn_words,
+    experiment_result_words,
+    experiment_words,
     finding_words,
     fitting_words,
     heat_mark_words,
@@ -76,6 +79,7 @@ from vallostasis.core.tape.fact_words import (
     hone_round_words,
     hone_setting_words,
     inspection_words,
+    kept_case_words,
     letters_words,
     look_words,
     matched_words,
@@ -110,7 +114,9 @@ from vallostasis.core.tape.whereabouts import (
     on_its_part,
     where_it_is_waived,
     where_it_was_fitted,
+    where_it_was_tried,
     where_its_drop_is,
+    where_its_experiment_was,
     where_its_pull_is,
     where_its_reading_is,
     where_its_round_is,
@@ -163,6 +169,9 @@ class TapeKind(StrEnum):
     PISTON_MATCH = "piston matched"
     MATCHED = "liner matched"
     OPTION = "decided"
+    EXPERIMENT = "experiment"
+    RESULT = "result of an experiment"
+    CASE = "case kept"
     TIGHTENING = "tightening"
     BOLT = "bolt"
     SCAN = "scan"
@@ -270,6 +279,11 @@ FACT_KINDS = (
              OnTape(TapeKind.MATCHED, matched_words, in_its_hole)),
     FactKind("option_choices", OptionChoice, "option_choice", Owner.JOB,
              OnTape(TapeKind.OPTION, option_words, in_its_hole)),
+    FactKind("experiments", Experiment, "experiment", Owner.JOB,
+             OnTape(TapeKind.EXPERIMENT, experiment_words, where_it_was_tried)),
+    FactKind("experiment_results", ExperimentResult, "experiment_result", Owner.JOB,
+             OnTape(TapeKind.RESULT, experiment_result_words, where_its_experiment_was)),
+    FactKind("kept_cases", KeptCase, "kept_case", Owner.JOB, OnTape(TapeKind.CASE, kept_case_words, job_wide)),
     FactKind("cut_runs", CutRun, "cut_run", Owner.JOB, OnTape(TapeKind.RUN, run_words, in_its_hole)),
     FactKind("run_passes", RunPass, "run_pass", Owner.JOB, OnTape(TapeKind.PASS, pass_words, where_its_run_is)),
     FactKind("run_marks", RunMark, "run_mark", Owner.JOB, OnTape(TapeKind.RUN_MARK, run_mark_words, where_its_run_is)),

@@ -11,6 +11,7 @@ from vallostasis.core.records.boring_passes import BoringPass
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, BoltMarkKind, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneMarkKind, HoneRound, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
@@ -267,6 +268,23 @@ def matched_words(facts: JobFacts, matched: MatchedPlace) -> str:
 def option_words(_facts: JobFacts, choice: OptionChoice) -> str:
     """How it stands on the tape, in words."""
     return with_more(f"decided: {choice.option}", choice.reason)
+
+
+def experiment_words(_facts: JobFacts, one: Experiment) -> str:
+    """How it stands on the tape, in words."""
+    return with_more(f"tried: {one.change}", f"expected: {one.expected}")
+
+
+def experiment_result_words(facts: JobFacts, result: ExperimentResult) -> str:
+    """How it stands on the tape, in words."""
+    change = next(one.change for one in facts.experiments if one.experiment_id == result.experiment_id)
+    read = "" if result.value_um is None else f"{result.typed} {result.typed_unit}"
+    return f"came of “{change}”: {', '.join(filter(None, (read, result.words))) or 'nothing'}"
+
+
+def kept_case_words(_facts: JobFacts, case: KeptCase) -> str:
+    """How it stands on the tape, in words."""
+    return f"case kept, {case.symptom}: it was {case.cause}"
 
 
 def pull_words(facts: JobFacts, pull: Pull) -> str:

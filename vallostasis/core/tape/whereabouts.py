@@ -6,6 +6,7 @@ from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.experiments import Experiment, ExperimentResult
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound
 from vallostasis.core.records.job_facts import JobFacts
@@ -130,6 +131,18 @@ def where_on_the_route(
 def where_its_wait_is(facts: JobFacts, end: WaitEnd) -> Whereabouts:
     """Where it belongs."""
     return where_on_the_route(facts, next(one for one in facts.waits if one.wait_id == end.wait_id))
+
+
+def where_it_was_tried(facts: JobFacts, one: Experiment) -> Whereabouts:
+    """Where it belongs: in its hole where it was made at one."""
+    hole = facts.hole_numbered(one.holes[0]) if len(one.holes) == 1 else None
+    return Whereabouts() if hole is None else hole_with(facts, hole.hole_id)
+
+
+def where_its_experiment_was(facts: JobFacts, result: ExperimentResult) -> Whereabouts:
+    """Where it belongs."""
+    return where_it_was_tried(facts, next(one for one in facts.experiments
+                                          if one.experiment_id == result.experiment_id))  # fmt: skip
 
 
 def where_it_is_waived(_facts: JobFacts, waiver: Waiver) -> Whereabouts:

@@ -245,6 +245,39 @@ export type BarNoteView = {
 };
 
 /**
+ * BeginBody
+ *
+ * One thing that is about to be changed or looked at, and what is expected; the client makes the id.
+ */
+export type BeginBody = {
+    /**
+     * Experiment Id
+     */
+    experiment_id: string;
+    matter: Matter;
+    /**
+     * Check
+     */
+    check?: string;
+    /**
+     * Holes
+     */
+    holes?: Array<number>;
+    /**
+     * Change
+     */
+    change: string;
+    /**
+     * Expected
+     */
+    expected: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * BentView
  *
  * A liner held square in registers that are off. [m], [N], [Pa], [rad]
@@ -1835,6 +1868,38 @@ export type BuildView = {
 };
 
 /**
+ * CameOfBody
+ *
+ * What came of it: a length as typed, words, minutes of work, money.
+ */
+export type CameOfBody = {
+    /**
+     * Value
+     */
+    value?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Money
+     */
+    money?: number | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * Capability
  *
  * Whether a gauge can decide on a window at all.
@@ -2241,6 +2306,65 @@ export type CarryAndDropRequest = {
 };
 
 /**
+ * CaseView
+ *
+ * A case of the shop: how it showed, what was tried in vain, what it was, what found it in how many minutes.
+ *
+ * ``alike`` is how its pattern lies to the one at hand, null where it was asked for by words. [1], [min]
+ */
+export type CaseView = {
+    /**
+     * Case Id
+     */
+    case_id: string;
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Job
+     */
+    job: string;
+    matter: Matter;
+    /**
+     * Symptom
+     */
+    symptom: string;
+    /**
+     * False Leads
+     */
+    false_leads: Array<string>;
+    /**
+     * Cause
+     */
+    cause: string;
+    /**
+     * Found With
+     */
+    found_with: string;
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Kept By
+     */
+    kept_by: string;
+    /**
+     * Shape Um
+     */
+    shape_um: Array<number>;
+    /**
+     * Alike
+     */
+    alike: number | null;
+};
+
+/**
  * CatalogueRow
  *
  * One feature as the catalogue describes it.
@@ -2296,6 +2420,76 @@ export type CatalogueRow = {
 };
 
 /**
+ * CauseBody
+ *
+ * A cause of the shop's own: how it shows, between which effects it can lie, how often it is met in a hundred.
+ */
+export type CauseBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Shows
+     */
+    shows: string;
+    pattern: Pattern;
+    /**
+     * Low
+     */
+    low: string;
+    /**
+     * High
+     */
+    high: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * In A Hundred
+     */
+    in_a_hundred: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * CauseView
+ *
+ * A cause of heights that is known to the shop; ``own`` where the shop wrote it. [m], [1]
+ */
+export type CauseView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Shows
+     */
+    shows: string;
+    pattern: Pattern;
+    /**
+     * Low M
+     */
+    low_m: number;
+    /**
+     * High M
+     */
+    high_m: number;
+    /**
+     * Prior
+     */
+    prior: number;
+    /**
+     * Own
+     */
+    own: boolean;
+};
+
+/**
  * CausesAnswer
  *
  * Whether all adds up, and otherwise causes by weight and the check that tells most a minute. [1]
@@ -2319,7 +2513,7 @@ export type CausesAnswer = {
 /**
  * CausesRequest
  *
- * Residuals of the holes in their order along the block, what they share, what checks have read. [m]
+ * Residuals, holes in their order along the block, what they share, what checks have read. [m]
  */
 export type CausesRequest = {
     /**
@@ -2331,6 +2525,14 @@ export type CausesRequest = {
      */
     shared_u_m?: number;
     /**
+     * Hole U M
+     */
+    hole_u_m?: number;
+    /**
+     * Spacers M
+     */
+    spacers_m?: Array<number>;
+    /**
      * Findings
      */
     findings?: Array<FoundBody>;
@@ -2340,8 +2542,11 @@ export type CausesRequest = {
  * CausesView
  *
  * What does not add up; ``why_not`` alone where no pattern can be seen, no causes where everything adds up.
+ *
+ * ``hold`` says why nothing is cut or bought yet; ``checks`` come the one that tells most a minute first.
  */
 export type CausesView = {
+    matter: Matter;
     /**
      * Why Not
      */
@@ -2349,7 +2554,7 @@ export type CausesView = {
     /**
      * Holes
      */
-    holes: Array<HoleResidualView>;
+    holes: Array<HoleOffView>;
     /**
      * Far Off
      *
@@ -2360,11 +2565,26 @@ export type CausesView = {
      * Explained
      */
     explained: Array<ExplainedView>;
-    proposed: NextCheckView | null;
+    /**
+     * Checks
+     */
+    checks: Array<NextCheckView>;
     /**
      * Missing
      */
     missing: Array<string>;
+    /**
+     * Tried
+     */
+    tried: Array<VallostasisApiCausesTriedView>;
+    /**
+     * Hold
+     */
+    hold: string;
+    /**
+     * Cases
+     */
+    cases: Array<CaseView>;
 };
 
 /**
@@ -2513,16 +2733,51 @@ export type ChangedState = {
 };
 
 /**
- * CheckView
+ * CheckAt
  *
- * Something looked at before the first turn.
+ * Where a check is made: at a hole, once for the whole block, or on a liner of a make that lies on the bench.
  */
-export type CheckView = {
-    kind: PullMarkKind;
+export type CheckAt = 'a hole' | 'the block' | 'a liner of that make on the bench';
+
+/**
+ * CheckBody
+ *
+ * A check of the shop's own: what is typed, which causes it finds, how surely it reads. [min]
+ */
+export type CheckBody = {
     /**
-     * Done By
+     * Name
      */
-    done_by: string;
+    name: string;
+    /**
+     * Tools
+     */
+    tools?: string;
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Asks
+     */
+    asks: string;
+    at: CheckAt;
+    /**
+     * Finds
+     */
+    finds: Array<string>;
+    /**
+     * Standard
+     */
+    standard: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -5737,7 +5992,9 @@ export type ExpectedView = {
 /**
  * ExplainedView
  *
- * One explanation: its causes, where and by how much they act, how they show, how likely it is. [m], [1]
+ * One explanation: its causes, where and by how much they act, how they show, how likely it is. [m], [deg], [1]
+ *
+ * ``looks_m`` is how the readings would look if it were so, in the order of the holes and their spots.
  */
 export type ExplainedView = {
     /**
@@ -5753,6 +6010,14 @@ export type ExplainedView = {
      */
     effects_m: Array<number>;
     /**
+     * High Sides Deg
+     */
+    high_sides_deg: Array<number | null>;
+    /**
+     * Words
+     */
+    words: Array<string>;
+    /**
      * Shows
      */
     shows: string;
@@ -5760,6 +6025,10 @@ export type ExplainedView = {
      * Weight
      */
     weight: number;
+    /**
+     * Looks M
+     */
+    looks_m: Array<number>;
 };
 
 /**
@@ -6541,7 +6810,7 @@ export type FitView = {
      * Schools
      */
     schools: Array<SchoolOfFitView>;
-    tried: TriedView | null;
+    tried: VallostasisApiFitModelsTriedView | null;
     better: BetterLinerView | null;
     stripes: PhraseView | null;
     need: PhraseView;
@@ -6895,7 +7164,7 @@ export type FormView = {
 /**
  * FoundBody
  *
- * What a check read, or would read, at some holes. [m]
+ * What a check read at some holes; none where it was made once for the whole block. [m]
  */
 export type FoundBody = {
     /**
@@ -8191,6 +8460,35 @@ export type HoleNeedView = {
 };
 
 /**
+ * HoleOffView
+ *
+ * One hole: as read less as it ought to be; ``middle`` is null for a bore, held against its own middle. [m]
+ */
+export type HoleOffView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Make
+     */
+    make: string;
+    middle: StatedView | null;
+    /**
+     * Spots
+     */
+    spots: Array<SpotOffView>;
+    /**
+     * Adds Up
+     */
+    adds_up: boolean;
+};
+
+/**
  * HoleOnLadder
  *
  * One hole on the ladder. [m]
@@ -8308,31 +8606,6 @@ export type HolePlanView = {
      */
     tried: Array<TriedShimView>;
     plan: PlannedCut | null;
-};
-
-/**
- * HoleResidualView
- *
- * One hole: as read less as its parts say. [m]
- */
-export type HoleResidualView = {
-    /**
-     * Hole
-     */
-    hole: number;
-    /**
-     * Liner
-     */
-    liner: string;
-    /**
-     * Make
-     */
-    make: string;
-    residual: StatedView;
-    /**
-     * Adds Up
-     */
-    adds_up: boolean;
 };
 
 /**
@@ -9513,6 +9786,51 @@ export type JobMade = {
  * How a bore has to be held for its limits to mean anything.
  */
 export type Judged = 'as read' | 'clamped' | 'free';
+
+/**
+ * KeepBody
+ *
+ * A case to be kept: how it showed, what it was, what whoever meets it should know; the client makes the id.
+ */
+export type KeepBody = {
+    /**
+     * Case Id
+     */
+    case_id: string;
+    matter: Matter;
+    /**
+     * Symptom
+     */
+    symptom: string;
+    /**
+     * Cause
+     */
+    cause: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * KnownView
+ *
+ * Every cause and check that is known to the shop.
+ */
+export type KnownView = {
+    /**
+     * Causes
+     */
+    causes: Array<CauseView>;
+    /**
+     * Checks
+     */
+    checks: Array<VallostasisApiCausesCheckView>;
+};
 
 /**
  * LadderStep
@@ -11253,6 +11571,13 @@ export type MaterialWritten = {
 };
 
 /**
+ * Matter
+ *
+ * What does not add up.
+ */
+export type Matter = 'heights' | 'bores';
+
+/**
  * Measuring
  *
  * How protrusion is to be measured: land, datum, what lies between, hold-down, positions.
@@ -11479,7 +11804,7 @@ export type NewJobBody = {
 /**
  * NextCheckView
  *
- * The check that tells most a minute; what it reads if its cause is there; weights after either. [m], [min], [1]
+ * A check; what it reads if its likeliest cause is there; the weights after either. [m], [min], [bit], [1]
  */
 export type NextCheckView = {
     /**
@@ -11494,6 +11819,11 @@ export type NextCheckView = {
      * Minutes
      */
     minutes: number;
+    /**
+     * Asks
+     */
+    asks: string;
+    at: CheckAt;
     /**
      * Where
      */
@@ -12041,6 +12371,18 @@ export type OptionsView = {
 };
 
 /**
+ * OrderHold
+ *
+ * Why no shims are ordered for a job yet; empty where they may be.
+ */
+export type OrderHold = {
+    /**
+     * Why Not
+     */
+    why_not: string;
+};
+
+/**
  * OrderedView
  *
  * One thing to order. [m]
@@ -12516,6 +12858,13 @@ export type PassView = {
      */
     noted_by: string;
 };
+
+/**
+ * Pattern
+ *
+ * Where a cause shows, and how. Common practice, no published source.
+ */
+export type Pattern = 'nowhere' | 'every hole alike' | 'every liner of one make' | 'one hole' | 'one hole, by its shims' | 'every hole, by a spacer' | 'along the block' | 'a bow along the block' | 'one hole, high on one side and low on the other' | 'one hole, lifted on one side';
 
 /**
  * PatternKind
@@ -13964,7 +14313,7 @@ export type PullView = {
     /**
      * Checks
      */
-    checks: Array<CheckView>;
+    checks: Array<VallostasisApiPullsCheckView>;
     /**
      * Marks
      */
@@ -14550,7 +14899,9 @@ export type ReopenedView = {
 /**
  * ResidualBody
  *
- * One hole along the block: as read less as its parts say, its own standard uncertainty, its liner's make. [m]
+ * One reading: its hole, as read less as its parts say, its own standard uncertainty, its liner's make. [m]
+ *
+ * ``angle_deg`` is where it stands round the hole, null for the middle.
  */
 export type ResidualBody = {
     /**
@@ -14573,6 +14924,10 @@ export type ResidualBody = {
      * Shims M
      */
     shims_m?: number;
+    /**
+     * Angle Deg
+     */
+    angle_deg?: number | null;
 };
 
 /**
@@ -17113,6 +17468,19 @@ export type SpecCard = {
 };
 
 /**
+ * SpotOffView
+ *
+ * One reading: where it stands, what it leaves over. [m]
+ */
+export type SpotOffView = {
+    /**
+     * Name
+     */
+    name: string;
+    off: StatedView;
+};
+
+/**
  * SpringView
  *
  * What a tool makes of its dial: measured over twice the dial.
@@ -18382,7 +18750,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
 
 /**
  * TapeLine
@@ -19028,36 +19396,6 @@ export type TriedShimView = {
 };
 
 /**
- * TriedView
- *
- * What a trial fit by hand found, beside what was expected.
- */
-export type TriedView = {
-    /**
-     * Inserted M
-     */
-    inserted_m: number;
-    /**
-     * Share
-     */
-    share: number;
-    /**
-     * Held
-     */
-    held: string;
-    /**
-     * Says
-     */
-    says: string;
-    /**
-     * As Expected
-     *
-     * Null where it was not said whether dry or oiled.
-     */
-    as_expected: boolean | null;
-};
-
-/**
  * TrustView
  *
  * How truly the cutter of the job stops, and on what that stands. [m]
@@ -19079,18 +19417,6 @@ export type TrustView = {
      * Runs
      */
     runs: number;
-};
-
-/**
- * TryFindings
- *
- * What checks would have read; nothing is recorded of it.
- */
-export type TryFindings = {
-    /**
-     * Findings
-     */
-    findings?: Array<FoundBody>;
 };
 
 /**
@@ -20025,6 +20351,111 @@ export type VallostasisApiCabinetMaterialBody = {
 };
 
 /**
+ * CheckView
+ *
+ * A check that is known to the shop; ``own`` where the shop wrote it. [m], [min]
+ */
+export type VallostasisApiCausesCheckView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tools
+     */
+    tools: string;
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Asks
+     */
+    asks: string;
+    at: CheckAt;
+    /**
+     * Finds
+     */
+    finds: Array<string>;
+    /**
+     * Standard M
+     */
+    standard_m: number;
+    /**
+     * Own
+     */
+    own: boolean;
+};
+
+/**
+ * TriedView
+ *
+ * An experiment on record with what came of it; ``overtaken`` says why its finding counts no longer. [m], [min]
+ */
+export type VallostasisApiCausesTriedView = {
+    /**
+     * Experiment Id
+     */
+    experiment_id: string;
+    /**
+     * Check
+     */
+    check: string;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Change
+     */
+    change: string;
+    /**
+     * Expected
+     */
+    expected: string;
+    /**
+     * Begun At
+     */
+    begun_at: string;
+    /**
+     * Begun By
+     */
+    begun_by: string;
+    /**
+     * Event
+     */
+    event: number;
+    /**
+     * Value M
+     */
+    value_m: number | null;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Minutes
+     */
+    minutes: number | null;
+    /**
+     * Money
+     */
+    money: number | null;
+    /**
+     * Is Open
+     */
+    is_open: boolean;
+    /**
+     * Overtaken
+     */
+    overtaken: string;
+};
+
+/**
  * MaterialBody
  *
  * A material: Young's modulus [Pa], Poisson's ratio [1], expansion [1/K].
@@ -20192,6 +20623,36 @@ export type VallostasisApiDeckReliefView = {
 };
 
 /**
+ * TriedView
+ *
+ * What a trial fit by hand found, beside what was expected.
+ */
+export type VallostasisApiFitModelsTriedView = {
+    /**
+     * Inserted M
+     */
+    inserted_m: number;
+    /**
+     * Share
+     */
+    share: number;
+    /**
+     * Held
+     */
+    held: string;
+    /**
+     * Says
+     */
+    says: string;
+    /**
+     * As Expected
+     *
+     * Null where it was not said whether dry or oiled.
+     */
+    as_expected: boolean | null;
+};
+
+/**
  * LearnedView
  *
  * What thermometers taught: temperatures as both came out with their ±, and as they are now. [°C], [K], [s]
@@ -20241,6 +20702,19 @@ export type VallostasisApiHeatRunsLearnedView = {
      * Block Now C
      */
     block_now_c: number;
+};
+
+/**
+ * CheckView
+ *
+ * Something looked at before the first turn.
+ */
+export type VallostasisApiPullsCheckView = {
+    kind: PullMarkKind;
+    /**
+     * Done By
+     */
+    done_by: string;
 };
 
 /**
@@ -22469,6 +22943,64 @@ export type MoveShimsResponses = {
 };
 
 export type MoveShimsResponse = MoveShimsResponses[keyof MoveShimsResponses];
+
+export type ReadOrderHoldData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/shim-order';
+};
+
+export type ReadOrderHoldErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadOrderHoldError = ReadOrderHoldErrors[keyof ReadOrderHoldErrors];
+
+export type ReadOrderHoldResponses = {
+    /**
+     * Successful Response
+     */
+    200: OrderHold;
+};
+
+export type ReadOrderHoldResponse = ReadOrderHoldResponses[keyof ReadOrderHoldResponses];
 
 export type ReadShimOrderCsvData = {
     body?: never;
@@ -28116,19 +28648,21 @@ export type MatchLinersResponses = {
 
 export type MatchLinersResponse = MatchLinersResponses[keyof MatchLinersResponses];
 
-export type TryCausesData = {
-    body: TryFindings;
+export type ReadCausesData = {
+    body?: never;
     path: {
         /**
          * Job Id
          */
         job_id: string;
     };
-    query?: never;
-    url: '/api/jobs/{job_id}/causes/try';
+    query?: {
+        matter?: Matter;
+    };
+    url: '/api/jobs/{job_id}/causes';
 };
 
-export type TryCausesErrors = {
+export type ReadCausesErrors = {
     /**
      * The body of the request cannot be read.
      */
@@ -28163,16 +28697,413 @@ export type TryCausesErrors = {
     503: ErrorBody;
 };
 
-export type TryCausesError = TryCausesErrors[keyof TryCausesErrors];
+export type ReadCausesError = ReadCausesErrors[keyof ReadCausesErrors];
 
-export type TryCausesResponses = {
+export type ReadCausesResponses = {
     /**
      * Successful Response
      */
     200: CausesView;
 };
 
-export type TryCausesResponse = TryCausesResponses[keyof TryCausesResponses];
+export type ReadCausesResponse = ReadCausesResponses[keyof ReadCausesResponses];
+
+export type BeginExperimentData = {
+    body: BeginBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/causes/experiments';
+};
+
+export type BeginExperimentErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginExperimentError = BeginExperimentErrors[keyof BeginExperimentErrors];
+
+export type BeginExperimentResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type BeginExperimentResponse = BeginExperimentResponses[keyof BeginExperimentResponses];
+
+export type SettleExperimentData = {
+    body: CameOfBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Experiment Id
+         */
+        experiment_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/causes/experiments/{experiment_id}';
+};
+
+export type SettleExperimentErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SettleExperimentError = SettleExperimentErrors[keyof SettleExperimentErrors];
+
+export type SettleExperimentResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type SettleExperimentResponse = SettleExperimentResponses[keyof SettleExperimentResponses];
+
+export type KeepCaseData = {
+    body: KeepBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/causes/cases';
+};
+
+export type KeepCaseErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type KeepCaseError = KeepCaseErrors[keyof KeepCaseErrors];
+
+export type KeepCaseResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type KeepCaseResponse = KeepCaseResponses[keyof KeepCaseResponses];
+
+export type ListCausesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/causes';
+};
+
+export type ListCausesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListCausesError = ListCausesErrors[keyof ListCausesErrors];
+
+export type ListCausesResponses = {
+    /**
+     * Successful Response
+     */
+    200: KnownView;
+};
+
+export type ListCausesResponse = ListCausesResponses[keyof ListCausesResponses];
+
+export type AddCauseData = {
+    body: CauseBody;
+    path?: never;
+    query?: never;
+    url: '/api/causes';
+};
+
+export type AddCauseErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddCauseError = AddCauseErrors[keyof AddCauseErrors];
+
+export type AddCauseResponses = {
+    /**
+     * Successful Response
+     */
+    201: KnownView;
+};
+
+export type AddCauseResponse = AddCauseResponses[keyof AddCauseResponses];
+
+export type AddCheckData = {
+    body: CheckBody;
+    path?: never;
+    query?: never;
+    url: '/api/causes/checks';
+};
+
+export type AddCheckErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddCheckError = AddCheckErrors[keyof AddCheckErrors];
+
+export type AddCheckResponses = {
+    /**
+     * Successful Response
+     */
+    201: KnownView;
+};
+
+export type AddCheckResponse = AddCheckResponses[keyof AddCheckResponses];
+
+export type ListCasesData = {
+    body?: never;
+    path?: never;
+    query?: {
+        /**
+         * Words
+         */
+        words?: string;
+    };
+    url: '/api/causes/cases';
+};
+
+export type ListCasesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListCasesError = ListCasesErrors[keyof ListCasesErrors];
+
+export type ListCasesResponses = {
+    /**
+     * Response List Cases
+     *
+     * Successful Response
+     */
+    200: Array<CaseView>;
+};
+
+export type ListCasesResponse = ListCasesResponses[keyof ListCasesResponses];
 
 export type TellHolesFromLinersData = {
     body: SwapEffectsRequest;
