@@ -41,7 +41,9 @@ def run() -> dict[str, dict[str, Any]]:
     with database() as dsn:
         job_id = demo_job(dsn)
         with served(dsn) as port, sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium-headless-shell", args=["--no-sandbox"])
+            browser = playwright.chromium.launch(
+                executable_path="/usr/bin/chromium-headless-shell", args=["--no-sandbox"]
+            )
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             kilobytes = _first_load(page, f"http://127.0.0.1:{port}/jobs/{job_id}/protrusion/5")
             page.locator("#entry").click()

@@ -104,4 +104,13 @@ def test_a_worn_bore_of_a_job_is_called_a_cone_and_looked_at() -> None:
     # The mean of 90, 40, 10 and nothing is 35.
     assert round(found.holes[0].spots[0].off.value_m * 1e6) == 55
     looked = look_at(story.facts(), Matter.BORES)
-    assert "nothing was looked at yet" in looked.hold
+    assert looked.hold == "", "a worn bore is bored, that is no anomaly"
+    assert looked.tried == ()
+
+
+def test_bores_that_wore_together_are_one_cause_each_by_its_own_amount() -> None:
+    depths = (80, 120, 100)
+    found = told(*[lambda deep, _axis, most=most: most * (1 - deep) ** 2 for most in depths])
+    assert (found[0].causes, found[0].where) == (("wear cone",), ((1, 2, 3),))
+    assert found[0].effects_m[0] == pytest.approx(100e-6, rel=0.01)
+    assert found[0].weight > 0.9

@@ -67,6 +67,8 @@ JOB_VIEWS = {
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:19]
 SHOP_VIEWS = {
+    "cases": ("/shop/cases", "main input"),
+    "causes and checks": ("/shop/causes", "main table"),
     "floor": ("/", "main article"),
     "take in": ("/jobs/new", "main form"),
     "bring in": ("/jobs/import", "main form, main input"),

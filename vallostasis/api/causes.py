@@ -114,11 +114,12 @@ class NextCheckView(BaseModel):
                    if_found=list(one.if_found), if_not=list(one.if_not))  # fmt: skip
 
 
-class TriedView(BaseModel):
+class ExperimentView(BaseModel):
     """An experiment on record with what came of it; ``overtaken`` says why its finding counts no longer. [m], [min]"""
 
     experiment_id: UUID
     check: str
+    asks: str = Field(description="Which number is typed of its check, and which way it counts; empty without one.")
     holes: list[int]
     change: str
     expected: str
@@ -134,11 +135,12 @@ class TriedView(BaseModel):
     overtaken: str
 
     @classmethod
-    def of(cls, one: Tried) -> Self:
+    def of(cls, one: Tried, asks: dict[str, str]) -> Self:
         """Show it."""
         of, result = one.experiment, one.result
         return cls(
-            experiment_id=of.experiment_id, check=of.check_name, holes=list(of.holes), change=of.change,
+            experiment_id=of.experiment_id, check=of.check_name, asks=asks.get(of.check_name, ""),
+            holes=list(of.holes), change=of.change,
             expected=of.expected, begun_at=of.begun_at, begun_by=of.begun_by, event=of.event,
             value_m=None if result is None else result.value_m,
             typed="" if result is None else f"{result.typed} {result.typed_unit}".strip(),
@@ -193,7 +195,7 @@ class CausesView(BaseModel):
     explained: list[ExplainedView]
     checks: list[NextCheckView]
     missing: list[str]
-    tried: list[TriedView]
+    tried: list[ExperimentView]
     hold: str
     cases: list[CaseView]
 
@@ -201,7 +203,7 @@ class CausesView(BaseModel):
     def of(cls, matter: Matter, now: CausesNow) -> Self:
         """Show it."""
         looked, found = now.looked, now.looked.found
-        tried = [TriedView.of(one) for one in looked.tried]
+        tried = [ExperimentView.of(one, now.asks) for one in looked.tried]
         cases = [CaseView.of(one.case, one.alike) for one in now.cases]
         if isinstance(found, str):
             return cls(matter=matter, why_not=found, holes=[], far_off=0.0, explained=[], checks=[], missing=[],

@@ -34,10 +34,11 @@ class CaseFound:
 
 @dataclass(frozen=True, slots=True)
 class CausesNow:
-    """What does not add up with what was tried, how each cause shows, and cases that look like it."""
+    """What does not add up with what was tried, how each cause shows, what each check asks, cases that look like it."""
 
     looked: Looked
     shows: dict[str, str]
+    asks: dict[str, str]
     cases: tuple[CaseFound, ...]
 
 
@@ -57,7 +58,8 @@ def look_now(conn: Conn, job_id: UUID, matter: Matter) -> CausesNow:
     known = known_now(conn)
     looked = look_at(load_job_facts(conn, job_id), matter, known)
     shows = {one.name: one.shows for one in known.causes} | {one[0]: one[1] for one in BORE_CAUSES}
-    return CausesNow(looked, shows, _alike(conn, job_id, looked, matter))
+    asks = {one.name: one.asks for one in (*known.checks, *BORE_CHECKS)}
+    return CausesNow(looked, shows, asks, _alike(conn, job_id, looked, matter))
 
 
 def _alike(conn: Conn, job_id: UUID, looked: Looked, matter: Matter) -> tuple[CaseFound, ...]:

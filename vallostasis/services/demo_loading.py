@@ -20,6 +20,7 @@ from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_boring import bore_tamsin, look_at_tamsin
+from vallostasis.services.demo_causes import play_false_leads
 from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
 from vallostasis.services.demo_heat import play_drop
 from vallostasis.services.demo_honing import play_round, set_demo_hone
@@ -51,6 +52,7 @@ def load_demo(conn: Conn) -> UUID:
     """Load the invented shop and its jobs into an empty store; return the id of the main job."""
     people = load_shop(conn)
     main_job = load_demo_job(conn, ferry.demo_job(), people)
+    play_false_leads(conn, main_job, people)
     load_demo_job(conn, sawmill.demo_job(), people)
     load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)

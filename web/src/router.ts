@@ -152,6 +152,12 @@ export const router = createRouter({
     },
     { path: '/shop/shelf', name: 'shelf', component: () => import('@/features/shop/ShelfPage.vue') },
     { path: '/shop/prices', name: 'prices', component: () => import('@/features/shop/PricesPage.vue') },
+    { path: '/shop/cases', name: 'cases', component: () => import('@/features/causes/CasesPage.vue') },
+    {
+      path: '/shop/causes',
+      name: 'known-causes',
+      component: () => import('@/features/causes/KnownCausesPage.vue'),
+    },
     { path: '/shop/schools', name: 'schools', component: () => import('@/features/shop/SchoolsPage.vue') },
     {
       path: '/shop/studies',

@@ -21,6 +21,8 @@ Array = NDArray[np.float64]
 WAIST_AT, WAIST_WIDE = 0.25, 0.15
 # How far four lobes reach down, as a share of the length. Common practice.
 LOBES_REACH = 0.3
+# What is met in every bore of a block as often as in one. Common practice, no published source.
+EVERY = frozenset({BorePattern.BELL, BorePattern.WAIST, BorePattern.CONE})
 # What is less than that in a column is none of it: a direction that the axes read cannot see.
 NOTHING = 1e-6
 
@@ -62,6 +64,12 @@ def bore_candidates(spots: Sequence[BoreSpot]) -> tuple[Candidate, ...]:
             seen = columns[:, np.abs(columns).max(axis=0) > NOTHING]
             if seen.shape[1]:
                 places.append(_candidate(name, where, seen, low * UM, high * UM, words))
+        if len(places) > 1 and pattern in EVERY:
+            # What wears or is honed together is as often met in every bore, each by its own amount.
+            columns = np.column_stack([one.columns for one in places])
+            limits = (low * UM,) * len(places), (high * UM,) * len(places)
+            found.append(Candidate(name, holes, columns, *limits, prior / 2, each=True))
+            prior /= 2
         found += [replace(one, prior=prior / len(places)) for one in places]
     return tuple(found)
 

@@ -6,7 +6,7 @@ References
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -35,7 +35,8 @@ class Candidate:
     """A cause at one place: its columns, their bounds, its share of how often the cause is met. [m], [1]
 
     ``columns`` has shape (readings, effects); where both bounds are one, that effect is known. ``amplitude`` says that
-    the last two columns are one effect in a direction; ``words`` say where beside the holes.
+    the last two columns are one effect in a direction, ``each`` that every column is the same cause in another hole;
+    ``words`` say where beside the holes.
     """
 
     cause: str
@@ -46,6 +47,7 @@ class Candidate:
     prior: float
     amplitude: bool = False
     words: str = ""
+    each: bool = False
 
 
 def height_candidates(
@@ -73,12 +75,8 @@ def height_candidates(
         places = [one for one in _places(cause, spots, spacers_m) if np.any(one.columns) or not one.where]
         # What can be either way is met each way half as often.
         ways = 2 if cause.low_m < 0 < cause.high_m else 1
-        found += [_shared(one, cause.prior / len(places) / ways) for one in places]
+        found += [replace(one, prior=cause.prior / len(places) / ways) for one in places]
     return tuple(found)
-
-
-def _shared(one: Candidate, prior: float) -> Candidate:
-    return Candidate(one.cause, one.where, one.columns, one.low_m, one.high_m, prior, one.amplitude, one.words)
 
 
 def _places(cause: Cause, spots: Sequence[Spot], spacers_m: Sequence[float]) -> list[Candidate]:

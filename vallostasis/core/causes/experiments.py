@@ -123,13 +123,11 @@ def _overtaken(facts: JobFacts, event: int, matter: Matter, known: Known) -> str
 
 def _hold(found: AddsUp, findings: tuple[Finding, ...], matter: Matter, known: Known) -> str:
     """Say why nothing may be cut or bought for what does not add up; empty where it may. [1]_ of the module."""
-    if not found.explained or found.explained[0].where == ((),):
+    if matter is Matter.BORES or not found.explained or found.explained[0].where == ((),):
         return ""
     if not findings:
         first = found.checks[0].check.name if found.checks else "read every hole again"
         return f"nothing was looked at yet: {first}"
-    if matter is Matter.BORES:
-        return ""
     common = {one.name for one in known.causes if one.pattern in COMMON}
     made = [known.check(one.check) for one in findings]
     for cause in sorted(common):

@@ -44,7 +44,8 @@ class Cause:
     """A cause: how it shows, between which effects it can lie, and how often it is met among all. [m], [1]
 
     ``prior`` is how much it counts beside the others before anything is read: how often it is met, more where its
-    effects lie close together. The effect of a tilt is from the middle to its high side, that of a lifted side what the middle rises.
+    effects lie close together. The effect of a tilt is from the middle to its high side, that of a lifted side what the
+    middle rises by.
     """
 
     name: str

@@ -7,7 +7,7 @@ References
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 from math import atan2, degrees, hypot, log, pi, sqrt
 
@@ -141,12 +141,8 @@ def weigh(residuals: Residuals, findings: Sequence[Finding], checks: Sequence[Ch
             scored.append(_score(whitened, half, (a, b), findings, known))
     scores = np.array([score for _, score in scored])
     weights = np.exp(scores - logsumexp(scores))
-    found = [_weighed(one, float(weight)) for (one, _), weight in zip(scored, weights, strict=True)]
+    found = [replace(one, weight=float(weight)) for (one, _), weight in zip(scored, weights, strict=True)]
     return tuple(sorted(found, key=lambda one: -one.weight))
-
-
-def _weighed(one: Explained, weight: float) -> Explained:
-    return Explained(one.causes, one.where, one.effects_m, one.u_m, one.high_sides_deg, one.words, weight, one.fitted_m)
 
 
 def _whitened(residuals: Residuals) -> tuple[Array, Array]:
@@ -204,8 +200,9 @@ def _told(group: tuple[Candidate, ...], effects: Array, u: Array, columns: Array
     own, within, sides, at = [], [], [], 0
     for one in group:
         here = effects[at : at + one.columns.shape[1]]
-        leans = len(here) > 1
-        own.append(hypot(here[-2], here[-1]) if one.amplitude else float(here[0]) if len(here) else 0.0)
+        leans = len(here) > 1 and not one.each
+        middle = float(here.mean()) if one.each else float(here[0]) if len(here) else 0.0
+        own.append(hypot(here[-2], here[-1]) if one.amplitude else middle)
         within.append(float(u[at]) if len(here) else 0.0)
         sides.append(turned(round(degrees(atan2(here[-1], here[-2])), 9), 360.0) if leans else None)
         at += len(here)

@@ -53,6 +53,8 @@ const SHOP = [
   'press-tools',
   'fixtures',
   'prices',
+  'cases',
+  'known-causes',
   'studies',
   'schools',
 ]

@@ -2576,7 +2576,7 @@ export type CausesView = {
     /**
      * Tried
      */
-    tried: Array<VallostasisApiCausesTriedView>;
+    tried: Array<ExperimentView>;
     /**
      * Hold
      */
@@ -5990,6 +5990,80 @@ export type ExpectedView = {
 };
 
 /**
+ * ExperimentView
+ *
+ * An experiment on record with what came of it; ``overtaken`` says why its finding counts no longer. [m], [min]
+ */
+export type ExperimentView = {
+    /**
+     * Experiment Id
+     */
+    experiment_id: string;
+    /**
+     * Check
+     */
+    check: string;
+    /**
+     * Asks
+     *
+     * Which number is typed of its check, and which way it counts; empty without one.
+     */
+    asks: string;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Change
+     */
+    change: string;
+    /**
+     * Expected
+     */
+    expected: string;
+    /**
+     * Begun At
+     */
+    begun_at: string;
+    /**
+     * Begun By
+     */
+    begun_by: string;
+    /**
+     * Event
+     */
+    event: number;
+    /**
+     * Value M
+     */
+    value_m: number | null;
+    /**
+     * Typed
+     */
+    typed: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Minutes
+     */
+    minutes: number | null;
+    /**
+     * Money
+     */
+    money: number | null;
+    /**
+     * Is Open
+     */
+    is_open: boolean;
+    /**
+     * Overtaken
+     */
+    overtaken: string;
+};
+
+/**
  * ExplainedView
  *
  * One explanation: its causes, where and by how much they act, how they show, how likely it is. [m], [deg], [1]
@@ -6810,7 +6884,7 @@ export type FitView = {
      * Schools
      */
     schools: Array<SchoolOfFitView>;
-    tried: VallostasisApiFitModelsTriedView | null;
+    tried: TriedView | null;
     better: BetterLinerView | null;
     stripes: PhraseView | null;
     need: PhraseView;
@@ -19396,6 +19470,36 @@ export type TriedShimView = {
 };
 
 /**
+ * TriedView
+ *
+ * What a trial fit by hand found, beside what was expected.
+ */
+export type TriedView = {
+    /**
+     * Inserted M
+     */
+    inserted_m: number;
+    /**
+     * Share
+     */
+    share: number;
+    /**
+     * Held
+     */
+    held: string;
+    /**
+     * Says
+     */
+    says: string;
+    /**
+     * As Expected
+     *
+     * Null where it was not said whether dry or oiled.
+     */
+    as_expected: boolean | null;
+};
+
+/**
  * TrustView
  *
  * How truly the cutter of the job stops, and on what that stands. [m]
@@ -20388,74 +20492,6 @@ export type VallostasisApiCausesCheckView = {
 };
 
 /**
- * TriedView
- *
- * An experiment on record with what came of it; ``overtaken`` says why its finding counts no longer. [m], [min]
- */
-export type VallostasisApiCausesTriedView = {
-    /**
-     * Experiment Id
-     */
-    experiment_id: string;
-    /**
-     * Check
-     */
-    check: string;
-    /**
-     * Holes
-     */
-    holes: Array<number>;
-    /**
-     * Change
-     */
-    change: string;
-    /**
-     * Expected
-     */
-    expected: string;
-    /**
-     * Begun At
-     */
-    begun_at: string;
-    /**
-     * Begun By
-     */
-    begun_by: string;
-    /**
-     * Event
-     */
-    event: number;
-    /**
-     * Value M
-     */
-    value_m: number | null;
-    /**
-     * Typed
-     */
-    typed: string;
-    /**
-     * Words
-     */
-    words: string;
-    /**
-     * Minutes
-     */
-    minutes: number | null;
-    /**
-     * Money
-     */
-    money: number | null;
-    /**
-     * Is Open
-     */
-    is_open: boolean;
-    /**
-     * Overtaken
-     */
-    overtaken: string;
-};
-
-/**
  * MaterialBody
  *
  * A material: Young's modulus [Pa], Poisson's ratio [1], expansion [1/K].
@@ -20620,36 +20656,6 @@ export type VallostasisApiDeckReliefView = {
      * Below M
      */
     below_m: Array<Array<number>>;
-};
-
-/**
- * TriedView
- *
- * What a trial fit by hand found, beside what was expected.
- */
-export type VallostasisApiFitModelsTriedView = {
-    /**
-     * Inserted M
-     */
-    inserted_m: number;
-    /**
-     * Share
-     */
-    share: number;
-    /**
-     * Held
-     */
-    held: string;
-    /**
-     * Says
-     */
-    says: string;
-    /**
-     * As Expected
-     *
-     * Null where it was not said whether dry or oiled.
-     */
-    as_expected: boolean | null;
 };
 
 /**

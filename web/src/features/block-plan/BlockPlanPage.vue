@@ -45,6 +45,9 @@ const factor = computed(() =>
         <RouterLink :to="{ name: 'matching', params: { job: job.jobId } }" class="link"
           >Who goes where</RouterLink
         >
+        <RouterLink :to="{ name: 'adds-up', params: { job: job.jobId } }" class="link"
+          >What does not add up</RouterLink
+        >
         <p v-if="plan" class="text-ink-soft">
           drawn for <b class="text-ink">{{ plan.rule }}</b>: dashed is now, solid is after
         </p>

@@ -103,6 +103,9 @@ const decided = computed(() => {
             <RouterLink class="link" :to="{ name: 'plate' }">Plate and caps</RouterLink>
             <RouterLink class="link" :to="{ name: 'mains' }">Mains</RouterLink>
             <RouterLink class="link" :to="{ name: 'deck' }">Deck</RouterLink>
+            <RouterLink class="link" :to="{ name: 'adds-up', query: { of: 'bores' } }"
+              >What shaped them</RouterLink
+            >
             <span v-if="hole.best && hole.best.move_m > 0"
               >centre moved <b class="num">{{ lengthText(hole.best.move_m, unit) }}</b></span
             >

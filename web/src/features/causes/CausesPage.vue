@@ -1,46 +1,70 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { lengthText } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import TextField from '@/shared/ui/TextField.vue'
 
-import CausesTable from './CausesTable.vue'
+import CaseCard from './CaseCard.vue'
+import CauseRows from './CauseRows.vue'
+import CheckPanel from './CheckPanel.vue'
+import KeepCase from './KeepCase.vue'
+import OpenExperiment from './OpenExperiment.vue'
 import ResidualStems from './ResidualStems.vue'
+import TriedTable from './TriedTable.vue'
 import { useCauses } from './useCauses'
-import { headline, holesText } from './words'
+import { headline, isScatter, nameOf } from './words'
 
-/** What does not add up: residuals of all holes, causes by weight, the cheapest check that tells them apart. */
+/** What does not add up: every reading less what it ought to be, causes by weight, one check after the other. */
 const job = useJob()
-const { view, refusal, tried } = useCauses(job)
+const { matter, view, refusal, draft, form, picked, check, open, begin, settle, keep } = useCauses(job)
 const small = (metres: number) =>
   `${lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0 })} ${unit.value}`
-const reads = ref('')
-const wrong = computed(
-  () => reads.value.trim() !== '' && !Number.isFinite(Number(reads.value.replace(',', '.'))),
-)
-const SIZE = { µm: 1e-6, thou: 25.4e-6 }
-function enter(): void {
-  const check = view.value?.proposed
-  if (!check || wrong.value || reads.value.trim() === '') return
-  const value_m = Number(reads.value.replace(',', '.')) * SIZE[unit.value]
-  tried.value = [...tried.value, { check: check.name, where: check.where, value_m }]
-  reads.value = ''
-}
-const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase())
+const MATTERS = [
+  { key: 'heights', label: 'Heights' },
+  { key: 'bores', label: 'Bores' },
+] as const
+const chart = ref<HTMLElement | null>(null)
+const { width } = useElementSize(chart)
+/** Stems and the rows below them stand on one scale: where the window leaves room, in one column. */
+const wide = computed(() => Math.max(280, Math.min(560, Math.round(width.value) || 540)))
+const top = computed(() => view.value?.explained[0] ?? null)
+/** A case is kept once something was found out: one cause is sure and nothing is held, or all adds up again. */
+const SURE = 0.9
+const settled = computed(() => {
+  const now = view.value
+  if (!now || open.value || !now.tried.some((one) => !one.is_open)) return false
+  const sure = top.value !== null && top.value.weight >= SURE && !isScatter(top.value) && !now.hold
+  return !now.explained.length || sure
+})
 </script>
 
 <template>
-  <main class="grid w-full grid-cols-[minmax(0,1fr)] content-start gap-3 px-5 py-3">
+  <main class="grid w-full grid-cols-[minmax(0,1fr)] content-start gap-2 px-5 py-2">
     <header class="flex flex-wrap items-center gap-x-4 gap-y-1">
       <RouterLink class="link" :to="{ name: 'home', params: { job: job.jobId } }">Block</RouterLink>
       <h1 class="text-xl">What does not add up</h1>
-      <p v-if="view?.holes.length" class="text-ink-soft">
-        as read less as the parts say · {{ unit }} · {{ view.far_off.toFixed(1) }} joint u off, below three
-        nothing is claimed
+      <div role="group" aria-label="Of what" class="flex">
+        <button
+          v-for="one in MATTERS"
+          :key="one.key"
+          type="button"
+          class="min-h-11 border border-ink px-3"
+          :class="matter === one.key ? 'bg-ink text-paper' : ''"
+          :aria-pressed="matter === one.key"
+          @click="matter = one.key"
+        >
+          {{ one.label }}
+        </button>
+      </div>
+      <p v-if="view?.holes.length" class="text-sm text-ink-soft">
+        {{ matter === 'heights' ? 'as read less as the parts say' : 'each diameter less its bore’s middle' }},
+        {{ unit }} · <span class="num">{{ view.far_off.toFixed(1) }}</span> joint u off; below three nothing
+        is claimed
       </p>
+      <p v-if="view?.hold" class="ml-auto font-bold text-unsure">Hold: {{ view.hold }}</p>
     </header>
     <p v-if="!view && !refusal" class="py-6 text-ink-soft" aria-busy="true">The causes are being weighed.</p>
     <RefusalNote v-if="!view" :refusal="refusal" />
@@ -50,65 +74,64 @@ const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperC
     <template v-else-if="view">
       <p class="text-2xl font-bold">{{ headline(view, small) }}</p>
       <div
-        class="grid grid-cols-[minmax(0,1fr)] items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]"
+        class="grid grid-cols-[minmax(0,1fr)] items-start gap-x-6 gap-y-3 lg:grid-cols-[13.25rem_minmax(0,35rem)_minmax(0,1fr)]"
       >
-        <ResidualStems :holes="view.holes" />
-        <section
-          v-if="view.proposed"
-          class="rounded border-2 border-plate"
-          aria-label="Cheapest check that tells the causes apart"
-        >
-          <div class="bg-plate px-4 py-2 text-plate-text">
-            <p class="text-sm text-plate-soft">Cheapest check that tells the causes apart</p>
-            <p class="text-lg font-bold">
-              {{ capital(view.proposed.name) }}: {{ view.proposed.minutes }} min
-            </p>
-            <p class="text-sm text-plate-soft">
-              {{ holesText(view.proposed.where) }} · {{ view.proposed.tools }} · tells
-              {{ view.proposed.bits.toFixed(1) }} bit
-            </p>
-          </div>
-          <form class="flex items-end gap-3 px-4 py-2" @submit.prevent="enter">
-            <TextField
-              v-model="reads"
-              class="flex-1"
-              label="By how much it moves what was read"
-              :unit="unit"
-            />
-            <button type="submit" class="act" :disabled="reads.trim() === '' || wrong">
-              See what it says
-            </button>
-          </form>
-          <p v-if="wrong" class="px-4 pb-2 text-sm text-out" role="alert">
-            Type a number, such as −93, or 0.
-          </p>
-        </section>
+        <p class="text-sm text-ink-soft max-lg:hidden">
+          Stems: what each reading leaves over, with its ±. Band: ± of the middle of a hole. A cause is liked
+          the better the more of all stems it explains at once.
+        </p>
+        <div ref="chart"><ResidualStems v-if="width" :holes="view.holes" :wide="wide" /></div>
+        <div class="grid gap-3">
+          <OpenExperiment
+            v-if="open"
+            v-model="draft"
+            :one="open"
+            :busy="form.busy.value"
+            :refusal="form.refusal.value"
+            @settle="settle"
+          />
+          <CheckPanel
+            v-else-if="check && !settled"
+            v-model:picked="picked"
+            :view="view"
+            :check="check"
+            :busy="form.busy.value"
+            @begin="(change, expected) => begin(change, expected, check)"
+          />
+          <KeepCase
+            v-if="settled"
+            :symptom="headline(view, small)"
+            :cause="top ? nameOf(top) : ''"
+            :busy="form.busy.value"
+            :refusal="form.refusal.value"
+            @keep="keep"
+          />
+        </div>
       </div>
-      <CausesTable v-if="view.explained.length" :view="view" />
-      <section v-if="tried.length" aria-label="Tried here">
-        <h2 class="text-sm text-ink-soft">Tried here; nothing of it is on record</h2>
-        <ul>
-          <li
-            v-for="(one, at) in tried"
-            :key="at"
-            class="flex flex-wrap items-center gap-3 border-b border-rule py-1"
-          >
-            {{ one.check }}, {{ holesText(one.where) }}: <b class="num">{{ small(one.value_m) }}</b>
-            <button
-              type="button"
-              class="link ml-auto min-h-11"
-              :aria-label="`Take it back: ${one.check}`"
-              @click="tried = tried.filter((_, place) => place !== at)"
-            >
-              Take it back
-            </button>
-          </li>
-        </ul>
+      <CauseRows
+        v-if="view.explained.length"
+        :view="view"
+        :check="open || settled ? null : check"
+        :wide="wide"
+      />
+      <TriedTable
+        v-if="view.explained.length || view.tried.length"
+        v-model="draft"
+        :tried="view.tried"
+        :has-open="open !== null"
+        :busy="form.busy.value"
+        :refusal="form.refusal.value"
+        @begin="(change, expected) => begin(change, expected, null)"
+      />
+      <section v-if="view.cases.length" aria-label="Cases that lie like this one">
+        <h2 class="text-lg">Cases of the shop that lie like this one</h2>
+        <CaseCard v-for="one in view.cases" :key="one.case_id" :one="one" />
       </section>
       <p v-for="one in view.missing" :key="one" class="text-sm text-unsure">Left out: {{ one }}.</p>
       <p class="caution">
-        Change one thing at a time, and nothing that cannot be undone: no part is bought and no ledge cut for
-        a number that contradicts another.
+        One change at a time, and nothing that cannot be undone: no part is bought and no metal cut for a
+        number that contradicts another. <RouterLink class="link" :to="{ name: 'cases' }">Cases</RouterLink> ·
+        <RouterLink class="link" :to="{ name: 'known-causes' }">causes and checks of the shop</RouterLink>
       </p>
     </template>
   </main>

@@ -1,30 +1,29 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core'
 import { computed } from 'vue'
 
-import type { HoleResidualView } from '@/api/generated'
+import type { HoleOffView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 
-/** Residuals as stems from nought, hole by hole with liner and make: what adds up lies on the line. */
-const props = defineProps<{ holes: readonly HoleResidualView[] }>()
-/** Half as wide on a phone, so that its words stay as large. */
-const narrow = useMediaQuery('(max-width: 640px)')
-const wide = computed(() => (narrow.value ? 390 : 760))
-const TALL = 210
-const left = computed(() => (narrow.value ? 18 : 56))
-const ends = computed(() => {
-  const all = props.holes.flatMap((one) => [
-    one.residual.value_m - one.residual.expanded_m,
-    one.residual.value_m + one.residual.expanded_m,
-  ])
-  return { low: Math.min(-20e-6, ...all) * 1.1, high: Math.max(20e-6, ...all) * 1.1 }
-})
+import { endsOf, stemsOf, ticksOf } from './stems'
+
+/** What every reading leaves over, as stems from nought, hole by hole with liner and make: what adds up lies on it. */
+const props = defineProps<{ holes: readonly HoleOffView[]; wide: number }>()
+const TALL = 212
+const TOP = 44
+const BOTTOM = 160
+const stems = computed(() => stemsOf(props.holes, props.wide))
+const ends = computed(() => endsOf(stems.value))
 const y = (metres: number) =>
-  46 + ((ends.value.high - metres) / (ends.value.high - ends.value.low)) * (TALL - 80)
-const x = (at: number) => left.value + ((at + 0.5) * (wide.value - left.value)) / props.holes.length
-const small = (metres: number) =>
-  lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0, signed: true })
+  TOP + ((ends.value.high - metres) / (ends.value.high - ends.value.low)) * (BOTTOM - TOP)
+const digits = computed(() => (unit.value === 'thou' ? 1 : 0))
+const small = (metres: number) => lengthText(metres, unit.value, { digits: digits.value, signed: true })
+const ticks = computed(() => ticksOf(ends.value.low, ends.value.high, unit.value === 'thou' ? 25.4e-6 : 1e-6))
+const narrow = computed(() => props.wide / props.holes.length < 74)
+const words = (one: HoleOffView) =>
+  one.middle
+    ? `hole ${one.hole}, ${one.liner} ${one.make}: ${small(one.middle.value_m)}, ${one.adds_up ? 'adds up' : 'does not'}`
+    : `hole ${one.hole}: ${one.adds_up ? 'adds up' : 'does not'}`
 </script>
 
 <template>
@@ -32,43 +31,77 @@ const small = (metres: number) =>
     :viewBox="`0 0 ${wide} ${TALL}`"
     class="block w-full"
     role="img"
-    aria-label="As read less as the parts say"
+    :aria-label="`What is left over: ${holes.map(words).join('; ')}`"
   >
-    <path :d="`M${left} ${y(0)}H${wide}`" class="stroke-ink" stroke-width="1.6" />
-    <text :x="left - 6" :y="y(0) + 5" text-anchor="end" font-size="14" class="num fill-ink-soft">0</text>
-    <g v-for="(one, at) in holes" :key="one.hole">
-      <text :x="x(at)" y="18" text-anchor="middle" font-size="18" class="fill-ink font-bold">
-        {{ one.hole }}
+    <g v-for="tick in ticks" :key="tick">
+      <path :d="`M0 ${y(tick)}H${wide}`" class="stroke-rule" stroke-width="1" />
+    </g>
+    <path :d="`M0 ${y(0)}H${wide}`" class="stroke-ink" stroke-width="1.6" />
+    <g v-for="one in stems" :key="one.hole.hole">
+      <rect
+        v-if="one.hole.middle"
+        :x="one.left + 3"
+        :width="one.width - 6"
+        :y="y(one.hole.middle.expanded_m)"
+        :height="y(-one.hole.middle.expanded_m) - y(one.hole.middle.expanded_m)"
+        class="fill-part"
+        opacity="0.12"
+      />
+      <text :x="one.middle" y="18" text-anchor="middle" font-size="19" class="fill-ink font-bold">
+        {{ one.hole.hole }}
       </text>
-      <text :x="x(at)" y="36" text-anchor="middle" font-size="13" class="fill-ink-soft">
-        {{ one.liner }} {{ narrow ? '' : one.make }}
+      <text :x="one.middle" y="36" text-anchor="middle" font-size="13" class="fill-ink-soft">
+        {{ one.hole.liner }} {{ narrow ? '' : one.hole.make }}
       </text>
-      <path
-        :d="`M${x(at)} ${y(0)}V${y(one.residual.value_m)}`"
-        :class="one.adds_up ? 'stroke-part' : 'stroke-unsure'"
-        stroke-width="3"
-      />
-      <path
-        :d="`M${x(at)} ${y(one.residual.value_m + one.residual.expanded_m)}V${y(one.residual.value_m - one.residual.expanded_m)}`"
-        class="stroke-ink-soft"
-        stroke-width="1.4"
-      />
-      <circle
-        :cx="x(at)"
-        :cy="y(one.residual.value_m)"
-        r="6"
-        :class="one.adds_up ? 'fill-part' : 'fill-unsure'"
-      />
+      <g v-for="stem in one.stems" :key="stem.x" :class="one.hole.adds_up ? 'stroke-part' : 'stroke-unsure'">
+        <path :d="`M${stem.x} ${y(0)}V${y(stem.value_m)}`" stroke-width="2.4" />
+        <path
+          :d="`M${stem.x} ${y(stem.value_m + stem.expanded_m)}V${y(stem.value_m - stem.expanded_m)}`"
+          stroke-width="1"
+        />
+        <circle
+          :cx="stem.x"
+          :cy="y(stem.value_m)"
+          r="3.6"
+          stroke-width="1.6"
+          :class="one.hole.adds_up ? 'fill-part' : 'fill-paper'"
+        />
+      </g>
       <text
-        :x="x(at) + (narrow ? 0 : 12)"
-        :y="y(one.residual.value_m) + (one.residual.value_m < 0 ? 22 : -10)"
-        :text-anchor="narrow ? 'middle' : 'start'"
-        font-size="16"
+        v-if="one.hole.middle"
+        :x="one.middle"
+        y="185"
+        text-anchor="middle"
+        font-size="17"
         class="num font-bold"
-        :class="one.adds_up ? 'fill-part' : 'fill-unsure'"
+        :class="one.hole.adds_up ? 'fill-part' : 'fill-unsure'"
       >
-        {{ small(one.residual.value_m) }}
+        {{ small(one.hole.middle.value_m) }}
+        <tspan v-if="!narrow" font-size="12" class="fill-ink-soft">
+          ±{{ lengthText(one.hole.middle.expanded_m, unit, { digits }) }}
+        </tspan>
+      </text>
+      <text
+        :x="one.middle"
+        y="204"
+        text-anchor="middle"
+        font-size="13"
+        class="font-bold"
+        :class="one.hole.adds_up ? 'fill-part' : 'fill-unsure'"
+      >
+        {{ one.hole.adds_up ? 'adds up' : 'does not' }}
       </text>
     </g>
+    <text
+      v-for="tick in ticks"
+      :key="`t${tick}`"
+      x="2"
+      :y="y(tick) - 3"
+      font-size="12"
+      class="num fill-ink-soft"
+      paint-order="stroke"
+    >
+      {{ tick === 0 ? '0' : small(tick) }}
+    </text>
   </svg>
 </template>

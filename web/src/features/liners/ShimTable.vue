@@ -1,8 +1,17 @@
 <script setup lang="ts">
-import type { ShimNeed } from '@/api/generated'
+import { onBeforeUnmount } from 'vue'
+
+import { ask } from '@/api/ask'
+import { type OrderHold, readOrderHold, type ShimNeed } from '@/api/generated'
+import { onChange } from '@/shared/state/link'
+import { useLoaded } from '@/shared/state/useLoaded'
 
 /** Shims over the whole block: the shelf, the holes that need one, what to order. */
-defineProps<{ shims: ShimNeed[]; jobId: string }>()
+const props = defineProps<{ shims: ShimNeed[]; jobId: string }>()
+const { data: order, load } = useLoaded<OrderHold>(() =>
+  ask(readOrderHold({ path: { job_id: props.jobId } })),
+)
+onBeforeUnmount(onChange((changed) => (changed === null || changed === props.jobId ? load() : undefined)))
 </script>
 
 <template>
@@ -29,10 +38,18 @@ defineProps<{ shims: ShimNeed[]; jobId: string }>()
       </tbody>
     </table>
     <p class="text-sm text-ink-soft">
-      With one spare of each size in use: common practice. Order list:
-      <a class="link" :href="`/api/jobs/${jobId}/shim-order.csv`" download>CSV</a> ·
-      <a class="link" :href="`/api/jobs/${jobId}/shim-order.pdf`" download>PDF</a> ·
+      With one spare of each size in use: common practice.
+      <template v-if="order && !order.why_not"
+        >Order list: <a class="link" :href="`/api/jobs/${jobId}/shim-order.csv`" download>CSV</a> ·
+        <a class="link" :href="`/api/jobs/${jobId}/shim-order.pdf`" download>PDF</a> ·
+      </template>
       <RouterLink class="link" :to="{ name: 'shelf' }">the shelf</RouterLink>
+    </p>
+    <p v-if="order?.why_not" class="border-l-4 border-unsure py-1 pl-3 text-unsure">
+      {{ order.why_not }}
+      <RouterLink class="link" :to="{ name: 'adds-up', params: { job: jobId } }"
+        >What does not add up</RouterLink
+      >
     </p>
   </section>
 </template>
