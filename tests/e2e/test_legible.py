@@ -67,6 +67,7 @@ JOB_VIEWS = {
 }
 OF_THE_BLOCK = tuple(JOB_VIEWS)[:19]
 SHOP_VIEWS = {
+    "lands": ("/shop/lands", "main section svg"),
     "cases": ("/shop/cases", "main input"),
     "causes and checks": ("/shop/causes", "main table"),
     "floor": ("/", "main article"),

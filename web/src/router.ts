@@ -152,6 +152,7 @@ export const router = createRouter({
     },
     { path: '/shop/shelf', name: 'shelf', component: () => import('@/features/shop/ShelfPage.vue') },
     { path: '/shop/prices', name: 'prices', component: () => import('@/features/shop/PricesPage.vue') },
+    { path: '/shop/lands', name: 'lands', component: () => import('@/features/lands/LandsPage.vue') },
     { path: '/shop/cases', name: 'cases', component: () => import('@/features/causes/CasesPage.vue') },
     {
       path: '/shop/causes',

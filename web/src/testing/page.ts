@@ -53,6 +53,7 @@ const SHOP = [
   'press-tools',
   'fixtures',
   'prices',
+  'lands',
   'cases',
   'known-causes',
   'studies',

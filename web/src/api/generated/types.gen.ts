@@ -245,6 +245,30 @@ export type BarNoteView = {
 };
 
 /**
+ * BatchAlertView
+ *
+ * A batch that is off alike on several jobs. [m]
+ */
+export type BatchAlertView = {
+    /**
+     * Make
+     */
+    make: string;
+    /**
+     * Batch
+     */
+    batch: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Middle M
+     */
+    middle_m: number;
+};
+
+/**
  * BeginBody
  *
  * One thing that is about to be changed or looked at, and what is expected; the client makes the id.
@@ -9968,6 +9992,25 @@ export type Land = {
 };
 
 /**
+ * LandComparedView
+ *
+ * A land of an old and a new part; ``alike`` is null where it is not known. [m]
+ */
+export type LandComparedView = {
+    /**
+     * Land
+     */
+    land: string;
+    old: StatedView | null;
+    new: StatedView | null;
+    difference: StatedView | null;
+    /**
+     * Alike
+     */
+    alike: boolean | null;
+};
+
+/**
  * LandElsewhere
  *
  * What the hole would read over another land of its liner. [m]
@@ -9979,6 +10022,87 @@ export type LandElsewhere = {
     land: string;
     value: StatedView;
     state: State;
+};
+
+/**
+ * LandLinerView
+ *
+ * A liner of any job that was read.
+ */
+export type LandLinerView = {
+    /**
+     * Liner Id
+     */
+    liner_id: string;
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Mark
+     */
+    mark: string;
+    /**
+     * Make
+     */
+    make: string;
+    /**
+     * Batch
+     */
+    batch: string;
+};
+
+/**
+ * LandOfMakeView
+ *
+ * One land: over the land that most liners were read on, or its size where it is that. [m]
+ */
+export type LandOfMakeView = {
+    /**
+     * Land
+     */
+    land: string;
+    /**
+     * Reads
+     */
+    reads: Array<LandReadView>;
+    /**
+     * Mean M
+     */
+    mean_m: number;
+    /**
+     * Deviation M
+     *
+     * Standard deviation between liners; null for one.
+     */
+    deviation_m: number | null;
+    /**
+     * Apart M
+     *
+     * How far its two heights are apart; null where there is one.
+     */
+    apart_m: number | null;
+};
+
+/**
+ * LandReadView
+ *
+ * One liner at a land; ``kind`` is 1 or 2 where the land comes in two heights, else 0. [m]
+ */
+export type LandReadView = {
+    /**
+     * Liner Id
+     */
+    liner_id: string;
+    value: StatedView;
+    /**
+     * Kind
+     */
+    kind: number;
 };
 
 /**
@@ -9999,6 +10123,56 @@ export type LandThickness = {
      * Expanded M
      */
     expanded_m: number | null;
+};
+
+/**
+ * LandsView
+ *
+ * Makes whose lands were read, the map of one, what is to be noticed, batches that are off alike.
+ */
+export type LandsView = {
+    /**
+     * Makes
+     */
+    makes: Array<MakeView>;
+    /**
+     * Make
+     */
+    make: string;
+    /**
+     * Reference
+     */
+    reference: string;
+    /**
+     * Lands
+     */
+    lands: Array<LandOfMakeView>;
+    /**
+     * Liners
+     *
+     * Of the make that is shown.
+     */
+    liners: Array<LandLinerView>;
+    /**
+     * Every Liner
+     *
+     * Of every make: what can be held against each other.
+     */
+    every_liner: Array<LandLinerView>;
+    /**
+     * Notices
+     */
+    notices: Array<string>;
+    /**
+     * Unread
+     *
+     * Lands that a card names and nobody read on a liner of this make.
+     */
+    unread: Array<string>;
+    /**
+     * Alerts
+     */
+    alerts: Array<BatchAlertView>;
 };
 
 /**
@@ -11047,6 +11221,22 @@ export type MainsView = {
      * Caution
      */
     caution: Array<string>;
+};
+
+/**
+ * MakeView
+ *
+ * A make, and how many of its liners were read.
+ */
+export type MakeView = {
+    /**
+     * Make
+     */
+    make: string;
+    /**
+     * Liners
+     */
+    liners: number;
 };
 
 /**
@@ -12763,6 +12953,22 @@ export type PartView = {
      * Taper M
      */
     taper_m?: number | null;
+};
+
+/**
+ * PartsComparedView
+ *
+ * An old part against a new one, land by land, and what may be claimed of them.
+ */
+export type PartsComparedView = {
+    /**
+     * Lands
+     */
+    lands: Array<LandComparedView>;
+    /**
+     * Verdict
+     */
+    verdict: string;
 };
 
 /**
@@ -29216,6 +29422,186 @@ export type WeighCausesResponses = {
 };
 
 export type WeighCausesResponse = WeighCausesResponses[keyof WeighCausesResponses];
+
+export type ReadLandsData = {
+    body?: never;
+    path?: never;
+    query?: {
+        /**
+         * Make
+         */
+        make?: string;
+    };
+    url: '/api/lands';
+};
+
+export type ReadLandsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLandsError = ReadLandsErrors[keyof ReadLandsErrors];
+
+export type ReadLandsResponses = {
+    /**
+     * Successful Response
+     */
+    200: LandsView;
+};
+
+export type ReadLandsResponse = ReadLandsResponses[keyof ReadLandsResponses];
+
+export type ComparePartsData = {
+    body?: never;
+    path?: never;
+    query: {
+        /**
+         * Old
+         */
+        old: string;
+        /**
+         * New
+         */
+        new: string;
+    };
+    url: '/api/lands/compared';
+};
+
+export type ComparePartsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComparePartsError = ComparePartsErrors[keyof ComparePartsErrors];
+
+export type ComparePartsResponses = {
+    /**
+     * Successful Response
+     */
+    200: PartsComparedView;
+};
+
+export type ComparePartsResponse = ComparePartsResponses[keyof ComparePartsResponses];
+
+export type ReadBatchAlertsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/batch-alerts';
+};
+
+export type ReadBatchAlertsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBatchAlertsError = ReadBatchAlertsErrors[keyof ReadBatchAlertsErrors];
+
+export type ReadBatchAlertsResponses = {
+    /**
+     * Response Read Batch Alerts
+     *
+     * Successful Response
+     */
+    200: Array<BatchAlertView>;
+};
+
+export type ReadBatchAlertsResponse = ReadBatchAlertsResponses[keyof ReadBatchAlertsResponses];
 
 export type ReadStripRecordData = {
     body?: never;

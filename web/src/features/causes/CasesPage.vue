@@ -18,10 +18,7 @@ const {
   data: cases,
   refusal,
   load,
-} = useLoaded<CaseView[]>(
-  () => ask(listCases({ query: { words: asked.value } })),
-  () => asked.value,
-)
+} = useLoaded<CaseView[]>(() => ask(listCases({ query: { words: asked.value } })))
 watch(asked, () => void load())
 </script>
 

@@ -11,6 +11,7 @@ import SetupDialog from '@/shared/ui/SetupDialog.vue'
 import AddLinerForm from './AddLinerForm.vue'
 import AsFound from './AsFound.vue'
 import LinerRow from './LinerRow.vue'
+import BatchAlerts from './BatchAlerts.vue'
 import ShimTable from './ShimTable.vue'
 
 /** The liners of the job: maker, batch, where each one is, and its flange at every named land. */
@@ -46,6 +47,7 @@ const setup = computed(() => job.block.value?.setups.find((one) => one.quantity 
       No liner is in this job yet. Write down those it came with, or paint a mark on each new one and add it
       here.
     </p>
+    <BatchAlerts :job-id="job.jobId" />
     <AsFound />
     <div v-if="liners.length > 0" class="overflow-x-auto">
       <table class="w-full border-collapse">

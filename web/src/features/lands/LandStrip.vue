@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { LandOfMakeView } from '@/api/generated'
+import { lengthText } from '@/shared/format/lengths'
+import { unit } from '@/shared/state/preferences'
+
+/** One land of a make: each liner a dot with its ±, by its height; where there are two heights, two shapes. */
+const props = defineProps<{ land: LandOfMakeView; names: ReadonlyMap<string, string>; isSize: boolean }>()
+const WIDE = 720
+const TALL = 96
+const middle = computed(() => props.land.mean_m)
+const ends = computed(() => {
+  const all = props.land.reads.flatMap((one) => [
+    one.value.value_m - one.value.expanded_m,
+    one.value.value_m + one.value.expanded_m,
+  ])
+  const low = Math.min(...all)
+  const high = Math.max(...all)
+  const room = Math.max((high - low) * 0.08, 2e-6)
+  return { low: low - room, high: high + room }
+})
+const x = (metres: number) =>
+  40 + ((metres - ends.value.low) / (ends.value.high - ends.value.low)) * (WIDE - 80)
+const small = (metres: number) =>
+  lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0, signed: true })
+const shown = (metres: number) => (props.isSize ? small(metres - middle.value) : small(metres))
+/** Dots that would lie on each other stand one above the other. */
+const dots = computed(() => {
+  const lanes: number[] = []
+  return [...props.land.reads]
+    .sort((a, b) => a.value.value_m - b.value.value_m)
+    .map((one) => {
+      const at = x(one.value.value_m)
+      const free = lanes.findIndex((last) => at - last > 34)
+      const lane = free === -1 ? lanes.length : free
+      lanes[lane] = at
+      return { one, at, y: 62 - (lane % 3) * 22 }
+    })
+})
+</script>
+
+<template>
+  <svg
+    :viewBox="`0 0 ${WIDE} ${TALL}`"
+    class="block w-full"
+    role="img"
+    :aria-label="`${land.land}: ${land.reads.map((one) => `${names.get(one.liner_id)} ${shown(one.value.value_m)}`).join(', ')}`"
+  >
+    <path :d="`M40 76H${WIDE - 40}`" class="stroke-ink-soft" stroke-width="1" />
+    <path :d="`M${x(middle)} 12V80`" class="stroke-ink-soft" stroke-width="1" stroke-dasharray="3 3" />
+    <g v-for="{ one, at, y } in dots" :key="one.liner_id" :class="one.kind === 2 ? 'text-act' : 'text-part'">
+      <path
+        :d="`M${x(one.value.value_m - one.value.expanded_m)} ${y}H${x(one.value.value_m + one.value.expanded_m)}`"
+        stroke="currentColor"
+        stroke-width="1.4"
+        opacity="0.6"
+      />
+      <path
+        v-if="one.kind === 2"
+        :d="`M${at} ${y - 6}L${at + 6} ${y}L${at} ${y + 6}L${at - 6} ${y}Z`"
+        fill="currentColor"
+      />
+      <circle v-else :cx="at" :cy="y" r="5" fill="currentColor" />
+      <text :x="at" :y="y - 9" text-anchor="middle" font-size="13" class="fill-ink">
+        {{ names.get(one.liner_id) }}
+      </text>
+    </g>
+    <text x="40" y="93" font-size="13" class="num fill-ink-soft">{{ shown(ends.low) }}</text>
+    <text :x="WIDE - 40" y="93" font-size="13" text-anchor="end" class="num fill-ink-soft">
+      {{ shown(ends.high) }}
+    </text>
+    <text :x="x(middle)" y="93" font-size="13" text-anchor="middle" class="num fill-ink">
+      {{ isSize ? 'mean' : small(middle) }}
+    </text>
+  </svg>
+</template>
