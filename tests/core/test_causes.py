@@ -120,6 +120,9 @@ def test_the_check_that_tells_most_a_minute_is_proposed_and_its_reading_moves_th
     assert [one.check.name for one in worth] == ["quick", "slow"]
     assert worth[0].bits > 0.5
     assert worth[0].bits_a_minute == pytest.approx(worth[0].bits / 4)
+    # Two causes alike, and a check that is sure of one: a whole bit, no more (Shannon).
+    even = [replace(one, weight=0.5) for one in singles]
+    assert checks_worth(even, (slow,))[0].bits == pytest.approx(1.0, abs=1e-3)
     # Half of the effect shows in it.
     assert worth[0].expected_m == pytest.approx(25e-6, abs=1e-6)
     after = weigh(residuals(50, 50, 50, causes=causes), (Finding("quick", (), 0.0),), (slow, quick))

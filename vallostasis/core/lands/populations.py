@@ -18,8 +18,6 @@ from vallostasis.core.errors import OutOfDomain
 LEAST_OF_A_KIND = 2
 # By so much the logarithm of the likelihood has to gain: seven to one. House rule.
 CLEARLY = 2.0
-# Kinds are further apart than so many of their joint standard deviations. House rule.
-APART = 3.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +58,7 @@ def two_kinds(values_m: Sequence[float], u_m: Sequence[float]) -> Kinds | None:
     -----
     Every split of the readings in order is tried; within a kind they scatter alike, by no less than they are read. Two
     kinds are claimed where the completed likelihood [1]_ of the module gains more than half ln n for each of two
-    numbers more, seven to one, and the middles are further apart than three joint standard deviations.
+    numbers more, seven to one: that takes some three and a half standard deviations between their middles.
     """
     if len(values_m) != len(u_m) or any(one <= 0 for one in u_m):
         raise OutOfDomain("each reading needs an uncertainty of its own above nought", "u_m")
@@ -83,8 +81,5 @@ def two_kinds(values_m: Sequence[float], u_m: Sequence[float]) -> Kinds | None:
     if at == 0:
         return None
     low, high = read[:at], read[at:]
-    spread = variance(low, high) ** 0.5
-    if float(high.mean() - low.mean()) <= APART * spread * (1 / at + 1 / (count - at)) ** 0.5 + 2 * spread:
-        return None
     places = tuple(int(one) for one in order)
-    return Kinds(places[:at], places[at:], float(low.mean()), float(high.mean()), spread)
+    return Kinds(places[:at], places[at:], float(low.mean()), float(high.mean()), variance(low, high) ** 0.5)
