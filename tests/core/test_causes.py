@@ -123,6 +123,9 @@ def test_the_check_that_tells_most_a_minute_is_proposed_and_its_reading_moves_th
     # Two causes alike, and a check that is sure of one: a whole bit, no more (Shannon).
     even = [replace(one, weight=0.5) for one in singles]
     assert checks_worth(even, (slow,))[0].bits == pytest.approx(1.0, abs=1e-3)
+    # One that reads no better than the effect is large leaves most of it open.
+    vague = Check("vague", "", 4, "", CheckAt.BLOCK, (("a", 1.0),), 50 * UM)
+    assert 0.05 < checks_worth(even, (vague,))[0].bits < 0.4
     # Half of the effect shows in it.
     assert worth[0].expected_m == pytest.approx(25e-6, abs=1e-6)
     after = weigh(residuals(50, 50, 50, causes=causes), (Finding("quick", (), 0.0),), (slow, quick))

@@ -40,7 +40,7 @@ class BatchAlert:
 
     @property
     def words(self) -> str:
-        """Say it."""
+        """Say it, in whole micrometres. House rule."""
         jobs = ", ".join(dict.fromkeys(f"{one.job} hole {one.hole}" for one in self.liners))
         way = "low" if self.middle_m < 0 else "high"
         return (f"{self.make}, batch {self.batch}: {round(abs(self.middle_m) * 1e6)} µm too {way} for their parts on "
