@@ -82,3 +82,16 @@ def test_the_shop_adds_a_cause_and_a_check_of_its_own(page: Page, block: BlockVi
     check.get_by_label("How surely it reads").fill("2 µm")
     check.get_by_role("button", name="Save the check").click()
     expect(page.get_by_role("table", name="Checks")).to_contain_text("scrape a corner")
+
+
+def test_a_make_is_looked_at_and_an_old_part_held_against_a_new_one(page: Page, block: BlockView) -> None:
+    block.open(3)
+    page.goto("/shop/lands")
+    page.get_by_role("button", name="Pellerby").click()
+    expect(page.get_by_text("nobody has read it on a liner of this make")).to_be_visible()
+    rows = page.get_by_role("table", name="Land by land")
+    page.get_by_label("The new part").select_option(label="L2, Quarnforth · Ferry Lanthorn")
+    expect(rows.get_by_role("row", name="flat land")).to_contain_text("differs")
+    expect(rows.get_by_role("row", name="lip")).to_contain_text("unknown")
+    page.get_by_label("The new part").select_option(label="L3, Pellerby · Ferry Lanthorn")
+    expect(page.get_by_text("nobody can call them identical")).to_be_visible()

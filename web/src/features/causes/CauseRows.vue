@@ -39,7 +39,7 @@ const rows = computed(() =>
         <th scope="col" class="max-lg:hidden" :style="`width: ${wide}px`">
           <span class="sr-only">how the readings would look</span>
         </th>
-        <th scope="col" class="font-normal lg:pl-5">how likely now, of 1</th>
+        <th scope="col" class="font-normal lg:pl-5">how likely now</th>
         <th v-if="check" scope="col" class="font-normal max-lg:hidden">
           if it reads <b class="num">{{ small(check.expected_m) }}</b>
         </th>

@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import { type LandsView, readLands } from '@/api/generated'
-import { lengthText } from '@/shared/format/lengths'
+import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
@@ -26,6 +26,17 @@ watch(make, () => void load())
 const names = computed(() => new Map((view.value?.liners ?? []).map((one) => [one.liner_id, one.mark])))
 const small = (metres: number) =>
   lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0, signed: true })
+const everyLand = computed(() => [
+  ...(view.value?.lands.map((one) => one.land) ?? []),
+  ...(view.value?.unread ?? []),
+])
+function cell(land: string, liner: string): string {
+  const now = view.value
+  const read = now?.lands.find((one) => one.land === land)?.reads.find((one) => one.liner_id === liner)
+  if (!now || !read) return 'unknown'
+  if (land !== now.reference) return `${small(read.value.value_m)} ±${plain(read.value.expanded_m)}`
+  return lengthText(read.value.value_m, SIZE_WITH[unit.value])
+}
 const plain = (metres: number) => lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0 })
 </script>
 
@@ -74,7 +85,7 @@ const plain = (metres: number) => lengthText(metres, unit.value, { digits: unit.
               <span class="text-sm text-ink-soft">
                 {{
                   one.land === view.reference
-                    ? `the land that most were read on: each against their mean, ${unit}`
+                    ? `each against the mean of all, ${unit}`
                     : `over the ${view.reference}, on the same liner, ${unit}`
                 }}
               </span>
@@ -101,6 +112,36 @@ const plain = (metres: number) => lengthText(metres, unit.value, { digits: unit.
           </p>
         </div>
         <PartsCompared v-if="view.every_liner.length > 1" :liners="view.every_liner" />
+        <section v-if="view.lands.length" class="overflow-x-auto lg:col-span-2" aria-label="Liner by liner">
+          <table class="w-full text-left">
+            <thead class="text-sm text-ink-soft">
+              <tr class="border-b border-ink">
+                <th scope="col" class="py-1 font-normal">liner</th>
+                <th scope="col" class="font-normal">job</th>
+                <th scope="col" class="font-normal">batch</th>
+                <th v-for="one in everyLand" :key="one" scope="col" class="text-right font-normal">
+                  {{ one }}{{ one === view.reference ? `, ${SIZE_WITH[unit]}` : `, ${unit} over it` }}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in view.liners" :key="one.liner_id" class="border-b border-rule">
+                <th scope="row" class="py-1">{{ one.mark }}</th>
+                <td>
+                  <RouterLink class="link" :to="{ name: 'liners', params: { job: one.job_id } }">{{
+                    one.job
+                  }}</RouterLink>
+                </td>
+                <td>{{ one.batch || 'not written' }}</td>
+                <td v-for="land in everyLand" :key="land" class="num text-right">
+                  <span :class="cell(land, one.liner_id) === 'unknown' && 'text-unsure'">{{
+                    cell(land, one.liner_id)
+                  }}</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
       </div>
     </template>
   </main>
