@@ -5,10 +5,13 @@ from uuid import UUID, uuid4
 
 import pytest
 
+from vallostasis.core.causes.experiments import look_at
 from vallostasis.core.counterbore.hole_plan import HolePlan, HoleRefusal, depth_window, expected_after_cut
 from vallostasis.core.counterbore.shim_order import shim_needs
 from vallostasis.core.hole_now import hole_now
+from vallostasis.core.matching.chosen import chosen_matching
 from vallostasis.core.needs import Action
+from vallostasis.core.records.experiments import Matter
 from vallostasis.core.records.rows import Hole, Place, Quantity
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.demo import ferry_lanthorn as ferry
@@ -320,3 +323,14 @@ def test_the_simulated_gauge_knows_the_block_by_the_liner_in_it() -> None:
     assert standing_truth_um(ferry_hole) == pytest.approx(29, abs=3)
     # As found, the shim that is really there counts, not the one written down.
     assert standing_truth_um(shimmed) == pytest.approx(8889 + 203.2 - 8995, abs=5)
+
+
+def test_the_hauler_has_its_order_taken_and_the_ferry_its_trail_of_false_leads(demo: Conn) -> None:
+    """The sunk hole 6 gets the spare with the thicker flange; on the ferry zero and clamp were looked at in vain."""
+    of = {job.name: job.job_id for job in jobs.list_jobs(demo)}
+    chosen = chosen_matching(load_job_facts(demo, of["Sawmill Hauler"]))
+    assert chosen is not None
+    assert {step.liner for step in chosen.steps if step.hole == 6} >= {"S9"}
+    looked = look_at(load_job_facts(demo, of["Ferry Lanthorn"]), Matter.HEIGHTS)
+    assert [(one.finding is not None, one.overtaken) for one in looked.tried] == [(True, ""), (True, "")]
+    assert "lip under the micrometer was not tested" in looked.hold

@@ -69,8 +69,10 @@ LINERS = tuple(
         (8, "Pellerby", "P-1993", 8890.0),
     )
 )
+# From an engine that was broken up: its flange was made thicker, for a ledge that had been cut.
+SPARE = LinerTruth("S9", "Aldmoor", "A-9", 8938.0)
 FITTED = {number: f"S{number}" for number in range(1, len(HOLES) + 1)}
-BLOCK = BlockTruth(HOLES, LINERS, FITTED)
+BLOCK = BlockTruth(HOLES, (*LINERS, SPARE), FITTED)
 # As written down: under hole 3 lies a shim of 0.008 in.
 SHIMS = {2: ShimWritten("0.006 in", "0.0060 in"), 3: ShimWritten("0.006 in"), 7: ShimWritten("0.010 in", "0.0100 in")}
 # From the line of the mains to the face of each half, as it is. [µm]
@@ -84,6 +86,8 @@ def demo_job() -> DemoJob:
     bench = Bench(SEED)
     before = [_flange(bench, liner) for liner in LINERS]
     before += [_depth(bench, number, hour) for number in FITTED for hour in HOURS]
+    # Read by itself, so that no other reading of the job moves with it.
+    before.append(_flange(Bench(SEED + 2), SPARE))
     places = [(number, hour) for number in FITTED for hour in HOURS if (number, hour) not in NOT_READ]
     return DemoJob(
         number="26-044",

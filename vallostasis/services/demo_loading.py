@@ -24,6 +24,7 @@ from vallostasis.services.demo_causes import play_false_leads
 from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
 from vallostasis.services.demo_heat import play_drop
 from vallostasis.services.demo_honing import play_round, set_demo_hone
+from vallostasis.services.demo_matching import take_order
 from vallostasis.services.demo_pulls import load_press_tools, play_pull
 from vallostasis.services.demo_route import (
     play_clocks_and_waits,
@@ -53,7 +54,7 @@ def load_demo(conn: Conn) -> UUID:
     people = load_shop(conn)
     main_job = load_demo_job(conn, ferry.demo_job(), people)
     play_false_leads(conn, main_job, people)
-    load_demo_job(conn, sawmill.demo_job(), people)
+    take_order(conn, load_demo_job(conn, sawmill.demo_job(), people), people)
     load_demo_job(conn, pump.demo_job(), people)
     load_demo_job(conn, narrow_boat.demo_job(), people)
     load_press_tools(conn, people)
