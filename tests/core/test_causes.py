@@ -271,6 +271,13 @@ def test_experiments_on_record_move_the_weights_until_what_they_were_about_is_re
     late = look_at(story.facts(), Matter.HEIGHTS)
     assert [one.overtaken for one in late.tried] == ["hole 3 was read otherwise since"] * 2
     assert "nothing was looked at yet" in late.hold
+    # Once another hole gets another liner, what was found at hole 3 is as it was.
+    again = over_the_lip()
+    tried(again, draw, "3", -60.0)
+    again.fit(4, again.liner("L9"))
+    assert [one.overtaken for one in look_at(again.facts(), Matter.HEIGHTS).tried] == [""]
+    again.draw(3)
+    assert ["another liner" in one.overtaken for one in look_at(again.facts(), Matter.HEIGHTS).tried] == [True]
     tried(story, "", "", None)
     begun = look_at(story.facts(), Matter.HEIGHTS).open_one
     assert begun is not None and begun.check_name == ""

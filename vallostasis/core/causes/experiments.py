@@ -99,20 +99,22 @@ def _tried(
 ) -> Tried:  # fmt: skip
     if result is None or isinstance(now, str):
         return Tried(one, result)
-    return Tried(one, result, _overtaken(facts, result.event, one.matter, known))
+    return Tried(one, result, _overtaken(facts, result.event, one.matter, one.holes, known))
 
 
 @once
-def _overtaken(facts: JobFacts, event: int, matter: Matter, known: Known) -> str:
-    """Say what was read otherwise since: a hole that now leaves over something else, beyond both ±."""
+def _overtaken(facts: JobFacts, event: int, matter: Matter, holes: tuple[int, ...], known: Known) -> str:
+    """Say what was read otherwise since, of the holes that it was about: without any, of those that were off then."""
     then, now = _adds_up(as_of(facts, event), matter, (), known), _adds_up(facts, matter, (), known)
     if isinstance(then, str) or isinstance(now, str) or then.holes == now.holes:
         return ""
-    before = {one.hole: one for one in then.holes}
-    for hole in now.holes:
-        was = before.get(hole.hole)
-        if was is None or was.liner != hole.liner:
-            return f"hole {hole.hole} holds another liner since" if was is not None else ""
+    after = {one.hole: one for one in now.holes}
+    for was in then.holes:
+        if was.hole not in (holes or [one.hole for one in then.holes if not one.adds_up]):
+            continue
+        hole = after.get(was.hole)
+        if hole is None or was.liner != hole.liner:
+            return f"hole {was.hole} holds another liner since, or none"
         pairs = [(was.middle, hole.middle)] if hole.middle is not None else [
             (one.off, other.off) for one, other in zip(was.spots, hole.spots, strict=False)]  # fmt: skip
         for old, new in pairs:
