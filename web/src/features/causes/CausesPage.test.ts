@@ -165,6 +165,18 @@ describe('what does not add up', () => {
     })
   })
 
+  it('says at the check why it cannot be begun', async () => {
+    const view = await open(VIEW)
+    server.answer(`${PATH}/experiments`, 'away')
+    await view
+      .findAll('button')
+      .find((one) => one.text() === 'Begin this check')
+      ?.trigger('click')
+    await settled()
+    expect(view.find('[role=alert]').exists()).toBe(true)
+    expect(view.text()).toContain('Begin this check')
+  })
+
   it('writes down what came of it, and keeps what was typed where it is refused', async () => {
     const view = await open({ ...VIEW, tried: [TRIED] })
     expect(view.text()).toContain('Nothing else is changed meanwhile')

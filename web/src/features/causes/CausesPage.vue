@@ -30,6 +30,16 @@ const chart = ref<HTMLElement | null>(null)
 const { width } = useElementSize(chart)
 /** Stems and the rows below them stand on one scale: where the window leaves room, in one column. */
 const wide = computed(() => Math.max(280, Math.min(560, Math.round(width.value) || 540)))
+/** A refusal stands where the thing was begun: at the check, or at the form of one's own. */
+const started = ref(false)
+function start(change: string, expected: string): void {
+  started.value = true
+  void begin(change, expected, check.value)
+}
+function startOwn(change: string, expected: string): void {
+  started.value = false
+  void begin(change, expected, null)
+}
 const top = computed(() => view.value?.explained[0] ?? null)
 /** A case is kept once something was found out: one cause is sure and nothing is held, or all adds up again. */
 const SURE = 0.9
@@ -96,8 +106,9 @@ const settled = computed(() => {
             :view="view"
             :check="check"
             :busy="form.busy.value"
-            @begin="(change, expected) => begin(change, expected, check)"
+            @begin="start"
           />
+          <RefusalNote v-if="started && !open" :refusal="form.refusal.value" />
           <KeepCase
             v-if="settled"
             :symptom="headline(view, small)"
@@ -121,7 +132,7 @@ const settled = computed(() => {
         :has-open="open !== null"
         :busy="form.busy.value"
         :refusal="form.refusal.value"
-        @begin="(change, expected) => begin(change, expected, null)"
+        @begin="startOwn"
       />
       <section v-if="view.cases.length" aria-label="Cases that lie like this one">
         <h2 class="text-lg">Cases of the shop that lie like this one</h2>
