@@ -99,6 +99,7 @@ def test_a_case_is_kept_with_its_false_leads_and_found_by_words_and_by_likeness(
     assert field_of(client.post(f"{ferry}/cases", json={**case, "symptom": ""})) == "symptom"
     for _ in range(2):
         assert client.post(f"{ferry}/cases", json=case).status_code == 201
+    assert client.get(ferry).json()["kept"] == LIP
     kept = client.get("/api/causes/cases").json()
     mine = [one for one in kept if one["symptom"] == case["symptom"]]
     assert len(mine) == 1

@@ -41,6 +41,8 @@ def test_from_the_anomaly_to_the_cause_and_its_case(page: Page, block: BlockView
     case.get_by_label("What to know next time").fill("fine anvil on the flat land")
     case.get_by_role("button", name="Keep it as a case").click()
     expect(page.get_by_role("button", name="Undo: case kept")).to_be_visible()
+    expect(page.get_by_text("Kept as a case: lip under the micrometer")).to_be_visible()
+    expect(case).to_have_count(0)
     page.get_by_role("link", name="Cases", exact=True).click()
     page.get_by_label("In words").fill("anvil")
     expect(page.get_by_role("article")).to_contain_text("Tried in vain: look at the zero of the gauge again")

@@ -198,6 +198,7 @@ class CausesView(BaseModel):
     tried: list[ExperimentView]
     hold: str
     cases: list[CaseView]
+    kept: str = Field(description="The cause of the case kept last on this job; empty without one.")
 
     @classmethod
     def of(cls, matter: Matter, now: CausesNow) -> Self:
@@ -207,11 +208,12 @@ class CausesView(BaseModel):
         cases = [CaseView.of(one.case, one.alike) for one in now.cases]
         if isinstance(found, str):
             return cls(matter=matter, why_not=found, holes=[], far_off=0.0, explained=[], checks=[], missing=[],
-                       tried=tried, hold="", cases=cases)  # fmt: skip
+                       tried=tried, hold="", cases=cases, kept=now.kept)  # fmt: skip
         return cls(
             matter=matter, why_not="", holes=[HoleOffView.of(one) for one in found.holes], far_off=found.far_off,
             explained=[ExplainedView.of(one, now.shows) for one in found.explained], missing=list(found.missing),
             checks=[NextCheckView.of(one) for one in found.checks], tried=tried, hold=looked.hold, cases=cases,
+            kept=now.kept,
         )  # fmt: skip
 
 

@@ -34,12 +34,16 @@ class CaseFound:
 
 @dataclass(frozen=True, slots=True)
 class CausesNow:
-    """What does not add up with what was tried, how each cause shows, what each check asks, cases that look like it."""
+    """What does not add up with what was tried, how each cause shows, what each check asks, cases that look like it.
+
+    ``kept`` is the cause of the case that was kept last on this job, empty without one.
+    """
 
     looked: Looked
     shows: dict[str, str]
     asks: dict[str, str]
     cases: tuple[CaseFound, ...]
+    kept: str
 
 
 def known_now(conn: Conn) -> Known:
@@ -56,10 +60,12 @@ def own_names(conn: Conn) -> frozenset[str]:
 def look_now(conn: Conn, job_id: UUID, matter: Matter) -> CausesNow:
     """Weigh what may be behind what does not add up on a job."""
     known = known_now(conn)
-    looked = look_at(load_job_facts(conn, job_id), matter, known)
+    facts = load_job_facts(conn, job_id)
+    looked = look_at(facts, matter, known)
     shows = {one.name: one.shows for one in known.causes} | {one[0]: one[1] for one in BORE_CAUSES}
     asks = {one.name: one.asks for one in (*known.checks, *BORE_CHECKS)}
-    return CausesNow(looked, shows, asks, _alike(conn, job_id, looked, matter))
+    kept = [one.cause for one in facts.standing(facts.kept_cases) if one.matter is matter]
+    return CausesNow(looked, shows, asks, _alike(conn, job_id, looked, matter), kept[-1] if kept else "")
 
 
 def _alike(conn: Conn, job_id: UUID, looked: Looked, matter: Matter) -> tuple[CaseFound, ...]:

@@ -2609,6 +2609,12 @@ export type CausesView = {
      * Cases
      */
     cases: Array<CaseView>;
+    /**
+     * Kept
+     *
+     * The cause of the case kept last on this job; empty without one.
+     */
+    kept: string;
 };
 
 /**

@@ -78,6 +78,7 @@ const VIEW = {
   missing: ['hole 4: its protrusion is not read'],
   tried: [],
   cases: [],
+  kept: '',
 } as unknown as CausesView
 const TRIED = {
   experiment_id: 'e',
@@ -214,8 +215,13 @@ describe('what does not add up', () => {
     server.answer(`${PATH}/cases`, { status: 201, body: {} })
     expect(view.text()).toContain('lies like this one: 0.93')
     expect(view.text()).toContain('−3.7 thou')
+    server.answer(PATH, {
+      body: { ...VIEW, hold: '', tried: [done], explained: [sure], kept: 'lip under the micrometer' },
+    })
     await view.find('form[aria-label="Keep it as a case"]').trigger('submit')
     await settled()
+    expect(view.text()).toContain('Kept as a case: lip under the micrometer')
+    expect(view.find('form[aria-label="Keep it as a case"]').exists()).toBe(false)
     expect(server.asked.find((one) => one.path === `${PATH}/cases`)?.body).toMatchObject({
       cause: 'lip under the micrometer',
       matter: 'heights',

@@ -109,8 +109,11 @@ const settled = computed(() => {
             @begin="start"
           />
           <RefusalNote v-if="started && !open" :refusal="form.refusal.value" />
+          <p v-if="settled && view.kept" class="border-l-4 border-in py-1 pl-3 font-bold text-in">
+            Kept as a case: {{ view.kept }}.
+          </p>
           <KeepCase
-            v-if="settled"
+            v-else-if="settled"
             :symptom="headline(view, small)"
             :cause="top ? nameOf(top) : ''"
             :busy="form.busy.value"
