@@ -159,6 +159,8 @@ def test_far_off_is_the_worst_single_one_or_a_pattern_of_all_of_them() -> None:
     assert far_off(residuals(9, 0, 0, causes=(NONE,))) == pytest.approx(3.0)
     assert far_off(residuals(4.5, 4.5, 4.5, 4.5)) == pytest.approx(3.0)
     assert far_off(residuals(4.5, 4.5, 4.5, 4.5, causes=(NONE,))) == pytest.approx(1.5)
+    # A lean of 6 round four positions of u 2 is √(2·3²), by chance alone √2: three, as its highest reading is.
+    assert far_off(round_the_clock(0, 6, 0)) == pytest.approx(3.0)
 
 
 def test_what_cannot_be_weighed_is_refused() -> None:
@@ -220,6 +222,19 @@ def test_a_job_whose_liner_was_read_over_its_lip_says_so() -> None:
     assert (again.explained, again.checks) == ((), ())
     few = heights_add_up(wet((8_900,), (8_980,)).facts())
     assert isinstance(few, str) and "hole 1" in few
+
+
+def test_a_flange_is_proposed_on_the_bench_where_the_job_has_a_spare_of_that_make() -> None:
+    story, bench = over_the_lip(), "read a flange of that make on its flat land"
+    makes = ("P", "P", "Q", "P")
+    story.rows["liners"] = [replace(one, make=make) for one, make in zip(story.rows["liners"], makes, strict=True)]
+    for spare, proposed in (("P", False), ("Q", True)):
+        story.liner(f"L{spare}")
+        story.rows["liners"][-1] = replace(story.rows["liners"][-1], make=spare)
+        found = heights_add_up(story.facts())
+        assert isinstance(found, AddsUp)
+        told = [one.where for one in found.checks if one.check.name == bench]
+        assert told == ([(3,)] if proposed else [])
 
 
 def test_a_ledge_that_was_read_out_of_square_makes_no_lean() -> None:

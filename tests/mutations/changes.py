@@ -476,6 +476,8 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("causes/weigh.py", "likelihood - int(open_.sum()) / 2", "likelihood - int(open_.sum())"),
     ("causes/weigh.py", "+ sum(log(one.prior) for one in group)", ""),
     ("causes/weigh.py", "(share * u) ** 2", "share * u"),
+    ("causes/weigh.py", "/ sqrt(one.columns.shape[1])", "/ 1"),
+    ("causes/of_job.py", "not in fitted and not _is_home", "in fitted and not _is_home"),
     ("causes/weigh.py", "set(where) <= set(place)", "set(place) <= set(where)"),
     ("causes/candidates.py", "cause.prior / len(places) / ways", "cause.prior / ways"),
     ("causes/candidates.py", "2 if cause.low_m < 0 < cause.high_m else 1", "1"),
