@@ -154,6 +154,7 @@ describe('what does not add up', () => {
     server.answer(`${PATH}/experiments`, { status: 201, body: {} })
     await view.find('details button').trigger('click')
     expect(view.text()).toContain('Draw the liner, hole 2: 44 min')
+    expect(view.text()).toContain('pullers throw parts')
     const back = view.findAll('button').find((one) => one.text() === 'Back to the cheapest')
     await back?.trigger('click')
     const begin = view.findAll('button').find((one) => one.text() === 'Begin this check')

@@ -22,6 +22,8 @@ const likeliest = computed(() => {
 const where = computed(() => (props.check.where.length ? `, ${holesText(props.check.where)}` : ''))
 const change = computed(() => `${props.check.name}${where.value}`)
 const expected = computed(() => `${small(props.check.expected_m)} if it is ${likeliest.value}, else 0`)
+/** A puller or a press is needed: its hazard stands at the step. */
+const draws = computed(() => /puller|press/.test(props.check.tools))
 const others = computed(() =>
   props.view.checks.filter((one) => keyOf(one) !== keyOf(props.check)).slice(0, 5),
 )
@@ -41,6 +43,10 @@ const others = computed(() =>
     <p class="text-sm text-plate-soft">
       {{ capital(check.tools) }}. Expected: {{ expected }}. Tells
       <span class="num">{{ check.bits.toFixed(2) }}</span> bit of what is open.
+    </p>
+    <p v-if="draws" class="text-sm">
+      Liners are heavy and sharp at the ends, pullers throw parts: lift with help, stand aside, by the rules
+      of the shop.
     </p>
     <div class="flex flex-wrap items-center gap-x-5 gap-y-1">
       <button type="button" class="act" :disabled="busy" @click="emit('begin', change, expected)">
