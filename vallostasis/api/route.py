@@ -5,14 +5,14 @@ from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter
-from pydantic import BaseModel, Field
+from pydantic import AwareDatetime, BaseModel, Field
 
 from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.readings import Done
 from vallostasis.api.route_models import RouteView, SchoolChangeView, route_view
 from vallostasis.core.operations.schools import SCHOOLS
-from vallostasis.core.records.route_marks import MarkKind, Operation, WaitCause
+from vallostasis.core.records.route_marks import Bill, MarkKind, Operation, WaitCause
 from vallostasis.core.tape.fact_kinds import newest_event
 from vallostasis.services import route
 from vallostasis.services.route import AtOperation
@@ -47,9 +47,21 @@ class OperationMarkBody(AtBody):
 
 
 class ClockBody(AtBody):
-    """The working clock of a person, started or stopped."""
+    """The working clock of a person, started or stopped; ``bill`` says how its hours stand on the bill."""
 
     running: bool
+    bill: Bill = Bill.AGREED
+
+
+class WorkedBody(BaseModel):
+    """Work of before that no clock was started for: from when on, for how long. [h]"""
+
+    operation: Operation
+    hole: int | None = None
+    started: AwareDatetime
+    hours: Annotated[float, Field(gt=0, le=24, allow_inf_nan=False)]
+    bill: Bill = Bill.AGREED
+    person_id: UUID
 
 
 class WaitBody(BaseModel):
@@ -125,7 +137,16 @@ def mark_operation(job_id: UUID, body: OperationMarkBody, conn: Conn) -> Done:
 @router.post("/jobs/{job_id}/route/clock", status_code=201)
 def run_clock(job_id: UUID, body: ClockBody, conn: Conn) -> Done:
     """Start or stop the working clock of a person."""
-    route.run_clock(conn, job_id, body.at, body.running, body.person_id, body.ago_s)
+    route.run_clock(conn, job_id, body.at, body.running, body.person_id, body.ago_s, body.bill)
+    return Done(job_id=job_id)
+
+
+@router.post("/jobs/{job_id}/route/worked", status_code=201)
+def note_worked(job_id: UUID, body: WorkedBody, conn: Conn) -> Done:
+    """Write down work that was done while no clock ran."""
+    at = AtOperation(body.operation, body.hole)
+    then = route.WorkedThen(at, body.started, body.hours, body.bill)
+    route.note_worked(conn, job_id, then, body.person_id)
     return Done(job_id=job_id)
 
 

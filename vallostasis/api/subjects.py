@@ -8,6 +8,7 @@ from vallostasis.api import (
     bores,
     boring,
     cabinet,
+    calendar,
     causes,
     changes,
     clamping,
@@ -111,6 +112,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     ),
     "findings": (findings.router,),
     "route": (route.router,),
+    "calendar": (calendar.router,),
 }
 OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router

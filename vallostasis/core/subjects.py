@@ -107,6 +107,7 @@ SUBJECTS = (
         operations=(Operation.TAKE_IN, Operation.DECIDE, Operation.ORDER, Operation.WASH, Operation.PROVE,
                     Operation.RELEASE),
     ),
+    Subject("calendar", ()),
 )  # fmt: skip
 
 

@@ -20,6 +20,7 @@ from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_boring import bore_tamsin, look_at_tamsin
+from vallostasis.services.demo_calendar import load_calendar
 from vallostasis.services.demo_causes import play_false_leads
 from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
 from vallostasis.services.demo_heat import play_drop
@@ -67,6 +68,7 @@ def load_demo(conn: Conn) -> UUID:
     load_cutter(conn, people)
     load_shelf(conn, people)
     _cut_starboard(conn, people)
+    load_calendar(conn, people)
     return main_job
 
 

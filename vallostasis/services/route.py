@@ -9,12 +9,13 @@ from vallostasis.core.operations.schools import SCHOOLS, School, schools_of, sid
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.preparation import PrepKind
 from vallostasis.core.records.route_marks import (
+    Bill,
     MarkKind,
     Operation,
     WaitCause,
 )
 from vallostasis.core.records.rows import Hole
-from vallostasis.core.route.clocks import Clocks, clocks_of
+from vallostasis.core.route.clocks import Clocks, clocks_of, worked_of
 from vallostasis.core.route.evidence import evidence_of_route
 from vallostasis.core.route.foresight import foresee
 from vallostasis.core.route.forks import Fork, fork_of, forks_of, on_side
@@ -159,7 +160,9 @@ def _then(ago_s: float) -> datetime:
     return datetime.now(UTC) - timedelta(seconds=ago_s)
 
 
-def run_clock(conn: Conn, job_id: UUID, at: AtOperation, running: bool, by: UUID, ago_s: float = 0) -> None:
+def run_clock(
+    conn: Conn, job_id: UUID, at: AtOperation, running: bool, by: UUID, ago_s: float = 0, bill: Bill = Bill.AGREED
+) -> None:
     """Start or stop the working clock of a person."""
     facts = lock_job_facts(conn, job_id)
     hole = _on_the_route(facts, at, all_holes=True)
@@ -168,7 +171,34 @@ def run_clock(conn: Conn, job_id: UUID, at: AtOperation, running: bool, by: UUID
     if not running and not runs:
         raise Refused(f"No clock of {name} runs on this job: start it first.", "running")
     hole_id = None if hole is None else hole.hole_id
-    record_fact(conn, NewClockMark(job_id, at.operation, hole_id, running, _then(ago_s)), by)
+    record_fact(conn, NewClockMark(job_id, at.operation, hole_id, running, _then(ago_s), bill), by)
+
+
+@dataclass(frozen=True, slots=True)
+class WorkedThen:
+    """Work of before that no clock was started for: at what, from when, for how long, and whether it is on the bill."""
+
+    at: AtOperation
+    started: datetime
+    hours: float
+    bill: Bill
+
+
+def note_worked(conn: Conn, job_id: UUID, worked: WorkedThen, by: UUID) -> None:
+    """Write down work that was done while no clock ran; what was on the clock then is not counted twice."""
+    facts = lock_job_facts(conn, job_id)
+    hole = _on_the_route(facts, worked.at, all_holes=True)
+    name, now = people.get_person(conn, by).name, datetime.now(UTC)
+    ends = worked.started + timedelta(hours=worked.hours)
+    if ends > now:
+        raise Refused("That work ends later than now: start the clock instead, or type when it began.", "started")
+    if (now - worked.started).total_seconds() > LONGEST_AGO_S:
+        raise Refused("That is more than a year ago: check the day.", "started")
+    if any(one.by == name and one.start < ends and worked.started < one.end for one in worked_of(facts, now)):
+        raise Refused(f"A clock of {name} ran on this job then: type the time beside it.", "started")
+    hole_id = None if hole is None else hole.hole_id
+    for running, moment in ((True, worked.started), (False, ends)):
+        record_fact(conn, NewClockMark(job_id, worked.at.operation, hole_id, running, moment, worked.bill), by)
 
 
 def note_wait(

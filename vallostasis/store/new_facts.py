@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import ClassVar
 from uuid import UUID, uuid4
 
-from vallostasis.core.records.route_marks import FindingKind, HoldPoint, MarkKind, Operation, WaitCause
+from vallostasis.core.records.route_marks import Bill, FindingKind, HoldPoint, MarkKind, Operation, WaitCause
 from vallostasis.core.records.rows import Quantity, ZeroedOn
 
 
@@ -232,6 +232,7 @@ class NewClockMark:
     hole_id: UUID | None
     running: bool
     at: datetime
+    bill: Bill = Bill.AGREED
 
 
 @dataclass(frozen=True, slots=True)

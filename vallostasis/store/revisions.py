@@ -44,6 +44,14 @@ def present_revision(conn: Conn, job_id: UUID) -> Revision | None:
     return Revision(row[0], row[1]) if row[2] else None
 
 
+def of_everything(conn: Conn) -> str:
+    """Return one word for how all jobs and what they share stand: another with every change of any of them."""
+    row = conn.execute(
+        "SELECT md5(string_agg(of_id::text || stamp::text, ',' ORDER BY of_id)) FROM revision"
+    ).fetchone()
+    return "" if row is None else str(row[0])
+
+
 def advance(conn: Conn, job_id: UUID) -> Revision:
     """Let one writer at a time record to a job, and tell every screen of it once it is committed.
 

@@ -41,6 +41,7 @@ onMounted(() => {
       />
       <nav aria-label="Shop" class="ml-auto flex items-center gap-3 text-sm">
         <RouterLink to="/" exact-active-class="font-bold underline underline-offset-8">Floor</RouterLink>
+        <RouterLink to="/calendar" active-class="font-bold underline underline-offset-8">Calendar</RouterLink>
         <RouterLink to="/cards" active-class="font-bold underline underline-offset-8">Spec cards</RouterLink>
         <RouterLink to="/shop" active-class="font-bold underline underline-offset-8"
           >Gauges and people</RouterLink

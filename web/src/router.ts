@@ -152,6 +152,12 @@ export const router = createRouter({
     },
     { path: '/shop/shelf', name: 'shelf', component: () => import('@/features/shop/ShelfPage.vue') },
     { path: '/shop/prices', name: 'prices', component: () => import('@/features/shop/PricesPage.vue') },
+    { path: '/calendar', name: 'calendar', component: () => import('@/features/calendar/CalendarPage.vue') },
+    {
+      path: '/shop/time',
+      name: 'shop-time',
+      component: () => import('@/features/calendar/ShopTimePage.vue'),
+    },
     { path: '/shop/lands', name: 'lands', component: () => import('@/features/lands/LandsPage.vue') },
     { path: '/shop/cases', name: 'cases', component: () => import('@/features/causes/CasesPage.vue') },
     {

@@ -6,6 +6,7 @@ Hours, cautions and risks are common practice, no published source, until a shop
 from dataclasses import dataclass
 from enum import StrEnum
 
+from vallostasis.core.records.calendar import Machine
 from vallostasis.core.records.route_marks import Operation
 from vallostasis.core.records.rows import Quantity
 
@@ -59,6 +60,10 @@ class OperationKind:
         What is counted with the mark; empty where nothing is.
     caution, risks : tuple of str
         What can hurt at this step, and what goes wrong most often.
+    machine : Machine or None
+        What it is done on, where only so many blocks can stand at one.
+    setup_h : float
+        What of its hours is setting up, which the next block of its kind is spared. [h]
     """
 
     operation: Operation
@@ -75,6 +80,8 @@ class OperationKind:
     counts: str = ""
     caution: tuple[str, ...] = ()
     risks: tuple[str, ...] = ()
+    machine: Machine | None = None
+    setup_h: float = 0.0
 
 
 _O, _Q = Operation, Quantity
@@ -132,6 +139,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
              Disturbance((*_MAINS, _Q.DECK_FLATNESS))),
             (_Q.BLOCK_BORE,), True, True, "tool and cuts taken", caution=(SWARF, "Spinning tool: sleeves rolled up."),
             risks=("the sleeve was not measured before its bore was cut", "the bar follows the old bore"),
+            machine=Machine.MILL, setup_h=0.5,
         ),
         OperationKind(
             _O.HONE_BLOCK, "Hone the block bore to its sleeve", "Hone block", Scope.HOLE, 1,
@@ -139,6 +147,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             (_Q.BLOCK_BORE, _Q.TRIAL_FIT), True, True, "stones and strokes",
             caution=(SWARF, "A hone driven by a drill grabs: two hands, a stop below."),
             risks=("one number for the whole length hides a fat middle",),
+            machine=Machine.HONE, setup_h=0.25,
         ),
         OperationKind(
             _O.CUT, "Cut counterbores", "Cut", Scope.HOLE, 1, (_O.CLEAN, _O.PLUG),
@@ -146,6 +155,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             caution=(SWARF, "Spinning cutter: fingers off while it turns, lock the collar first."),
             risks=("the count of passes is lost", "the depth is counted from a worn ledge",
                    "a burr makes it read shallow"),
+            machine=Machine.CUTTER, setup_h=0.5,
         ),
         OperationKind(
             _O.FIT_PREP, "Ready to fit", "Ready to fit", Scope.HOLE, 0.3, (_O.CUT, _O.HONE_BLOCK), by_hand=True,
@@ -158,6 +168,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             caution=("Liquid nitrogen and dry ice choke and burn: open air, gloves, never in a pit or a closed van.",
                      "Ovens and solvent vapour do not go together; hot aluminium looks cold."),
             risks=("which end is the front is asked with a hot block in hand: mark it before heating",),
+            machine=Machine.OVEN,
         ),
         OperationKind(
             _O.FIT, "Fit the liner", "Fit", Scope.HOLE, 0.5, (_O.FIT_PREP, _O.HEAT),
@@ -180,6 +191,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             "how much came off",
             caution=(SWARF, LIFTING),
             risks=("what comes off the deck goes from every hole, and from timing and compression",),
+            machine=Machine.SURFACER, setup_h=0.5,
         ),
         OperationKind(
             _O.BORE, "Bore to size less stock", "Bore", Scope.HOLE, 1.5, (_O.CAPS, _O.SEAT, _O.DECIDE, _O.PLUG),
@@ -187,6 +199,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             "cuts taken, stock left",
             caution=(SWARF, "Spinning tool: sleeves rolled up."),
             risks=("a round oversize instead of the measured piston", "the worst hole is bored last"),
+            machine=Machine.MILL, setup_h=0.5,
         ),
         OperationKind(
             _O.PLATE, "Torque plate on", "Plate on", Scope.BLOCK, 0.5, (_O.BORE, _O.SEAT), by_hand=True,
@@ -200,6 +213,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             True, "stones, strokes, finish",
             caution=(SWARF, "A hone driven by a drill grabs: two hands, a stop below."),
             risks=("read warm, the bore is large", "too much overrun bells the ends"),
+            machine=Machine.HONE, setup_h=0.25,
         ),
         OperationKind(_O.FREE, "Plate off, shape recorded", "Plate off", Scope.HOLE, 0.3, (_O.HONE,),
                       risks=("the shape that counts is the clamped one",)),
@@ -211,6 +225,7 @@ OPERATIONS: dict[Operation, OperationKind] = {
             _O.ALIGN, "Align-hone mains", "Align-hone", Scope.BLOCK, 3, (_O.MAINS,),
             (Disturbance(_MAINS),), (_Q.MAIN_BORE,), True, True, "what came off the caps", caution=(SWARF,),
             risks=("the crank comes nearer to the deck, and compression with it",),
+            machine=Machine.HONE, setup_h=0.25,
         ),
         OperationKind(
             _O.WASH, "Final wash", "Wash", Scope.BLOCK, 2, (_O.HONE, _O.BORE, _O.CUT, _O.DECK, _O.ALIGN, _O.FREE),

@@ -6,6 +6,7 @@ from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
+from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
@@ -85,6 +86,9 @@ class JobRows:
     cards_chosen: tuple[CardChosen, ...] = ()
     operation_marks: tuple[OperationMark, ...] = ()
     clock_marks: tuple[ClockMark, ...] = ()
+    promises: tuple[Promise, ...] = ()
+    pins: tuple[Pin, ...] = ()
+    waits_moved: tuple[WaitMoved, ...] = ()
     waits: tuple[Wait, ...] = ()
     wait_ends: tuple[WaitEnd, ...] = ()
     hold_passes: tuple[HoldPass, ...] = ()

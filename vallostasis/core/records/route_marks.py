@@ -68,6 +68,14 @@ class OperationMark:
     event: int
 
 
+class Bill(StrEnum):
+    """Whether hours stand on the bill."""
+
+    AGREED = "within what was agreed"
+    CHARGEABLE = "chargeable beside it"
+    GOODWILL = "goodwill"
+
+
 @dataclass(frozen=True, slots=True)
 class ClockMark:
     """The working clock of a job started or stopped, at an operation of a hole or of the block."""
@@ -79,6 +87,7 @@ class ClockMark:
     marked_at: datetime
     marked_by: str
     event: int
+    bill: Bill = Bill.AGREED
 
 
 class WaitCause(StrEnum):

@@ -1,11 +1,11 @@
 """Two clocks of a job: hours somebody worked on it, and time it waited. Both are counted, neither is guessed."""
 
-from collections.abc import Iterable
-from dataclasses import dataclass
-from datetime import datetime, timedelta
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from uuid import UUID
 
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.route_marks import ClockMark, Operation, Wait, WaitEnd
+from vallostasis.core.records.route_marks import Bill, ClockMark, Operation, Wait, WaitEnd
 
 HOUR_S = 3600.0
 
@@ -52,6 +52,22 @@ class Clocks:
         return any(one.end is None for one in self.waits)
 
 
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """A stretch of work: at what, by whom, from when till when, and whether it stands on the bill."""
+
+    operation: Operation
+    by: str
+    start: datetime
+    end: datetime
+    bill: Bill
+
+    @property
+    def hours(self) -> float:
+        """How long it was. [h] By definition."""
+        return max(0.0, (self.end - self.start).total_seconds() / HOUR_S)
+
+
 def clocks_of(facts: JobFacts, now: datetime) -> Clocks:
     """Count what was worked and waited.
 
@@ -68,25 +84,43 @@ def clocks_of(facts: JobFacts, now: datetime) -> Clocks:
         Each person's work counts, that of two at once twice; time that two things were waited for counts once.
         By definition of the two.
     """
-    worked, running = _worked(facts.standing(facts.clock_marks), now)
-    waits = tuple(WaitNow(one, facts.standing_wait_ends.get(one.wait_id)) for one in facts.standing(facts.waits))
-    spans = [(one.wait.since, now if one.end is None else one.end.ended) for one in waits]
-    return Clocks(sum(worked.values()), worked, running, waits, _union_h(spans))
-
-
-def _worked(marks: Iterable[ClockMark], now: datetime) -> tuple[dict[Operation, float], tuple[Running, ...]]:
-    """Pair starts with the stops of the same person, by their own times; a second start ends what ran before it."""
     hours: dict[Operation, float] = {}
-    open_marks: dict[str, ClockMark] = {}
-    for mark in sorted(marks, key=lambda one: (one.at, one.event)):
-        before = open_marks.pop(mark.marked_by, None)
+    for one in worked_of(facts, now):
+        hours[one.operation] = hours.get(one.operation, 0.0) + one.hours
+    moved = days_expected(facts)
+    waits = tuple(
+        WaitNow(replace(one, expected=moved.get(one.wait_id, one.expected)), facts.standing_wait_ends.get(one.wait_id))
+        for one in facts.standing(facts.waits)
+    )
+    spans = [(one.wait.since, now if one.end is None else one.end.ended) for one in waits]
+    running = tuple(Running(by, mark) for by, mark in sorted(_pairs(facts)[1].items()))
+    return Clocks(sum(hours.values()), hours, running, waits, _union_h(spans))
+
+
+def days_expected(facts: JobFacts) -> dict[UUID, date | None]:
+    """Return for every wait that was moved the day on which it is expected now. House rule: the newest word holds."""
+    return {one.wait_id: one.expected for one in facts.standing(facts.waits_moved)}
+
+
+def worked_of(facts: JobFacts, now: datetime) -> tuple[Worked, ...]:
+    """Return every stretch of work, oldest first; one that still runs reaches till now. By definition."""
+    pairs, running = _pairs(facts)
+    spans = [Worked(one.operation, one.marked_by, one.at, end, one.bill) for one, end in pairs]
+    spans += [Worked(one.operation, one.marked_by, one.at, now, one.bill) for one in running.values()]
+    return tuple(sorted(spans, key=lambda one: one.start))
+
+
+def _pairs(facts: JobFacts) -> tuple[list[tuple[ClockMark, datetime]], dict[str, ClockMark]]:
+    """Pair starts with the stops of the same person, by their own times; a second start ends what ran before it."""
+    pairs: list[tuple[ClockMark, datetime]] = []
+    running: dict[str, ClockMark] = {}
+    for mark in sorted(facts.standing(facts.clock_marks), key=lambda one: (one.at, one.event)):
+        before = running.pop(mark.marked_by, None)
         if before is not None:
-            hours[before.operation] = hours.get(before.operation, 0.0) + _hours(mark.at - before.at)
+            pairs.append((before, mark.at))
         if mark.running:
-            open_marks[mark.marked_by] = mark
-    for mark in open_marks.values():
-        hours[mark.operation] = hours.get(mark.operation, 0.0) + _hours(now - mark.at)
-    return hours, tuple(Running(by, mark) for by, mark in sorted(open_marks.items()))
+            running[mark.marked_by] = mark
+    return pairs, running
 
 
 def _hours(span: timedelta) -> float:

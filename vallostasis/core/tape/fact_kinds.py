@@ -15,6 +15,7 @@ from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
+from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
@@ -87,10 +88,12 @@ from vallostasis.core.tape.fact_words import (
     operation_words,
     option_words,
     pass_words,
+    pin_words,
     piston_match_words,
     planned_words,
     prepared_words,
     probe_words,
+    promise_words,
     pull_mark_words,
     pull_words,
     reading_words,
@@ -104,6 +107,7 @@ from vallostasis.core.tape.fact_words import (
     tightening_words,
     unreadable_words,
     wait_end_words,
+    wait_moved_words,
     wait_words,
     waiver_words,
 )
@@ -113,6 +117,7 @@ from vallostasis.core.tape.whereabouts import (
     job_wide,
     on_its_part,
     where_it_is_waived,
+    where_it_moves,
     where_it_was_fitted,
     where_it_was_tried,
     where_its_drop_is,
@@ -149,6 +154,9 @@ class TapeKind(StrEnum):
     CLOCK = "clock"
     WAIT = "wait"
     WAIT_END = "wait ended"
+    WAIT_MOVED = "wait moved"
+    PROMISE = "promise"
+    PIN = "pinned"
     HOLD_POINT = "hold point"
     SCHOOL = "school"
     FINDING = "finding"
@@ -269,6 +277,10 @@ FACT_KINDS = (
     FactKind("waits", Wait, "wait", Owner.JOB, OnTape(TapeKind.WAIT, wait_words, where_on_the_route)),
     FactKind("wait_ends", WaitEnd, "wait_end", Owner.JOB, 
              OnTape(TapeKind.WAIT_END, wait_end_words, where_its_wait_is)),
+    FactKind("waits_moved", WaitMoved, "wait_moved", Owner.JOB,
+             OnTape(TapeKind.WAIT_MOVED, wait_moved_words, where_it_moves)),
+    FactKind("promises", Promise, "promise", Owner.JOB, OnTape(TapeKind.PROMISE, promise_words, job_wide)),
+    FactKind("pins", Pin, "pin", Owner.JOB, OnTape(TapeKind.PIN, pin_words, job_wide)),
     FactKind("hold_passes", HoldPass, "hold_pass", Owner.JOB,
              OnTape(TapeKind.HOLD_POINT, hold_words, where_on_the_route)),
     FactKind("school_choices", SchoolChoice, "school_choice", Owner.JOB,

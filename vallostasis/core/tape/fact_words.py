@@ -8,6 +8,7 @@ from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
+from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, BoltMarkKind, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
@@ -23,6 +24,7 @@ from vallostasis.core.records.prices import OptionChoice
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
+    Bill,
     ClockMark,
     Finding,
     HoldPass,
@@ -136,7 +138,31 @@ def operation_words(_facts: JobFacts, mark: OperationMark) -> str:
 
 def clock_words(_facts: JobFacts, mark: ClockMark) -> str:
     """How it stands on the tape, in words."""
-    return f"clock {'started' if mark.running else 'stopped'}: {operation_of(mark.operation).title}"
+    bill = "" if mark.bill is Bill.AGREED else mark.bill.value
+    return with_more(f"clock {'started' if mark.running else 'stopped'}: {operation_of(mark.operation).title}", bill)
+
+
+def promise_words(_facts: JobFacts, promise: Promise) -> str:
+    """How it stands on the tape, in words."""
+    if promise.promised is None:
+        return with_more("promise taken back", promise.told)
+    return with_more(f"promised for {promise.promised:%a %d %b %Y}", promise.told)
+
+
+def pin_words(_facts: JobFacts, pin: Pin) -> str:
+    """How it stands on the tape, in words."""
+    title = operation_of(pin.operation).title
+    if pin.starts_at is None and not pin.person:
+        return f"pin taken away: {title}"
+    when = "" if pin.starts_at is None else f" to {pin.starts_at:%a %d %b %H:%M %Z}"
+    return f"{title} pinned{when}" + (f" for {pin.person}" if pin.person else "")
+
+
+def wait_moved_words(facts: JobFacts, moved: WaitMoved) -> str:
+    """How it stands on the tape, in words."""
+    wait = next(one for one in facts.waits if one.wait_id == moved.wait_id)
+    day = "nobody knows when" if moved.expected is None else f"{moved.expected:%a %d %b %Y}"
+    return with_more(f"{wait.words}: expected {day}", moved.words)
 
 
 def wait_words(_facts: JobFacts, wait: Wait) -> str:

@@ -5,6 +5,7 @@ from typing import Protocol
 from uuid import UUID
 
 from vallostasis.core.records.block_plans import PlannedHole
+from vallostasis.core.records.calendar import WaitMoved
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.experiments import Experiment, ExperimentResult
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
@@ -131,6 +132,11 @@ def where_on_the_route(
 def where_its_wait_is(facts: JobFacts, end: WaitEnd) -> Whereabouts:
     """Where it belongs."""
     return where_on_the_route(facts, next(one for one in facts.waits if one.wait_id == end.wait_id))
+
+
+def where_it_moves(facts: JobFacts, moved: WaitMoved) -> Whereabouts:
+    """Where it belongs."""
+    return where_on_the_route(facts, next(one for one in facts.waits if one.wait_id == moved.wait_id))
 
 
 def where_it_was_tried(facts: JobFacts, one: Experiment) -> Whereabouts:

@@ -84,6 +84,7 @@ export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly st
   { label: 'Pullers', name: 'press-tools', of: ['press-tools'] },
   { label: 'Plates', name: 'fixtures', of: ['fixtures'] },
   { label: 'Prices', name: 'prices', of: ['prices'] },
+  { label: 'Hours', name: 'shop-time', of: ['shop-time'] },
   { label: 'Lands', name: 'lands', of: ['lands'] },
   { label: 'Cases', name: 'cases', of: ['cases', 'known-causes'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },

@@ -2,7 +2,7 @@
 
 import { type Client, formDataBodySerializer, type Options as Options2, type TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddCardData, AddCardErrors, AddCardResponses, AddCauseData, AddCauseErrors, AddCauseResponses, AddCheckData, AddCheckErrors, AddCheckResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginDropData, BeginDropErrors, BeginDropResponses, BeginExperimentData, BeginExperimentErrors, BeginExperimentResponses, BeginHoneRoundData, BeginHoneRoundErrors, BeginHoneRoundResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BeginTighteningData, BeginTighteningErrors, BeginTighteningResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseMatchingData, ChooseMatchingErrors, ChooseMatchingResponses, ChooseOptionData, ChooseOptionErrors, ChooseOptionResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComparePartsData, ComparePartsErrors, ComparePartsResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBoringPassesData, ComputeBoringPassesErrors, ComputeBoringPassesResponses, ComputeBoringTimeData, ComputeBoringTimeErrors, ComputeBoringTimeResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCarryAndDropData, ComputeCarryAndDropErrors, ComputeCarryAndDropResponses, ComputeCentringData, ComputeCentringErrors, ComputeCentringResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeColdShrinkData, ComputeColdShrinkErrors, ComputeColdShrinkResponses, ComputeCoolingData, ComputeCoolingErrors, ComputeCoolingResponses, ComputeCrossHatchData, ComputeCrossHatchErrors, ComputeCrossHatchResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDewData, ComputeDewErrors, ComputeDewResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeFilmData, ComputeFilmErrors, ComputeFilmResponses, ComputeFinishSizeData, ComputeFinishSizeErrors, ComputeFinishSizeResponses, ComputeFrostData, ComputeFrostErrors, ComputeFrostResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHeightsData, ComputeHeightsErrors, ComputeHeightsResponses, ComputeHoleGrowthData, ComputeHoleGrowthErrors, ComputeHoleGrowthResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeInTheBoreData, ComputeInTheBoreErrors, ComputeInTheBoreResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeRodSweepData, ComputeRodSweepErrors, ComputeRodSweepResponses, ComputeRoomAirData, ComputeRoomAirErrors, ComputeRoomAirResponses, ComputeRunningClearanceData, ComputeRunningClearanceErrors, ComputeRunningClearanceResponses, ComputeSealGlandData, ComputeSealGlandErrors, ComputeSealGlandResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeSweptVolumeData, ComputeSweptVolumeErrors, ComputeSweptVolumeResponses, ComputeTemperaturesData, ComputeTemperaturesErrors, ComputeTemperaturesResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, KeepCaseData, KeepCaseErrors, KeepCaseResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCasesData, ListCasesErrors, ListCasesResponses, ListCausesData, ListCausesErrors, ListCausesResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListFixturesData, ListFixturesErrors, ListFixturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListPricesData, ListPricesErrors, ListPricesResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkBoltData, MarkBoltErrors, MarkBoltResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MatchLinersData, MatchLinersErrors, MatchLinersResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnDropData, NoteOnDropErrors, NoteOnDropResponses, NoteOnHoneRoundData, NoteOnHoneRoundErrors, NoteOnHoneRoundResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBatchAlertsData, ReadBatchAlertsErrors, ReadBatchAlertsResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBoringData, ReadBoringErrors, ReadBoringResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCausesData, ReadCausesErrors, ReadCausesResponses, ReadClampingData, ReadClampingErrors, ReadClampingResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadConversionData, ReadConversionErrors, ReadConversionResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadDeckPlanData, ReadDeckPlanErrors, ReadDeckPlanResponses, ReadDropData, ReadDropErrors, ReadDropResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHeatPlanData, ReadHeatPlanErrors, ReadHeatPlanResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHolesHeldData, ReadHolesHeldErrors, ReadHolesHeldResponses, ReadHoningData, ReadHoningErrors, ReadHoningResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadLandsData, ReadLandsErrors, ReadLandsResponses, ReadLinerLabelData, ReadLinerLabelErrors, ReadLinerLabelResponses, ReadMainsData, ReadMainsErrors, ReadMainsResponses, ReadMatchingData, ReadMatchingErrors, ReadMatchingResponses, ReadMatchSheetData, ReadMatchSheetErrors, ReadMatchSheetResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadOptionsData, ReadOptionsErrors, ReadOptionsResponses, ReadOrderHoldData, ReadOrderHoldErrors, ReadOrderHoldResponses, ReadPartOrderData, ReadPartOrderErrors, ReadPartOrderPdfData, ReadPartOrderPdfErrors, ReadPartOrderPdfResponses, ReadPartOrderResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomAirData, ReadRoomAirErrors, ReadRoomAirResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadSwapsData, ReadSwapsErrors, ReadSwapsResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordBarSettingData, RecordBarSettingErrors, RecordBarSettingResponses, RecordBoringPassData, RecordBoringPassErrors, RecordBoringPassResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RecordPistonMatchData, RecordPistonMatchErrors, RecordPistonMatchResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveFixtureData, SaveFixtureErrors, SaveFixtureResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SetHoneData, SetHoneErrors, SetHoneResponses, SetPriceData, SetPriceErrors, SetPriceResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SettleExperimentData, SettleExperimentErrors, SettleExperimentResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StopHoneRoundData, StopHoneRoundErrors, StopHoneRoundResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeClampOffData, TakeClampOffErrors, TakeClampOffResponses, TakeDropTemperaturesData, TakeDropTemperaturesErrors, TakeDropTemperaturesResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TellHolesFromLinersData, TellHolesFromLinersErrors, TellHolesFromLinersResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WeighCausesData, WeighCausesErrors, WeighCausesResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
+import type { AddAbsenceData, AddAbsenceErrors, AddAbsenceResponses, AddCardData, AddCardErrors, AddCardResponses, AddCauseData, AddCauseErrors, AddCauseResponses, AddCheckData, AddCheckErrors, AddCheckResponses, AddGaugeData, AddGaugeErrors, AddGaugeResponses, AddLinerData, AddLinerErrors, AddLinerResponses, AddNoteData, AddNoteErrors, AddNoteResponses, AddNoteToFindingData, AddNoteToFindingErrors, AddNoteToFindingResponses, AddPersonData, AddPersonErrors, AddPersonResponses, AddSettingMasterData, AddSettingMasterErrors, AddSettingMasterResponses, AddVisitData, AddVisitErrors, AddVisitResponses, AdoptGaugeStudyData, AdoptGaugeStudyErrors, AdoptGaugeStudyResponses, AssumeRoomData, AssumeRoomErrors, AssumeRoomResponses, BeginCutRunData, BeginCutRunErrors, BeginCutRunResponses, BeginDropData, BeginDropErrors, BeginDropResponses, BeginExperimentData, BeginExperimentErrors, BeginExperimentResponses, BeginHoneRoundData, BeginHoneRoundErrors, BeginHoneRoundResponses, BeginPullData, BeginPullErrors, BeginPullResponses, BeginTighteningData, BeginTighteningErrors, BeginTighteningResponses, BringHomeData, BringHomeErrors, BringHomeResponses, BringInProbeData, BringInProbeErrors, BringInProbeResponses, BringInScanData, BringInScanErrors, BringInScanResponses, ChangeSetupData, ChangeSetupErrors, ChangeSetupResponses, CheckZeroData, CheckZeroErrors, CheckZeroResponses, ChooseBlockPlanData, ChooseBlockPlanErrors, ChooseBlockPlanResponses, ChooseCardData, ChooseCardErrors, ChooseCardResponses, ChooseMatchingData, ChooseMatchingErrors, ChooseMatchingResponses, ChooseOptionData, ChooseOptionErrors, ChooseOptionResponses, ChooseSchoolData, ChooseSchoolErrors, ChooseSchoolResponses, ChooseShopSchoolData, ChooseShopSchoolErrors, ChooseShopSchoolResponses, ComparePartsData, ComparePartsErrors, ComparePartsResponses, ComputeBlockPlanData, ComputeBlockPlanErrors, ComputeBlockPlanResponses, ComputeBoreSetData, ComputeBoreSetErrors, ComputeBoreSetResponses, ComputeBoringPassesData, ComputeBoringPassesErrors, ComputeBoringPassesResponses, ComputeBoringTimeData, ComputeBoringTimeErrors, ComputeBoringTimeResponses, ComputeBudgetData, ComputeBudgetErrors, ComputeBudgetResponses, ComputeCarryAndDropData, ComputeCarryAndDropErrors, ComputeCarryAndDropResponses, ComputeCentringData, ComputeCentringErrors, ComputeCentringResponses, ComputeCirclesData, ComputeCirclesErrors, ComputeCirclesResponses, ComputeCleanUpData, ComputeCleanUpErrors, ComputeCleanUpResponses, ComputeColdShrinkData, ComputeColdShrinkErrors, ComputeColdShrinkResponses, ComputeCoolingData, ComputeCoolingErrors, ComputeCoolingResponses, ComputeCrossHatchData, ComputeCrossHatchErrors, ComputeCrossHatchResponses, ComputeCutPlanData, ComputeCutPlanErrors, ComputeCutPlanResponses, ComputeCylinderData, ComputeCylinderErrors, ComputeCylinderResponses, ComputeDecisionData, ComputeDecisionErrors, ComputeDecisionResponses, ComputeDewData, ComputeDewErrors, ComputeDewResponses, ComputeDistortionData, ComputeDistortionErrors, ComputeDistortionResponses, ComputeFilmData, ComputeFilmErrors, ComputeFilmResponses, ComputeFinishSizeData, ComputeFinishSizeErrors, ComputeFinishSizeResponses, ComputeFrostData, ComputeFrostErrors, ComputeFrostResponses, ComputeGaugeStudyData, ComputeGaugeStudyErrors, ComputeGaugeStudyResponses, ComputeHeightsData, ComputeHeightsErrors, ComputeHeightsResponses, ComputeHoleGrowthData, ComputeHoleGrowthErrors, ComputeHoleGrowthResponses, ComputeHotFitData, ComputeHotFitErrors, ComputeHotFitResponses, ComputeInsertionData, ComputeInsertionErrors, ComputeInsertionResponses, ComputeInTheBoreData, ComputeInTheBoreErrors, ComputeInTheBoreResponses, ComputeLearnedCutterData, ComputeLearnedCutterErrors, ComputeLearnedCutterResponses, ComputeParseData, ComputeParseErrors, ComputeParseResponses, ComputePlaneData, ComputePlaneErrors, ComputePlaneResponses, ComputePressFitData, ComputePressFitErrors, ComputePressFitResponses, ComputeRodSweepData, ComputeRodSweepErrors, ComputeRodSweepResponses, ComputeRoomAirData, ComputeRoomAirErrors, ComputeRoomAirResponses, ComputeRunningClearanceData, ComputeRunningClearanceErrors, ComputeRunningClearanceResponses, ComputeSealGlandData, ComputeSealGlandErrors, ComputeSealGlandResponses, ComputeStackData, ComputeStackErrors, ComputeStackResponses, ComputeSweptVolumeData, ComputeSweptVolumeErrors, ComputeSweptVolumeResponses, ComputeTemperaturesData, ComputeTemperaturesErrors, ComputeTemperaturesResponses, ComputeTo20cData, ComputeTo20cErrors, ComputeTo20cResponses, ComputeWallData, ComputeWallErrors, ComputeWallResponses, CorrectZeroData, CorrectZeroErrors, CorrectZeroResponses, DecideBoreData, DecideBoreErrors, DecideBoreResponses, DrawLinerData, DrawLinerErrors, DrawLinerResponses, EndRunPassData, EndRunPassErrors, EndRunPassResponses, EndWaitData, EndWaitErrors, EndWaitResponses, FinishRunData, FinishRunErrors, FinishRunResponses, FitLinersAsFoundData, FitLinersAsFoundErrors, FitLinersAsFoundResponses, ImportJobData, ImportJobErrors, ImportJobResponses, ImportReadingsData, ImportReadingsErrors, ImportReadingsResponses, KeepCaseData, KeepCaseErrors, KeepCaseResponses, ListCardsData, ListCardsErrors, ListCardsResponses, ListCasesData, ListCasesErrors, ListCasesResponses, ListCausesData, ListCausesErrors, ListCausesResponses, ListCuttersData, ListCuttersErrors, ListCuttersResponses, ListFeaturesData, ListFeaturesErrors, ListFeaturesResponses, ListFixturesData, ListFixturesErrors, ListFixturesResponses, ListGaugeFitsData, ListGaugeFitsErrors, ListGaugeFitsResponses, ListGaugeLinksData, ListGaugeLinksErrors, ListGaugeLinksResponses, ListGaugesData, ListGaugesErrors, ListGaugeServicesData, ListGaugeServicesErrors, ListGaugeServicesResponses, ListGaugesResponses, ListGaugeStudiesData, ListGaugeStudiesErrors, ListGaugeStudiesResponses, ListJobsData, ListJobsErrors, ListJobsResponses, ListMasterReadingsData, ListMasterReadingsErrors, ListMasterReadingsResponses, ListMaterialsData, ListMaterialsErrors, ListMaterialsResponses, ListPairedDevicesData, ListPairedDevicesErrors, ListPairedDevicesResponses, ListPeopleData, ListPeopleErrors, ListPeopleResponses, ListPressToolsData, ListPressToolsErrors, ListPressToolsResponses, ListPricesData, ListPricesErrors, ListPricesResponses, ListSchoolsData, ListSchoolsErrors, ListSchoolsResponses, ListSettingMastersData, ListSettingMastersErrors, ListSettingMastersResponses, ListShelfData, ListShelfErrors, ListShelfResponses, ListSuitedGaugesData, ListSuitedGaugesErrors, ListSuitedGaugesResponses, ListThermometersData, ListThermometersErrors, ListThermometersResponses, LookAtBoreData, LookAtBoreErrors, LookAtBoreResponses, MakePairingCodeData, MakePairingCodeErrors, MakePairingCodeResponses, MarkBoltData, MarkBoltErrors, MarkBoltResponses, MarkOperationData, MarkOperationErrors, MarkOperationResponses, MarkPlaceUnreadableData, MarkPlaceUnreadableErrors, MarkPlaceUnreadableResponses, MatchLinersData, MatchLinersErrors, MatchLinersResponses, MoveShimsData, MoveShimsErrors, MoveShimsResponses, MoveWaitData, MoveWaitErrors, MoveWaitResponses, NoteFindingData, NoteFindingErrors, NoteFindingResponses, NoteGaugeServiceData, NoteGaugeServiceErrors, NoteGaugeServiceResponses, NoteInspectionData, NoteInspectionErrors, NoteInspectionResponses, NoteOnDropData, NoteOnDropErrors, NoteOnDropResponses, NoteOnHoneRoundData, NoteOnHoneRoundErrors, NoteOnHoneRoundResponses, NoteOnPullData, NoteOnPullErrors, NoteOnPullResponses, NoteOnRunData, NoteOnRunErrors, NoteOnRunResponses, NotePrepStepData, NotePrepStepErrors, NotePrepStepResponses, NoteWaitData, NoteWaitErrors, NoteWaitResponses, NoteWorkedData, NoteWorkedErrors, NoteWorkedResponses, PairDeviceData, PairDeviceErrors, PairDeviceResponses, PinData, PinErrors, PinResponses, PlaceStudyTipData, PlaceStudyTipErrors, PlaceStudyTipResponses, PlaceTipData, PlaceTipErrors, PlaceTipResponses, PlanGaugeStudyData, PlanGaugeStudyErrors, PlanGaugeStudyResponses, PressPassSwitchData, PressPassSwitchErrors, PressPassSwitchResponses, PreviewScanData, PreviewScanErrors, PreviewScanResponses, PromiseData, PromiseErrors, PromiseResponses, ProposePlanData, ProposePlanErrors, ProposePlanResponses, PutOnShelfData, PutOnShelfErrors, PutOnShelfResponses, ReadBatchAlertsData, ReadBatchAlertsErrors, ReadBatchAlertsResponses, ReadBlockData, ReadBlockErrors, ReadBlockPlanData, ReadBlockPlanErrors, ReadBlockPlanResponses, ReadBlockResponses, ReadBoresData, ReadBoresErrors, ReadBoresResponses, ReadBoringData, ReadBoringErrors, ReadBoringResponses, ReadBudgetsData, ReadBudgetsErrors, ReadBudgetsResponses, ReadCalendarData, ReadCalendarErrors, ReadCalendarFileData, ReadCalendarFileErrors, ReadCalendarFileResponses, ReadCalendarResponses, ReadCardData, ReadCardErrors, ReadCardResponses, ReadCatalogueData, ReadCatalogueErrors, ReadCatalogueResponses, ReadCausesData, ReadCausesErrors, ReadCausesResponses, ReadClampingData, ReadClampingErrors, ReadClampingResponses, ReadCleanUpData, ReadCleanUpErrors, ReadCleanUpResponses, ReadConversionData, ReadConversionErrors, ReadConversionResponses, ReadCutPlanData, ReadCutPlanErrors, ReadCutPlanResponses, ReadCutRunData, ReadCutRunErrors, ReadCutRunResponses, ReadDeckPlanData, ReadDeckPlanErrors, ReadDeckPlanResponses, ReadDropData, ReadDropErrors, ReadDropResponses, ReadFitData, ReadFitErrors, ReadFitResponses, ReadFitsData, ReadFitsErrors, ReadFitsResponses, ReadGaugeLinkData, ReadGaugeLinkErrors, ReadGaugeLinkResponses, ReadGaugeStudyData, ReadGaugeStudyErrors, ReadGaugeStudyResponses, ReadHealthData, ReadHealthErrors, ReadHealthResponses, ReadHeatPlanData, ReadHeatPlanErrors, ReadHeatPlanResponses, ReadHoleBudgetsData, ReadHoleBudgetsErrors, ReadHoleBudgetsResponses, ReadHolesHeldData, ReadHolesHeldErrors, ReadHolesHeldResponses, ReadHoningData, ReadHoningErrors, ReadHoningResponses, ReadHotFitData, ReadHotFitErrors, ReadHotFitResponses, ReadJobArchiveData, ReadJobArchiveErrors, ReadJobArchiveResponses, ReadJobJsonData, ReadJobJsonErrors, ReadJobJsonResponses, ReadJobSchemaData, ReadJobSchemaErrors, ReadJobSchemaResponses, ReadLandsData, ReadLandsErrors, ReadLandsResponses, ReadLinerLabelData, ReadLinerLabelErrors, ReadLinerLabelResponses, ReadMainsData, ReadMainsErrors, ReadMainsResponses, ReadMatchingData, ReadMatchingErrors, ReadMatchingResponses, ReadMatchSheetData, ReadMatchSheetErrors, ReadMatchSheetResponses, ReadNetworkData, ReadNetworkErrors, ReadNetworkResponses, ReadOptionsData, ReadOptionsErrors, ReadOptionsResponses, ReadOrderHoldData, ReadOrderHoldErrors, ReadOrderHoldResponses, ReadPartOrderData, ReadPartOrderErrors, ReadPartOrderPdfData, ReadPartOrderPdfErrors, ReadPartOrderPdfResponses, ReadPartOrderResponses, ReadPassSwitchData, ReadPassSwitchErrors, ReadPassSwitchResponses, ReadPhotoData, ReadPhotoErrors, ReadPhotoResponses, ReadPointsData, ReadPointsErrors, ReadPointsResponses, ReadPreparationData, ReadPreparationErrors, ReadPreparationResponses, ReadProbeData, ReadProbeErrors, ReadProbeResponses, ReadProofHtmlData, ReadProofHtmlErrors, ReadProofHtmlResponses, ReadProofPdfData, ReadProofPdfErrors, ReadProofPdfResponses, ReadPullData, ReadPullErrors, ReadPullResponses, ReadReadingsCsvData, ReadReadingsCsvErrors, ReadReadingsCsvResponses, ReadReadingsXlsxData, ReadReadingsXlsxErrors, ReadReadingsXlsxResponses, ReadRoomAirData, ReadRoomAirErrors, ReadRoomAirResponses, ReadRoomData, ReadRoomErrors, ReadRoomResponses, ReadRouteData, ReadRouteErrors, ReadRouteResponses, ReadScansData, ReadScansErrors, ReadScansResponses, ReadSettingMasterData, ReadSettingMasterErrors, ReadSettingMasterResponses, ReadShimOrderCsvData, ReadShimOrderCsvErrors, ReadShimOrderCsvResponses, ReadShimOrderPdfData, ReadShimOrderPdfErrors, ReadShimOrderPdfResponses, ReadShopTimeData, ReadShopTimeErrors, ReadShopTimeResponses, ReadStripRecordData, ReadStripRecordErrors, ReadStripRecordResponses, ReadSurveyData, ReadSurveyErrors, ReadSurveyResponses, ReadSurveyWhyData, ReadSurveyWhyErrors, ReadSurveyWhyResponses, ReadSwapsData, ReadSwapsErrors, ReadSwapsResponses, ReadWallData, ReadWallErrors, ReadWallResponses, ReadWhyData, ReadWhyErrors, ReadWhyResponses, RecordBarSettingData, RecordBarSettingErrors, RecordBarSettingResponses, RecordBoringPassData, RecordBoringPassErrors, RecordBoringPassResponses, RecordCutData, RecordCutErrors, RecordCutResponses, RecordFittingData, RecordFittingErrors, RecordFittingResponses, RecordPistonMatchData, RecordPistonMatchErrors, RecordPistonMatchResponses, RunClockData, RunClockErrors, RunClockResponses, SaveCutterData, SaveCutterErrors, SaveCutterResponses, SaveFixtureData, SaveFixtureErrors, SaveFixtureResponses, SaveGaugeVersionData, SaveGaugeVersionErrors, SaveGaugeVersionResponses, SavePressToolData, SavePressToolErrors, SavePressToolResponses, SaveSettingMasterVersionData, SaveSettingMasterVersionErrors, SaveSettingMasterVersionResponses, SaveVersionData, SaveVersionErrors, SaveVersionResponses, ServeCutterData, ServeCutterErrors, ServeCutterResponses, SetHoneData, SetHoneErrors, SetHoneResponses, SetMachineData, SetMachineErrors, SetMachineResponses, SetOpenHoursData, SetOpenHoursErrors, SetOpenHoursResponses, SetPriceData, SetPriceErrors, SetPriceResponses, SettleDoubtData, SettleDoubtErrors, SettleDoubtResponses, SettleExperimentData, SettleExperimentErrors, SettleExperimentResponses, SetUpGaugeLinkData, SetUpGaugeLinkErrors, SetUpGaugeLinkResponses, SetUpPassSwitchData, SetUpPassSwitchErrors, SetUpPassSwitchResponses, SetUpThermometerData, SetUpThermometerErrors, SetUpThermometerResponses, SignOutDeviceData, SignOutDeviceErrors, SignOutDeviceResponses, SimulateProbeData, SimulateProbeErrors, SimulateProbeResponses, SimulateScanData, SimulateScanErrors, SimulateScanResponses, StampPartData, StampPartErrors, StampPartResponses, StopHoneRoundData, StopHoneRoundErrors, StopHoneRoundResponses, StreamChangesData, StreamChangesResponses, StrikeData, StrikeErrors, StrikeResponses, TakeBackData, TakeBackErrors, TakeBackResponses, TakeClampOffData, TakeClampOffErrors, TakeClampOffResponses, TakeDropTemperaturesData, TakeDropTemperaturesErrors, TakeDropTemperaturesResponses, TakeInJobData, TakeInJobErrors, TakeInJobResponses, TakeReadingData, TakeReadingErrors, TakeReadingResponses, TakeStudyReadingData, TakeStudyReadingErrors, TakeStudyReadingResponses, TakeTemperatureData, TakeTemperatureErrors, TakeTemperatureResponses, TellHolesFromLinersData, TellHolesFromLinersErrors, TellHolesFromLinersResponses, TryBlockPlanData, TryBlockPlanErrors, TryBlockPlanResponses, TryChangeData, TryChangeErrors, TryChangeResponses, UndoData, UndoErrors, UndoPullMarkData, UndoPullMarkErrors, UndoPullMarkResponses, UndoResponses, UndoRunPassData, UndoRunPassErrors, UndoRunPassResponses, WaiveData, WaiveErrors, WaiveResponses, WeighCausesData, WeighCausesErrors, WeighCausesResponses, WriteMaterialData, WriteMaterialErrors, WriteMaterialResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -1758,6 +1758,20 @@ export const runClock = <ThrowOnError extends boolean = false>(options: Options<
 });
 
 /**
+ * Note Worked
+ *
+ * Write down work that was done while no clock ran.
+ */
+export const noteWorked = <ThrowOnError extends boolean = false>(options: Options<NoteWorkedData, ThrowOnError>) => (options.client ?? client).post<NoteWorkedResponses, NoteWorkedErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/worked',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
  * Note Wait
  *
  * Write down what an operation waits for.
@@ -1813,6 +1827,153 @@ export const listSchools = <ThrowOnError extends boolean = false>(options?: Opti
  */
 export const chooseShopSchool = <ThrowOnError extends boolean = false>(options: Options<ChooseShopSchoolData, ThrowOnError>) => (options.client ?? client).post<ChooseShopSchoolResponses, ChooseShopSchoolErrors, ThrowOnError>({
     url: '/api/schools',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Calendar
+ *
+ * All open jobs laid out: who does what on which machine when, how sure each date is, what clashes.
+ */
+export const readCalendar = <ThrowOnError extends boolean = false>(options?: Options<ReadCalendarData, ThrowOnError>) => (options?.client ?? client).get<ReadCalendarResponses, ReadCalendarErrors, ThrowOnError>({ url: '/api/calendar', ...options });
+
+/**
+ * Try Change
+ *
+ * Lay out the calendar with a change: what it moves, which clashes come, what the owner may be told.
+ */
+export const tryChange = <ThrowOnError extends boolean = false>(options: Options<TryChangeData, ThrowOnError>) => (options.client ?? client).post<TryChangeResponses, TryChangeErrors, ThrowOnError>({
+    url: '/api/calendar/tried',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Calendar File
+ *
+ * The calendar as iCalendar: of a person, of a machine, or of the whole shop.
+ */
+export const readCalendarFile = <ThrowOnError extends boolean = false>(options?: Options<ReadCalendarFileData, ThrowOnError>) => (options?.client ?? client).get<ReadCalendarFileResponses, ReadCalendarFileErrors, ThrowOnError>({ url: '/api/calendar.ics', ...options });
+
+/**
+ * Promise
+ *
+ * Promise a job for a day.
+ */
+export const promise = <ThrowOnError extends boolean = false>(options: Options<PromiseData, ThrowOnError>) => (options.client ?? client).post<PromiseResponses, PromiseErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/promises',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Pin
+ *
+ * Pin an operation of a job.
+ */
+export const pin = <ThrowOnError extends boolean = false>(options: Options<PinData, ThrowOnError>) => (options.client ?? client).post<PinResponses, PinErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/pins',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Move Wait
+ *
+ * Write down that what is waited for comes on another day.
+ */
+export const moveWait = <ThrowOnError extends boolean = false>(options: Options<MoveWaitData, ThrowOnError>) => (options.client ?? client).post<MoveWaitResponses, MoveWaitErrors, ThrowOnError>({
+    url: '/api/jobs/{job_id}/route/waits/{wait_id}/moved',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Read Shop Time
+ *
+ * Hours of the shop, who and what is away, how many machines there are, who visits.
+ */
+export const readShopTime = <ThrowOnError extends boolean = false>(options?: Options<ReadShopTimeData, ThrowOnError>) => (options?.client ?? client).get<ReadShopTimeResponses, ReadShopTimeErrors, ThrowOnError>({ url: '/api/shop-time', ...options });
+
+/**
+ * Set Open Hours
+ *
+ * Set the hours of the shop.
+ */
+export const setOpenHours = <ThrowOnError extends boolean = false>(options: Options<SetOpenHoursData, ThrowOnError>) => (options.client ?? client).post<SetOpenHoursResponses, SetOpenHoursErrors, ThrowOnError>({
+    url: '/api/shop-time/hours',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Add Absence
+ *
+ * Write down that a person, a machine or the whole shop cannot be had.
+ */
+export const addAbsence = <ThrowOnError extends boolean = false>(options: Options<AddAbsenceData, ThrowOnError>) => (options.client ?? client).post<AddAbsenceResponses, AddAbsenceErrors, ThrowOnError>({
+    url: '/api/shop-time/away',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Set Machine
+ *
+ * Say how many there are of a kind of machine.
+ */
+export const setMachine = <ThrowOnError extends boolean = false>(options: Options<SetMachineData, ThrowOnError>) => (options.client ?? client).post<SetMachineResponses, SetMachineErrors, ThrowOnError>({
+    url: '/api/shop-time/machines',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Add Visit
+ *
+ * Write down that a machinist comes from elsewhere.
+ */
+export const addVisit = <ThrowOnError extends boolean = false>(options: Options<AddVisitData, ThrowOnError>) => (options.client ?? client).post<AddVisitResponses, AddVisitErrors, ThrowOnError>({
+    url: '/api/shop-time/visits',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+/**
+ * Take Back
+ *
+ * Take back an absence or a visit that does not come about.
+ */
+export const takeBack = <ThrowOnError extends boolean = false>(options: Options<TakeBackData, ThrowOnError>) => (options.client ?? client).post<TakeBackResponses, TakeBackErrors, ThrowOnError>({
+    url: '/api/shop-time/{what}/{row_id}/back',
     ...options,
     headers: {
         'Content-Type': 'application/json',

@@ -193,6 +193,66 @@ export type AsFoundBody = {
 };
 
 /**
+ * AwayBody
+ *
+ * An absence, in the shop's own time; the client makes the id.
+ */
+export type AwayBody = {
+    /**
+     * Away Id
+     */
+    away_id: string;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Starts
+     */
+    starts: string;
+    /**
+     * Ends
+     */
+    ends: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * AwayView
+ *
+ * An absence; an empty name is the whole shop.
+ */
+export type AwayView = {
+    /**
+     * Away Id
+     */
+    away_id: string;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Starts At
+     */
+    starts_at: string;
+    /**
+     * Ends At
+     */
+    ends_at: string;
+    /**
+     * Words
+     */
+    words: string;
+};
+
+/**
  * BandView
  *
  * A value with most draws between its edges.
@@ -357,6 +417,13 @@ export type Between = {
     name: string;
     thickness: Length;
 };
+
+/**
+ * Bill
+ *
+ * Whether hours stand on the bill.
+ */
+export type Bill = 'within what was agreed' | 'chargeable beside it' | 'goodwill';
 
 /**
  * BlockNeedView
@@ -1892,6 +1959,274 @@ export type BuildView = {
 };
 
 /**
+ * CalendarBarView
+ *
+ * A piece of work to come: what, which holes, by whom, on which machine, from when till when.
+ */
+export type CalendarBarView = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Short
+     */
+    short: string;
+    /**
+     * Operations
+     */
+    operations: Array<Operation>;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Start
+     */
+    start: string;
+    /**
+     * End
+     */
+    end: string;
+    /**
+     * Person
+     */
+    person: string;
+    machine: Machine | null;
+    /**
+     * Shares Setup
+     */
+    shares_setup: boolean;
+    /**
+     * Pinned
+     */
+    pinned: boolean;
+    /**
+     * Hours
+     */
+    hours: number;
+};
+
+/**
+ * CalendarJobView
+ *
+ * A job on the calendar: what was done, what is to come, what it waits for, its promise and how sure it is.
+ */
+export type CalendarJobView = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Number
+     */
+    number: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * About
+     */
+    about: string;
+    /**
+     * Customer
+     */
+    customer: string;
+    /**
+     * Opened At
+     */
+    opened_at: string;
+    /**
+     * Worked
+     */
+    worked: Array<WorkedBarView>;
+    /**
+     * Bars
+     */
+    bars: Array<CalendarBarView>;
+    /**
+     * Waits
+     */
+    waits: Array<CalendarWaitView>;
+    /**
+     * Promised
+     */
+    promised: string | null;
+    /**
+     * Told
+     */
+    told: string;
+    /**
+     * Last Day
+     */
+    last_day: string | null;
+    /**
+     * Ready
+     */
+    ready: string | null;
+    /**
+     * Offered
+     *
+     * The day that holds in nine of ten runs of the plan.
+     */
+    offered: string | null;
+    /**
+     * Kept
+     *
+     * Chance that the promised day is kept. [1]
+     */
+    kept: number | null;
+    /**
+     * Late Days
+     */
+    late_days: number;
+    /**
+     * Holds
+     */
+    holds: boolean | null;
+};
+
+/**
+ * CalendarTriedView
+ *
+ * The calendar with a change that is only tried: what it moves, and what the owner may be told.
+ */
+export type CalendarTriedView = {
+    /**
+     * Moved
+     */
+    moved: Array<MovedView>;
+    /**
+     * Clashes
+     */
+    clashes: Array<ClashView>;
+    /**
+     * Message
+     */
+    message: string;
+    calendar: CalendarView;
+};
+
+/**
+ * CalendarView
+ *
+ * The calendar of the shop, with how good it is: proven best, or by which share it could be better at most.
+ */
+export type CalendarView = {
+    /**
+     * At
+     */
+    at: string;
+    /**
+     * Zone
+     */
+    zone: string;
+    /**
+     * Open Days
+     *
+     * Days the shop is open, from the first that anything stands on.
+     */
+    open_days: Array<string>;
+    /**
+     * People
+     */
+    people: Array<string>;
+    /**
+     * Machines
+     */
+    machines: {
+        [key in Machine]?: number;
+    };
+    /**
+     * Jobs
+     */
+    jobs: Array<CalendarJobView>;
+    /**
+     * Clashes
+     */
+    clashes: Array<ClashView>;
+    /**
+     * Reminders
+     */
+    reminders: Array<ReminderView>;
+    /**
+     * Visits
+     */
+    visits: Array<VisitNowView>;
+    /**
+     * Alarms
+     */
+    alarms: Array<string>;
+    /**
+     * Day From Min
+     *
+     * When the earliest day begins. [min]
+     */
+    day_from_min: number;
+    /**
+     * Day Until Min
+     *
+     * When the latest day ends. [min]
+     */
+    day_until_min: number;
+    /**
+     * Week H
+     *
+     * Open hours of a week. [h]
+     */
+    week_h: number;
+    /**
+     * Proven
+     */
+    proven: boolean;
+    /**
+     * Gap
+     */
+    gap: number;
+};
+
+/**
+ * CalendarWaitView
+ *
+ * What a job waits for: since when, till when it is expected, and whether somebody said so or it is usual.
+ */
+export type CalendarWaitView = {
+    /**
+     * Wait Id
+     */
+    wait_id: string;
+    operation: Operation;
+    cause: WaitCause;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Since
+     */
+    since: string;
+    /**
+     * First Expected
+     */
+    first_expected: string | null;
+    /**
+     * Expected
+     */
+    expected: string | null;
+    /**
+     * Ended
+     */
+    ended: string | null;
+    /**
+     * Usual Days
+     *
+     * Days it usually takes where nobody gave a day.
+     */
+    usual_days: number;
+};
+
+/**
  * CameOfBody
  *
  * What came of it: a length as typed, words, minutes of work, money.
@@ -3136,6 +3471,31 @@ export type ClampingView = {
 };
 
 /**
+ * ClashView
+ *
+ * Two jobs want one machine: which goes first, which waits. [h]
+ */
+export type ClashView = {
+    machine: Machine;
+    /**
+     * First
+     */
+    first: string;
+    /**
+     * Waits
+     */
+    waits: string;
+    /**
+     * At
+     */
+    at: string;
+    /**
+     * Hours
+     */
+    hours: number;
+};
+
+/**
  * CleanUpAnswer
  *
  * The smallest bore that leaves no wear. [m]
@@ -3330,7 +3690,7 @@ export type ClearanceView = {
 /**
  * ClockBody
  *
- * The working clock of a person, started or stopped.
+ * The working clock of a person, started or stopped; ``bill`` says how its hours stand on the bill.
  */
 export type ClockBody = {
     operation: Operation;
@@ -3352,6 +3712,7 @@ export type ClockBody = {
      * Running
      */
     running: boolean;
+    bill?: Bill;
 };
 
 /**
@@ -11117,6 +11478,30 @@ export type LotBody = {
 };
 
 /**
+ * Machine
+ *
+ * Machines that only so many blocks can stand at.
+ */
+export type Machine = 'boring mill' | 'hone' | 'surfacer' | 'press' | 'oven' | 'freezer' | 'cutter';
+
+/**
+ * MachineBody
+ *
+ * How many there are of a kind of machine.
+ */
+export type MachineBody = {
+    machine: Machine;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * MadeToBoreView
  *
  * A bore to a decided step, its piston made to it. [m]
@@ -11907,6 +12292,46 @@ export type MoveView = {
 };
 
 /**
+ * MovedView
+ *
+ * What a change does to a job; days are open ones.
+ */
+export type MovedView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Ready Before
+     */
+    ready_before: string | null;
+    /**
+     * Ready After
+     */
+    ready_after: string | null;
+    /**
+     * Offered Before
+     */
+    offered_before: string | null;
+    /**
+     * Offered After
+     */
+    offered_after: string | null;
+    /**
+     * Kept Before
+     */
+    kept_before: number | null;
+    /**
+     * Kept After
+     */
+    kept_after: number | null;
+    /**
+     * Days
+     */
+    days: number;
+};
+
+/**
  * NeedView
  *
  * What a hole needs next.
@@ -12313,6 +12738,74 @@ export type OffLineView = {
     moved: StatedView | null;
     upright_was: StatedView | null;
     across_was: StatedView | null;
+};
+
+/**
+ * OpenHoursBody
+ *
+ * Hours of the shop.
+ */
+export type OpenHoursBody = {
+    /**
+     * Zone
+     */
+    zone: string;
+    /**
+     * Week
+     */
+    week: [
+        Array<[
+            number,
+            number
+        ]>,
+        Array<[
+            number,
+            number
+        ]>,
+        Array<[
+            number,
+            number
+        ]>,
+        Array<[
+            number,
+            number
+        ]>,
+        Array<[
+            number,
+            number
+        ]>,
+        Array<[
+            number,
+            number
+        ]>,
+        Array<[
+            number,
+            number
+        ]>
+    ];
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * OpenHoursView
+ *
+ * Hours of the shop: its time zone, spans of each weekday from Monday on in minutes of the day.
+ */
+export type OpenHoursView = {
+    /**
+     * Zone
+     */
+    zone: string;
+    /**
+     * Week
+     */
+    week: Array<Array<[
+        number,
+        number
+    ]>>;
 };
 
 /**
@@ -13263,6 +13756,27 @@ export type PhraseView = {
      * Terms
      */
     terms: Array<TermView>;
+};
+
+/**
+ * PinBody
+ *
+ * An operation pinned to a moment of the shop's own time, to a person, or to both; neither takes the pin away.
+ */
+export type PinBody = {
+    operation: Operation;
+    /**
+     * Starts At
+     */
+    starts_at?: string | null;
+    /**
+     * Person
+     */
+    person?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -14316,6 +14830,34 @@ export type ProfileView = {
 };
 
 /**
+ * PromiseBody
+ *
+ * The day a job is promised for, or none with the reason; the owner's own last day, what a day after it costs.
+ */
+export type PromiseBody = {
+    /**
+     * Promised
+     */
+    promised: string | null;
+    /**
+     * Told
+     */
+    told?: string;
+    /**
+     * Last Day
+     */
+    last_day?: string | null;
+    /**
+     * Day Cost
+     */
+    day_cost?: number | string | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * ProofKind
  *
  * What is looked at on a ledge that was cut. Common practice, no published source.
@@ -15143,6 +15685,26 @@ export type ReliefSideView = {
      * High M
      */
     high_m: number;
+};
+
+/**
+ * ReminderView
+ *
+ * Something that has to be done at its hour.
+ */
+export type ReminderView = {
+    /**
+     * At
+     */
+    at: string;
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Words
+     */
+    words: string;
 };
 
 /**
@@ -17513,6 +18075,29 @@ export type ShopSideView = {
 };
 
 /**
+ * ShopTimeView
+ *
+ * The shop's own time: hours, absences, machines, visits.
+ */
+export type ShopTimeView = {
+    hours: OpenHoursView;
+    /**
+     * Away
+     */
+    away: Array<AwayView>;
+    /**
+     * Machines
+     */
+    machines: {
+        [key in Machine]?: number;
+    };
+    /**
+     * Visits
+     */
+    visits: Array<VisitView>;
+};
+
+/**
  * SideView
  *
  * A side of a question, the reason for it, and what it would change.
@@ -18973,6 +19558,18 @@ export type SwitchTold = {
 export type Take = 'only check' | 'all or nothing' | 'leave bad rows out';
 
 /**
+ * TakeBackBody
+ *
+ * Who takes an absence or a visit back.
+ */
+export type TakeBackBody = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * TalkingGaugeView
  *
  * A gauge's link and what it says now.
@@ -19036,7 +19633,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'pinned' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
 
 /**
  * TapeLine
@@ -19736,6 +20333,35 @@ export type TrustView = {
 };
 
 /**
+ * TryChangeBody
+ *
+ * A change to try on a job: a wait that comes another day, or an operation pinned; nothing is recorded.
+ */
+export type TryChangeBody = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Wait Id
+     */
+    wait_id?: string | null;
+    /**
+     * Expected
+     */
+    expected?: string | null;
+    operation?: Operation | null;
+    /**
+     * Starts At
+     */
+    starts_at?: string | null;
+    /**
+     * Person
+     */
+    person?: string;
+};
+
+/**
  * Turn
  *
  * Which way angles of the file grow, seen from above.
@@ -19880,6 +20506,118 @@ export type UseProfile = 'stock' | 'heavy duty' | 'high boost' | 'naturally aspi
 export type Verdict = 'good' | 'here already' | 'bad';
 
 /**
+ * VisitBody
+ *
+ * A machinist who comes from elsewhere, in the shop's own time; the client makes the id.
+ */
+export type VisitBody = {
+    /**
+     * Visit Id
+     */
+    visit_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Operations
+     */
+    operations: Array<Operation>;
+    /**
+     * Starts At
+     */
+    starts_at: string;
+    /**
+     * Ends At
+     */
+    ends_at: string;
+    /**
+     * Needs
+     */
+    needs?: Array<string>;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * VisitNowView
+ *
+ * Somebody who comes from elsewhere: what he does, what is not ready when he comes, what he needs.
+ */
+export type VisitNowView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Starts At
+     */
+    starts_at: string;
+    /**
+     * Ends At
+     */
+    ends_at: string;
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Does
+     */
+    does: Array<string>;
+    /**
+     * Not Ready
+     */
+    not_ready: Array<string>;
+    /**
+     * Needs
+     */
+    needs: Array<string>;
+};
+
+/**
+ * VisitView
+ *
+ * A machinist who comes from elsewhere.
+ */
+export type VisitView = {
+    /**
+     * Visit Id
+     */
+    visit_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Job Id
+     */
+    job_id: string | null;
+    /**
+     * Operations
+     */
+    operations: Array<Operation>;
+    /**
+     * Starts At
+     */
+    starts_at: string;
+    /**
+     * Ends At
+     */
+    ends_at: string;
+    /**
+     * Needs
+     */
+    needs: Array<string>;
+};
+
+/**
  * WaitBody
  *
  * What an operation waits for.
@@ -19922,6 +20660,26 @@ export type WaitCause = 'part' | 'tool' | 'person' | 'machine' | 'temperature' |
  * The end of a wait.
  */
 export type WaitEndBody = {
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * WaitMovedBody
+ *
+ * The day on which something that is waited for is expected now; none where nobody knows.
+ */
+export type WaitMovedBody = {
+    /**
+     * Expected
+     */
+    expected: string | null;
     /**
      * Words
      */
@@ -20572,6 +21330,57 @@ export type WishesBody = {
      * Bare Unit
      */
     bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+};
+
+/**
+ * WorkedBarView
+ *
+ * A piece of work that was done, by the clocks.
+ */
+export type WorkedBarView = {
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Start
+     */
+    start: string;
+    /**
+     * End
+     */
+    end: string;
+    /**
+     * Person
+     */
+    person: string;
+};
+
+/**
+ * WorkedBody
+ *
+ * Work of before that no clock was started for: from when on, for how long. [h]
+ */
+export type WorkedBody = {
+    operation: Operation;
+    /**
+     * Hole
+     */
+    hole?: number | null;
+    /**
+     * Started
+     */
+    started: string;
+    /**
+     * Hours
+     */
+    hours: number;
+    bill?: Bill;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -29957,6 +30766,64 @@ export type RunClockResponses = {
 
 export type RunClockResponse = RunClockResponses[keyof RunClockResponses];
 
+export type NoteWorkedData = {
+    body: WorkedBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/worked';
+};
+
+export type NoteWorkedErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type NoteWorkedError = NoteWorkedErrors[keyof NoteWorkedErrors];
+
+export type NoteWorkedResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type NoteWorkedResponse = NoteWorkedResponses[keyof NoteWorkedResponses];
+
 export type NoteWaitData = {
     body: WaitBody;
     path: {
@@ -30244,6 +31111,677 @@ export type ChooseShopSchoolResponses = {
 };
 
 export type ChooseShopSchoolResponse = ChooseShopSchoolResponses[keyof ChooseShopSchoolResponses];
+
+export type ReadCalendarData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/calendar';
+};
+
+export type ReadCalendarErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadCalendarError = ReadCalendarErrors[keyof ReadCalendarErrors];
+
+export type ReadCalendarResponses = {
+    /**
+     * Successful Response
+     */
+    200: CalendarView;
+};
+
+export type ReadCalendarResponse = ReadCalendarResponses[keyof ReadCalendarResponses];
+
+export type TryChangeData = {
+    body: TryChangeBody;
+    path?: never;
+    query?: never;
+    url: '/api/calendar/tried';
+};
+
+export type TryChangeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TryChangeError = TryChangeErrors[keyof TryChangeErrors];
+
+export type TryChangeResponses = {
+    /**
+     * Successful Response
+     */
+    200: CalendarTriedView;
+};
+
+export type TryChangeResponse = TryChangeResponses[keyof TryChangeResponses];
+
+export type ReadCalendarFileData = {
+    body?: never;
+    path?: never;
+    query?: {
+        /**
+         * Person
+         */
+        person?: string;
+        /**
+         * Machine
+         */
+        machine?: Machine | null;
+    };
+    url: '/api/calendar.ics';
+};
+
+export type ReadCalendarFileErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadCalendarFileError = ReadCalendarFileErrors[keyof ReadCalendarFileErrors];
+
+export type ReadCalendarFileResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
+export type PromiseData = {
+    body: PromiseBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/promises';
+};
+
+export type PromiseErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PromiseError = PromiseErrors[keyof PromiseErrors];
+
+export type PromiseResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type PromiseResponse = PromiseResponses[keyof PromiseResponses];
+
+export type PinData = {
+    body: PinBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/pins';
+};
+
+export type PinErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PinError = PinErrors[keyof PinErrors];
+
+export type PinResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type PinResponse = PinResponses[keyof PinResponses];
+
+export type MoveWaitData = {
+    body: WaitMovedBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Wait Id
+         */
+        wait_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/route/waits/{wait_id}/moved';
+};
+
+export type MoveWaitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MoveWaitError = MoveWaitErrors[keyof MoveWaitErrors];
+
+export type MoveWaitResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type MoveWaitResponse = MoveWaitResponses[keyof MoveWaitResponses];
+
+export type ReadShopTimeData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/shop-time';
+};
+
+export type ReadShopTimeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadShopTimeError = ReadShopTimeErrors[keyof ReadShopTimeErrors];
+
+export type ReadShopTimeResponses = {
+    /**
+     * Successful Response
+     */
+    200: ShopTimeView;
+};
+
+export type ReadShopTimeResponse = ReadShopTimeResponses[keyof ReadShopTimeResponses];
+
+export type SetOpenHoursData = {
+    body: OpenHoursBody;
+    path?: never;
+    query?: never;
+    url: '/api/shop-time/hours';
+};
+
+export type SetOpenHoursErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetOpenHoursError = SetOpenHoursErrors[keyof SetOpenHoursErrors];
+
+export type SetOpenHoursResponses = {
+    /**
+     * Successful Response
+     */
+    201: ShopTimeView;
+};
+
+export type SetOpenHoursResponse = SetOpenHoursResponses[keyof SetOpenHoursResponses];
+
+export type AddAbsenceData = {
+    body: AwayBody;
+    path?: never;
+    query?: never;
+    url: '/api/shop-time/away';
+};
+
+export type AddAbsenceErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddAbsenceError = AddAbsenceErrors[keyof AddAbsenceErrors];
+
+export type AddAbsenceResponses = {
+    /**
+     * Successful Response
+     */
+    201: ShopTimeView;
+};
+
+export type AddAbsenceResponse = AddAbsenceResponses[keyof AddAbsenceResponses];
+
+export type SetMachineData = {
+    body: MachineBody;
+    path?: never;
+    query?: never;
+    url: '/api/shop-time/machines';
+};
+
+export type SetMachineErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetMachineError = SetMachineErrors[keyof SetMachineErrors];
+
+export type SetMachineResponses = {
+    /**
+     * Successful Response
+     */
+    201: ShopTimeView;
+};
+
+export type SetMachineResponse = SetMachineResponses[keyof SetMachineResponses];
+
+export type AddVisitData = {
+    body: VisitBody;
+    path?: never;
+    query?: never;
+    url: '/api/shop-time/visits';
+};
+
+export type AddVisitErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AddVisitError = AddVisitErrors[keyof AddVisitErrors];
+
+export type AddVisitResponses = {
+    /**
+     * Successful Response
+     */
+    201: ShopTimeView;
+};
+
+export type AddVisitResponse = AddVisitResponses[keyof AddVisitResponses];
+
+export type TakeBackData = {
+    body: TakeBackBody;
+    path: {
+        /**
+         * What
+         */
+        what: 'away' | 'visits';
+        /**
+         * Row Id
+         */
+        row_id: string;
+    };
+    query?: never;
+    url: '/api/shop-time/{what}/{row_id}/back';
+};
+
+export type TakeBackErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type TakeBackError = TakeBackErrors[keyof TakeBackErrors];
+
+export type TakeBackResponses = {
+    /**
+     * Successful Response
+     */
+    201: ShopTimeView;
+};
+
+export type TakeBackResponse = TakeBackResponses[keyof TakeBackResponses];
 
 export type StreamChangesData = {
     body?: never;
