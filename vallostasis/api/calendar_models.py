@@ -76,6 +76,7 @@ class CalendarJobView(BaseModel):
     number: str
     name: str
     about: str
+    holes: int
     customer: str
     opened_at: datetime
     worked: list[WorkedBarView]
@@ -98,7 +99,7 @@ class CalendarJobView(BaseModel):
         return cls(
             job_id=facts.job.job_id, number=facts.job.number, name=facts.job.name,
             about=f"{len(facts.holes)} hole{'s' if len(facts.holes) != 1 else ''}, {facts.card.construction.value}",
-            customer=facts.job.customer, opened_at=facts.job.opened_at,
+            holes=len(facts.holes), customer=facts.job.customer, opened_at=facts.job.opened_at,
             worked=[WorkedBarView.of(span, zone) for span in worked_of(facts, now)],
             bars=[CalendarBarView.of(bar) for bar in one.bars],
             waits=[

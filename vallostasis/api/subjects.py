@@ -27,6 +27,7 @@ from vallostasis.api import (
     heat_runs,
     honing,
     hot_fits,
+    hours,
     imports,
     jobs,
     lands,
@@ -113,6 +114,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "findings": (findings.router,),
     "route": (route.router,),
     "calendar": (calendar.router,),
+    "hours": (hours.router,),
 }
 OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router

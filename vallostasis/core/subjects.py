@@ -108,6 +108,7 @@ SUBJECTS = (
                     Operation.RELEASE),
     ),
     Subject("calendar", ()),
+    Subject("hours", ()),
 )  # fmt: skip
 
 

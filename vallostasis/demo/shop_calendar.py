@@ -61,7 +61,7 @@ class AwayPlay:
 
 PROMISES = (
     PromisePlay("26-031", 4, "Basin Ferry Trust, by telephone", last_in_days=6, day_cost="240"),
-    PromisePlay("26-044", 8, "told at the counter"),
+    PromisePlay("26-044", 6, "told at the counter"),
     PromisePlay("26-049", 9, "Canalside Fire Brigade, in writing"),
     PromisePlay("26-057", 13, "told that pistons may be late"),
     PromisePlay("26-071", 3, "mine museum, before the open day", last_in_days=10),

@@ -7,10 +7,12 @@ from uuid import UUID
 from zoneinfo import ZoneInfo, available_timezones
 
 from vallostasis.core.calendar.of_jobs import ShopTime
-from vallostasis.core.hours.learned import learn_hours
+from vallostasis.core.hours.learned import PlannedHours, learn_hours
 from vallostasis.core.hours.log import spent_on
+from vallostasis.core.hours.of_passes import bore_passes, cut_passes, with_passes
 from vallostasis.core.records.calendar import AwaySpan, Machine, Visit
 from vallostasis.core.records.job_facts import JobFacts
+from vallostasis.core.records.route_marks import Operation
 from vallostasis.services.refused import Refused
 from vallostasis.store import people, shop_time
 from vallostasis.store.rows import Conn
@@ -21,11 +23,16 @@ MINUTES_A_DAY = 24 * 60
 FURTHEST = timedelta(days=400)
 
 
+def learned_hours(jobs: Sequence[JobFacts], now: datetime) -> dict[Operation, PlannedHours]:
+    """Return the hours of every operation as the jobs of the shop taught them: as a whole, else by their passes."""
+    whole = learn_hours([one for facts in jobs for one in spent_on(facts, now)])
+    return with_passes(whole, {Operation.CUT: cut_passes(jobs), Operation.BORE: bore_passes(jobs)})
+
+
 def shop_now(conn: Conn, jobs: Sequence[JobFacts], now: datetime) -> ShopTime:
     """Bring together what the calendar needs to know of the shop."""
-    learned = learn_hours([one for facts in jobs for one in spent_on(facts, now)])
     names = tuple(one.name for one in people.list_people(conn))
-    return ShopTime(shop_time.open_hours(conn), names, learned, shop_time.list_away(conn),
+    return ShopTime(shop_time.open_hours(conn), names, learned_hours(jobs, now), shop_time.list_away(conn),
                     shop_time.list_machines(conn), shop_time.list_visits(conn, now))  # fmt: skip
 
 

@@ -51,6 +51,7 @@ export const router = createRouter({
           name: 'prepare',
           component: () => import('@/features/preparation/PreparePage.vue'),
         },
+        { path: 'time', name: 'time', component: () => import('@/features/hours/HoursPage.vue') },
         { path: 'route', name: 'route', component: () => import('@/features/route/RoutePage.vue') },
         {
           path: 'strip-record',

@@ -35,7 +35,9 @@ class Course:
     who: Whole
 
 
-def run_shop(problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | None = None) -> Course:
+def run_shop(
+    problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | None = None, *, whole: bool = False
+) -> Course:
     """Let the shop run.
 
     Parameters
@@ -48,6 +50,9 @@ def run_shop(problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | 
         Hours and days, shape (draws, tasks). [quarters]
     who : ndarray, optional
         Who does each task, −1 where nobody has to; open without it: whoever may and is free first.
+    whole : bool, optional
+        Everything begins at a whole quarter, and nothing that would run into an absence is begun: a calendar that
+        the solver may keep.
 
     Returns
     -------
@@ -59,14 +64,14 @@ def run_shop(problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | 
     One step lays out one task in every draw: of those whose firsts are done the one that can begin first, then by
     rank. By definition of taking what is ready. Who is away when his work is half done goes on with it afterwards.
     """
-    return _Shop(problem, rank, drawn, who).run()
+    return _Shop(problem, rank, drawn, who, whole).run()
 
 
 class _Shop:
     """State of every draw at once: when people and machines are free, what is ready, what is done."""
 
-    def __init__(self, problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | None) -> None:
-        tasks, self.problem, self.drawn = problem.tasks, problem, drawn
+    def __init__(self, problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | None, whole: bool) -> None:
+        tasks, self.problem, self.drawn, self.whole = problem.tasks, problem, drawn, whole
         draws, n = drawn.takes.shape
         self.rows = np.arange(draws)
         # Ranks decide between equals only: far below the shortest stretch of time there is.
@@ -134,15 +139,17 @@ class _Shop:
         apart = [(at, self.problem.tasks[one]) for at, one in enumerate(some)]
         apart = [(at, one) for at, one in apart
                  if one.one_day or one.pinned is not None or (one.machine in self.problem.shut)]  # fmt: skip
+        takes = self.drawn.takes[:, some] if self.whole else np.zeros_like(start)
         for _ in range(2):
             for person, one in enumerate(self.problem.people):
                 if one.away:
-                    start = np.where(who == person, _out_of(start, one.away), start)
+                    start = np.where(who == person, _out_of(start, one.away, takes), start)
             for at, task in apart:
                 if task.pinned is not None:
                     start[:, at] = np.maximum(start[:, at], task.pinned)
                 if task.machine is not None:
-                    start[:, at] = _out_of(start[:, at], self.problem.shut.get(task.machine, ()))
+                    shut = self.problem.shut.get(task.machine, ())
+                    start[:, at] = _out_of(start[:, at], shut, takes[:, at])
                 if task.one_day:
                     start[:, at] = self._into_one_day(start[:, at], self.drawn.takes[:, some[at]])
         return start
@@ -173,6 +180,7 @@ class _Shop:
         for follower in self.followers[task]:
             stands = self.problem.tasks[follower].stands_h
             may = end if stands <= 0 else self.problem.axis.after_wait(end, stands)
+            may = np.ceil(may - 1e-9) if self.whole else may
             self.ready[rows, follower] = np.maximum(self.ready[rows, follower], may)
             self.missing[rows, follower] -= 1
 
@@ -184,7 +192,9 @@ class _Shop:
         return self.problem.axis.after_wait(end, longest) + used
 
 
-def _out_of(start: Floats, spans: tuple[Span, ...]) -> Floats:
+def _out_of(start: Floats, spans: tuple[Span, ...], takes: Floats) -> Floats:
+    """Begin after what it would begin in, or run into where it takes so long."""
     for away in spans:
-        start = np.where((start >= away.first) & (start < away.after), float(away.after), start)
+        reaches = (start >= away.first) | (start + takes > away.first)
+        start = np.where(reaches & (start < away.after), float(away.after), start)
     return start

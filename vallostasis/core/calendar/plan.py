@@ -144,7 +144,8 @@ def _key(stage: Stage) -> TaskKey:
 
 def _dates(to_lay: ToLayOut, laid: Laid, job: int, facts: JobFacts, sure: Sequence[Sure]) -> JobDates:
     problem, promise = to_lay.problem, promise_of(facts)
-    bars = tuple(_bar(to_lay, one) for one in laid.placed if problem.tasks[one.task].job == job)
+    own = sorted((one for one in laid.placed if problem.tasks[one.task].job == job), key=lambda one: one.start)
+    bars = tuple(_bar(to_lay, one) for one in own)
     end = laid.end_of(problem, job)
     if not bars:
         return JobDates(facts, (), promise, None, None, None, 0)

@@ -6,7 +6,7 @@ References
 """
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -222,11 +222,27 @@ def lay_out(problem: CalendarProblem, hint: Sequence[Placed] = (), longest_s: fl
     _give_hint(own, hint or as_it_comes(problem))
     solver = cp_model.CpSolver()
     solver.parameters.num_workers, solver.parameters.random_seed = WORKERS, 1
+    # Probing every place a task may begin at takes longer than the search.
+    solver.parameters.cp_model_probing_level, solver.parameters.symmetry_level = 0, 0
     solver.parameters.max_time_in_seconds = longest_s
     status = solver.solve(own.model)
+    if status == cp_model.UNKNOWN:
+        # On a busy machine no better one was found in time than that of a shop which takes what is ready.
+        return _as_it_stands(problem, as_it_comes(problem))
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         raise OutOfDomain(_why_nothing(problem, status), "pinned")
     return _laid(problem, own, solver, status == cp_model.OPTIMAL)
+
+
+def _as_it_stands(problem: CalendarProblem, placed: tuple[Placed, ...]) -> Laid:
+    """A calendar that nobody searched for a better one of: how good it is is not known."""
+    ends = [max((one.end for one in placed if problem.tasks[one.task].job == at), default=0)
+            for at in range(len(problem.jobs))]  # fmt: skip
+    late = sum(max(0, end - one.promised) for end, one in zip(ends, problem.jobs, strict=True)
+               if one.promised is not None)  # fmt: skip
+    if any(one.start != at for one in placed if (at := problem.tasks[one.task].pinned) is not None):
+        raise OutOfDomain(_why_nothing(problem, cp_model.INFEASIBLE), "pinned")
+    return Laid(placed, late, sum(ends), False, 1.0)
 
 
 def _why_nothing(problem: CalendarProblem, status: cp_model.CpSolverStatus) -> str:
@@ -250,13 +266,18 @@ def _laid(problem: CalendarProblem, own: _Model, solver: cp_model.CpSolver, prov
     return Laid(tuple(placed), late, waiting, proven, gap)
 
 
-def _give_hint(own: _Model, hint: Iterable[Placed]) -> None:
+def _give_hint(own: _Model, hint: Sequence[Placed]) -> None:
     for one in hint:
         variables = own.tasks[one.task]
         own.model.add_hint(variables.start, one.start)
         own.model.add_hint(variables.end, one.end)
         for person, by in variables.by.items():
             own.model.add_hint(by, int(person == one.person))
+    for job, (done, late) in enumerate(zip(own.done, own.late, strict=True)):
+        end = max((one.end for one in hint if own.problem.tasks[one.task].job == job), default=0)
+        own.model.add_hint(done, end)
+        if late is not None:
+            own.model.add_hint(late, max(0, end - (own.problem.jobs[job].promised or 0)))
 
 
 def as_it_comes(problem: CalendarProblem) -> tuple[Placed, ...]:
@@ -277,8 +298,8 @@ def as_it_comes(problem: CalendarProblem) -> tuple[Placed, ...]:
     rank = np.array([promised[one.job] for one in problem.tasks])
     takes = np.array([[float(one.slots) for one in problem.tasks]])
     ready = np.array([[float(one.ready) for one in problem.tasks]])
-    course = run_shop(problem, rank, Drawn(takes, ready))
-    starts = np.ceil(course.starts[0] - 1e-9).astype(int)
+    course = run_shop(problem, rank, Drawn(takes, ready), whole=True)
+    starts = np.round(course.starts[0]).astype(int)
     return tuple(
         Placed(at, int(starts[at]), int(starts[at]) + one.slots, int(who) if (who := course.who[0, at]) >= 0 else None)
         for at, one in enumerate(problem.tasks)

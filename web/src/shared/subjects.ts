@@ -55,7 +55,7 @@ export const JOB_VIEWS: readonly {
   lens?: Lens | `-${Lens}`
 }[] = [
   { label: 'Block', name: 'home', of: ['block', 'fit', 'hot-fit', 'heat', 'heat-run', 'conversion'] },
-  { label: 'Route', name: 'route', of: ['route'] },
+  { label: 'Route', name: 'route', of: ['route', 'time'] },
   { label: 'Prepare', name: 'prepare', of: ['prepare'] },
   {
     label: 'Cut plan',

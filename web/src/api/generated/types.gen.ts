@@ -2030,6 +2030,10 @@ export type CalendarJobView = {
      */
     about: string;
     /**
+     * Holes
+     */
+    holes: number;
+    /**
      * Customer
      */
     customer: string;
@@ -3713,6 +3717,28 @@ export type ClockBody = {
      */
     running: boolean;
     bill?: Bill;
+};
+
+/**
+ * ClockNowView
+ *
+ * A clock that runs.
+ */
+export type ClockNowView = {
+    /**
+     * By
+     */
+    by: string;
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Since
+     */
+    since: string;
+    bill: Bill;
 };
 
 /**
@@ -9753,6 +9779,56 @@ export type HotMomentView = {
 };
 
 /**
+ * HoursView
+ *
+ * The time of a job. [h], days [d], minutes [min]
+ */
+export type HoursView = {
+    /**
+     * Operations
+     */
+    operations: Array<OperationTimeView>;
+    /**
+     * Worked
+     */
+    worked: Array<StretchView>;
+    /**
+     * Running
+     */
+    running: Array<ClockNowView>;
+    /**
+     * Planned H
+     */
+    planned_h: number;
+    /**
+     * Worst H
+     */
+    worst_h: number;
+    /**
+     * Agreed H
+     */
+    agreed_h: number;
+    /**
+     * Chargeable H
+     */
+    chargeable_h: number;
+    /**
+     * Goodwill H
+     */
+    goodwill_h: number;
+    /**
+     * Waited D
+     */
+    waited_d: {
+        [key in WaitCause]?: number;
+    };
+    /**
+     * Anomalies Min
+     */
+    anomalies_min: number;
+};
+
+/**
  * ImportedReadings
  *
  * Every row of the file, how many readings were recorded, and which states the good rows change.
@@ -12872,6 +12948,61 @@ export type OperationMarkBody = {
      * Hold Reason
      */
     hold_reason?: string;
+};
+
+/**
+ * OperationTimeView
+ *
+ * One operation: planned hours with their quartiles and worst case for all its units, and what it took. [h]
+ */
+export type OperationTimeView = {
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Units
+     */
+    units: number;
+    /**
+     * Low H
+     */
+    low_h: number;
+    /**
+     * Middle H
+     */
+    middle_h: number;
+    /**
+     * High H
+     */
+    high_h: number;
+    /**
+     * Worst H
+     */
+    worst_h: number;
+    /**
+     * Learned From
+     *
+     * How many logged ones, or passes, it stands on; 0 for common practice.
+     */
+    learned_from: number;
+    /**
+     * Agreed H
+     */
+    agreed_h: number;
+    /**
+     * Chargeable H
+     */
+    chargeable_h: number;
+    /**
+     * Goodwill H
+     */
+    goodwill_h: number;
+    /**
+     * Is Done
+     */
+    is_done: boolean;
 };
 
 /**
@@ -18647,6 +18778,36 @@ export type StepView = {
  * What is done when the flange touches.
  */
 export type StopRule = 'stop at contact' | 'hold under load';
+
+/**
+ * StretchView
+ *
+ * A stretch of work.
+ */
+export type StretchView = {
+    operation: Operation;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * By
+     */
+    by: string;
+    /**
+     * Start
+     */
+    start: string;
+    /**
+     * End
+     */
+    end: string;
+    /**
+     * Hours
+     */
+    hours: number;
+    bill: Bill;
+};
 
 /**
  * StrikeBody
@@ -31782,6 +31943,124 @@ export type TakeBackResponses = {
 };
 
 export type TakeBackResponse = TakeBackResponses[keyof TakeBackResponses];
+
+export type ReadHoursData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/hours';
+};
+
+export type ReadHoursErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadHoursError = ReadHoursErrors[keyof ReadHoursErrors];
+
+export type ReadHoursResponses = {
+    /**
+     * Successful Response
+     */
+    200: HoursView;
+};
+
+export type ReadHoursResponse = ReadHoursResponses[keyof ReadHoursResponses];
+
+export type ReadRunningData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/hours/running';
+};
+
+export type ReadRunningErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadRunningError = ReadRunningErrors[keyof ReadRunningErrors];
+
+export type ReadRunningResponses = {
+    /**
+     * Response Read Running
+     *
+     * Successful Response
+     */
+    200: Array<ClockNowView>;
+};
+
+export type ReadRunningResponse = ReadRunningResponses[keyof ReadRunningResponses];
 
 export type StreamChangesData = {
     body?: never;

@@ -20,6 +20,7 @@ const firstHour = (hole: number) => ({ hole, hour: props.block.card.required_hou
     :job="block.job.name"
     :what="lensOf(lens).what"
     places="Holes"
+    :clock="lens === 'counterbore' ? 'cut' : 'measure'"
   >
     <button
       v-for="hole in block.holes"

@@ -60,9 +60,15 @@ const said = computed(() => (shown.value ? headline(shown.value) : null))
           </button>
         </div>
       </div>
-      <p class="mt-1 text-lg leading-snug" aria-live="polite">
-        <b class="text-2xl">{{ tried ? 'If so: ' : '' }}{{ said.first }}</b> {{ said.rest }}
-      </p>
+      <div class="mt-1 flex flex-wrap items-baseline gap-x-4">
+        <p class="text-lg leading-snug" aria-live="polite">
+          <b class="text-2xl">{{ tried ? 'If so: ' : '' }}{{ said.first }}</b> {{ said.rest }}
+        </p>
+        <div class="ml-auto flex gap-4 text-sm">
+          <button type="button" class="link" @click="weeksOn -= 1">a week back</button>
+          <button type="button" class="link" @click="weeksOn += 1">a week on</button>
+        </div>
+      </div>
       <CalendarPicture
         class="mt-1"
         :view="shown"
@@ -70,9 +76,8 @@ const said = computed(() => (shown.value ? headline(shown.value) : null))
         :weeks-on="weeksOn"
         :chosen="chosen?.job_id ?? ''"
         @choose="(job) => go({ job })"
-        @weeks="(step) => (weeksOn += step)"
       />
-      <div class="mt-2 grid gap-x-8 gap-y-5 border-t-2 border-ink pt-3 lg:grid-cols-[8fr_7fr_9fr]">
+      <div class="mt-2 grid gap-x-8 gap-y-5 border-t-2 border-ink pt-3 lg:grid-cols-[10fr_7fr_8fr]">
         <MachineLegend :view="shown" />
         <div class="grid content-start gap-4">
           <PeopleHours :view="shown" />

@@ -17,14 +17,14 @@ const props = defineProps<{
   weeksOn: number
   chosen: string
 }>()
-const emit = defineEmits<{ choose: [job: string]; weeks: [step: number] }>()
+const emit = defineEmits<{ choose: [job: string] }>()
 const box = ref<HTMLElement | null>(null)
 const { width: seen } = useElementSize(box)
 const width = computed(() => Math.max(seen.value || 1240, 980))
 const LEFT = 172
 const RIGHT = 118
 const TOP = 46
-const ROW = computed(() => (props.by === 'job' ? 70 : 46))
+const ROW = computed(() => (props.by === 'job' ? 60 : 44))
 const axis = computed(() => axisOf(props.view, LEFT, width.value - RIGHT, props.weeksOn))
 const letters = computed(() => initials(props.view.people))
 const rows = computed(() => (props.by === 'job' ? props.view.jobs.length : lanes.value.length))
@@ -56,10 +56,6 @@ const lanes = computed(() => {
 
 <template>
   <div>
-    <div class="flex items-center gap-3 text-sm">
-      <button type="button" class="link" @click="emit('weeks', -1)">a week back</button>
-      <button type="button" class="link" @click="emit('weeks', 1)">a week on</button>
-    </div>
     <div ref="box" class="overflow-x-auto" tabindex="0" role="region" aria-label="Days from left to right">
       <svg
         :width="width"
@@ -125,16 +121,16 @@ const lanes = computed(() => {
               :aria-label="`${job.name}: in words below`"
               @click.prevent="emit('choose', job.job_id)"
             >
-              <text x="0" :y="TOP + at * ROW + 38" class="fill-ink text-[15px] font-bold">
+              <text x="0" :y="TOP + at * ROW + 36" class="fill-ink text-[15px] font-bold">
                 {{ job.name.length > 21 ? `${job.name.slice(0, 20)}…` : job.name }}
               </text>
-              <text x="0" :y="TOP + at * ROW + 55" class="fill-ink-soft text-[13px]">{{ job.number }}</text>
+              <text x="0" :y="TOP + at * ROW + 52" class="fill-ink-soft text-[13px]">{{ job.number }}</text>
             </a>
-            <JobRule :job="job" :axis="axis" :y="TOP + at * ROW + 33" :now="view.at" :letters="letters" />
+            <JobRule :job="job" :axis="axis" :y="TOP + at * ROW + 30" :now="view.at" :letters="letters" />
             <g :class="job.holds === false ? 'text-out' : 'text-ink'">
               <text
                 :x="width"
-                :y="TOP + at * ROW + 42"
+                :y="TOP + at * ROW + 38"
                 text-anchor="end"
                 class="text-[15px] font-bold"
                 fill="currentColor"
@@ -143,7 +139,7 @@ const lanes = computed(() => {
               </text>
               <text
                 :x="width"
-                :y="TOP + at * ROW + 59"
+                :y="TOP + at * ROW + 54"
                 text-anchor="end"
                 class="text-[13px]"
                 fill="currentColor"

@@ -48,8 +48,8 @@ const promising = ref(false)
       </p>
       <p v-for="one in waits" :key="one.wait_id" class="text-unsure">
         Waits for {{ one.words }},
-        {{ one.expected ? `expected ${dayWords(one.expected)}` : `usually ${one.usual_days} days` }}
-        <template v-if="one.first_expected && one.first_expected !== one.expected">
+        {{ one.expected ? `expected ${dayWords(one.expected)}` : `usually ${one.usual_days} days`
+        }}<template v-if="one.first_expected && one.first_expected !== one.expected">
           (first said {{ dayWords(one.first_expected) }})</template
         >.
       </p>

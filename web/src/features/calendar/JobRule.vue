@@ -15,7 +15,7 @@ const props = defineProps<{
   now: string
   letters: Map<string, string>
 }>()
-const HEIGHT = 24
+const HEIGHT = 20
 /** About how wide a letter of a label is. */
 const LETTER = 6.6
 interface Piece {
@@ -42,7 +42,7 @@ const pieces = computed<Piece[]>(() => {
     .filter((one) => inside(one.start, one.end))
     .map((one) => ({
       ...one,
-      title: `${one.short}${holesWords(one.holes)}`,
+      title: `${one.short}${holesWords(one.holes, props.job.holes)}`,
       tone: dayOf(one.start) === dayOf(props.now) ? 'text-part' : 'text-ink',
     }))
   return [...done, ...ahead].map((one) => {
@@ -93,13 +93,17 @@ const waits = computed(() =>
     .filter((one) => one.ended === null)
     .map((one) => {
       const until = one.expected ?? null
-      const a = Math.max(props.axis.x(one.since.slice(0, 10)), from.value)
+      const begins = one.since > props.now ? one.since : props.now
+      const a = Math.max(props.axis.x(begins), from.value)
       const b = until ? props.axis.x(until) : Math.min(end.value - 20, props.axis.right)
       const moved = one.first_expected !== null && until !== null && until > one.first_expected
       const late = moved ? `due ${dayWords(one.first_expected)}, comes ${dayWords(until)}` : ''
       return { key: one.wait_id, a, b, words: one.words, late }
     })
-    .filter((one) => one.b - one.a > 30),
+    .filter((one) => one.b - one.a > 30)
+    .sort((one, other) => other.b - other.a - (one.b - one.a))
+    // Two waits of one time cannot both be read on the steel: the longer stands there, both in words below.
+    .filter((one, at, all) => !all.slice(0, at).some((longer) => one.a < longer.b && longer.a < one.b)),
 )
 const fits = (words: string, width: number) => {
   const most = Math.floor((width - 8) / LETTER)
@@ -118,10 +122,10 @@ const late = computed(() => {
   <g>
     <path :d="outline" class="fill-sheet stroke-ink" stroke-width="1.6" />
     <template v-for="one in waits" :key="one.key">
-      <rect :x="one.a" :y="y + 2" :width="one.b - one.a" :height="HEIGHT - 8" fill="var(--color-act-wash)" />
+      <rect :x="one.a" :y="y + 2" :width="one.b - one.a" :height="HEIGHT - 6" fill="var(--color-act-wash)" />
       <text
         :x="(one.a + one.b) / 2"
-        :y="y + 15"
+        :y="y + 14"
         text-anchor="middle"
         class="fill-unsure text-[13px]"
         :class="one.late && 'fill-out font-bold'"
@@ -161,7 +165,7 @@ const late = computed(() => {
       v-for="(one, at) in hands"
       :key="`h${at}`"
       :x="one.x"
-      :y="y + HEIGHT + 14"
+      :y="y + HEIGHT + 13"
       class="text-[13px] font-bold"
       :class="one.tone"
       fill="currentColor"
@@ -192,7 +196,13 @@ const late = computed(() => {
         stroke="currentColor"
         stroke-width="2"
       />
-      <text :x="late.b + 8" :y="y + HEIGHT + 14" class="text-[13px] font-bold" fill="currentColor">
+      <text
+        :x="late.b > axis.right - 200 ? late.a - 10 : late.b + 8"
+        :text-anchor="late.b > axis.right - 200 ? 'end' : 'start'"
+        :y="y + HEIGHT + 14"
+        class="text-[13px] font-bold"
+        fill="currentColor"
+      >
         {{ late.words }}
       </text>
     </g>

@@ -8,7 +8,12 @@ import { dayWords, hoursByWeek, initials } from './words'
 
 /** Hours laid out for each person in the next two weeks, beside the hours the shop is open. */
 const props = defineProps<{ view: CalendarView }>()
-const mondays = computed(() => [1, 2, 3].map((week) => firstDay(props.view.at, week)))
+/** From the week in which the first piece of work stands. */
+const first = computed(() => {
+  const starts = props.view.jobs.flatMap((job) => job.bars.map((bar) => bar.start)).sort()
+  return starts[0] ?? props.view.at
+})
+const mondays = computed(() => [1, 2, 3].map((week) => firstDay(first.value, week)))
 const weeks = computed(() => mondays.value.slice(0, 2))
 const rows = computed(() =>
   props.view.people.map((name) => ({
@@ -36,10 +41,10 @@ const file = (name: string) => `/api/calendar.ics?person=${encodeURIComponent(na
       </thead>
       <tbody>
         <tr v-for="one in rows" :key="one.name">
-          <td class="py-1 pr-3">
+          <td class="py-1 pr-3 whitespace-nowrap">
             <b class="text-part">{{ one.letter }}</b> {{ one.name }}
           </td>
-          <td v-for="(hours, at) in one.hours" :key="at" class="pr-4">
+          <td v-for="(hours, at) in one.hours" :key="at" class="pr-4 whitespace-nowrap">
             <svg width="86" height="14" class="inline-block align-middle" aria-hidden="true">
               <rect x="0.5" y="0.5" width="85" height="13" class="fill-sheet stroke-ink-soft" />
               <rect x="1" y="1" :width="84 * share(hours)" height="12" class="fill-part" />

@@ -32,7 +32,13 @@ export function headline(view: CalendarView): { first: string; rest: string } {
   return { first, rest }
 }
 
-export const holesWords = (holes: readonly number[]) => (holes.length ? ` ${holes.join(', ')}` : '')
+/** Holes in few words: none where all of them are meant, a row of them from its first to its last. */
+export function holesWords(holes: readonly number[], all = 0): string {
+  const [first, last] = [holes[0], holes.at(-1)]
+  if (first === undefined || last === undefined || (all > 1 && holes.length === all)) return ''
+  const row = holes.length > 2 && last - first === holes.length - 1
+  return row ? ` ${first}–${last}` : ` ${holes.join(', ')}`
+}
 export const barWords = (bar: CalendarBarView) => `${bar.title}${holesWords(bar.holes)}`
 
 /** The first letter of a name, two where two names share it. */

@@ -75,6 +75,7 @@ onKeyStroke('z', (event) => {
       what="counterbore"
       places="Holes"
       short
+      clock="cut"
     >
       <RouterLink
         v-for="one in job.block.value.holes"

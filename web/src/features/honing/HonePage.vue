@@ -80,6 +80,7 @@ onKeyStroke('z', (event) => {
       :what="`hone hole ${String(route.params['hole'])}${view?.target ? `, to ${view.target.part}` : ''}`"
       places="Holes"
       short
+      :clock="route.params['aim'] === 'sleeve' ? 'hone-block' : 'hone'"
     >
       <RouterLink
         v-for="one in holes"

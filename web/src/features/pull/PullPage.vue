@@ -74,6 +74,7 @@ async function draw(): Promise<void> {
       what="pulling in"
       places="Holes"
       short
+      clock="fit"
     >
       <RouterLink
         v-for="one in page?.others ?? []"

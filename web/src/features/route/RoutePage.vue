@@ -51,7 +51,9 @@ onPedal(() => panel.value?.toggleClock())
         <h1 class="text-xl">Route</h1>
         <p class="text-ink-soft">
           {{ job.block.value.card.construction }}, {{ holes.length }} hole{{ holes.length > 1 ? 's' : '' }} ·
-          hours by common practice
+          <RouterLink class="link" :to="{ name: 'time', params: { job: job.jobId } }"
+            >what it takes and took</RouterLink
+          >
         </p>
         <div class="ml-auto flex flex-wrap gap-3">
           <div

@@ -30,6 +30,7 @@ const shortName = (key: string) => key.slice(key.indexOf('-') + 1)
     :job="block.job.name"
     :what="`${quantity}${survey ? `, ${survey.part.title}` : ''}`"
     places="Parts"
+    clock="measure"
   >
     <template v-if="parts.length > 1">
       <RouterLink

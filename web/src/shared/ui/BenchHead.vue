@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { RouteLocationRaw } from 'vue-router'
 
+import type { Operation } from '@/api/generated'
 import { READ_BACKS, readBack } from '@/shared/state/readBack'
 
+import ClockChip from './ClockChip.vue'
 import UnitSwitch from './UnitSwitch.vue'
 
 /** The head of a bench: the way out, the job and what is read, where to go, how readings are told back. */
@@ -13,6 +15,8 @@ defineProps<{
   what: string
   places: string
   short?: boolean
+  /** What is done at this bench: its working clock stands in the head. */
+  clock?: Operation
 }>()
 </script>
 
@@ -28,7 +32,8 @@ defineProps<{
       >
         <slot />
       </nav>
-      <label class="ml-auto text-sm text-ink-soft" :class="short && 'max-sm:hidden'"
+      <ClockChip v-if="clock" class="ml-auto" :operation="clock" :class="short && 'max-sm:hidden'" />
+      <label class="text-sm text-ink-soft" :class="[short && 'max-sm:hidden', !clock && 'ml-auto']"
         >told back by
         <select v-model="readBack" class="rounded border border-rule bg-sheet px-2 py-2 text-ink">
           <option v-for="way in READ_BACKS" :key="way" :value="way">{{ way }}</option>
