@@ -120,7 +120,7 @@ def check(problem: CalendarProblem, placed: tuple[Placed, ...]) -> None:
             busy["block", task.job].append((one.start, one.end))
         if task.one_day:
             days = [problem.axis.begins_at(slot).date() for slot in range(one.start, one.end)]
-            longest = max(after - first for first, after in problem.axis.days_open)
+            longest = max(after - first for first, after in problem.axis.open_days)
             assert len(set(days)) == 1 or task.slots > longest
     for who, person in enumerate(problem.people):
         busy["person", who] += [(span.first, span.after) for span in person.away]

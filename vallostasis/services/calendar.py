@@ -62,7 +62,7 @@ def quarter(now: datetime) -> datetime:
 def calendar_now(conn: Conn, now: datetime) -> Calendar:
     """Return the calendar as it is laid out of everything recorded; laid out anew only when that has changed."""
     at = quarter(now)
-    key = (revisions.of_everything(conn) + shop_time.newest(conn), at)
+    key = (revisions.of_everything(conn), at)
     with _lock:
         known = _kept.get(key)
     if known is not None:

@@ -10,9 +10,16 @@ from vallostasis.core.calendar.open_time import USUAL_HOURS, OpenHours
 from vallostasis.core.records.calendar import AwaySpan, Machine, Visit
 from vallostasis.core.records.route_marks import Operation
 from vallostasis.store.changes import announce
+from vallostasis.store.revisions import advance_shop
 from vallostasis.store.rows import Conn, fetch_all
 
 Week = tuple[tuple[tuple[int, int], ...], ...]
+
+
+def _changed(conn: Conn) -> None:
+    """Whatever was laid out with the hours of before is laid out anew."""
+    advance_shop(conn)
+    announce(conn, None)
 
 
 def open_hours(conn: Conn) -> OpenHours:
@@ -30,7 +37,7 @@ def set_open_hours(conn: Conn, zone: str, week: Week, by: UUID) -> None:
         "INSERT INTO shop_hours (zone, week, set_by) VALUES (%(zone)s, %(week)s, %(by)s)",
         {"zone": zone, "week": Jsonb(week), "by": by},
     )
-    announce(conn, None)
+    _changed(conn)
 
 
 def list_away(conn: Conn) -> tuple[AwaySpan, ...]:
@@ -55,7 +62,7 @@ def add_away(conn: Conn, away: AwaySpan, by: UUID) -> None:
         {"away_id": away.away_id, "what": away.what, "starts_at": away.starts_at, "ends_at": away.ends_at,
          "words": away.words, "by": by},
     )  # fmt: skip
-    announce(conn, None)
+    _changed(conn)
 
 
 def list_machines(conn: Conn) -> dict[Machine, int]:
@@ -71,7 +78,7 @@ def set_machine(conn: Conn, machine: Machine, count: int, by: UUID) -> None:
         "INSERT INTO shop_machine (machine, count, set_by) VALUES (%(machine)s, %(count)s, %(by)s)",
         {"machine": machine, "count": count, "by": by},
     )
-    announce(conn, None)
+    _changed(conn)
 
 
 def list_visits(conn: Conn, since: datetime) -> tuple[Visit, ...]:
@@ -103,7 +110,7 @@ def add_visit(conn: Conn, visit: Visit, by: UUID) -> None:
          "operations": [one.value for one in visit.operations], "starts_at": visit.starts_at,
          "ends_at": visit.ends_at, "needs": list(visit.needs), "by": by},
     )  # fmt: skip
-    announce(conn, None)
+    _changed(conn)
 
 
 def take_back(conn: Conn, away_id: UUID | None, visit_id: UUID | None, by: UUID) -> None:
@@ -112,16 +119,4 @@ def take_back(conn: Conn, away_id: UUID | None, visit_id: UUID | None, by: UUID)
         "INSERT INTO taken_back (away_id, visit_id, noted_by) VALUES (%(away_id)s, %(visit_id)s, %(by)s)",
         {"away_id": away_id, "visit_id": visit_id, "by": by},
     )
-    announce(conn, None)
-
-
-def newest(conn: Conn) -> str:
-    """Return one word for how the shop's time stands: another with every change of it."""
-    row = conn.execute(
-        """
-        SELECT greatest((SELECT max(event) FROM shop_hours), (SELECT max(event) FROM away),
-                        (SELECT max(event) FROM shop_machine), (SELECT max(event) FROM visit),
-                        (SELECT max(event) FROM taken_back), 0), (SELECT count(*) FROM person)
-        """
-    ).fetchone()
-    return "" if row is None else f"{row[0]}/{row[1]}"
+    _changed(conn)

@@ -36,7 +36,7 @@ class Course:
 
 
 def run_shop(
-    problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | None = None, *, whole: bool = False
+    problem: CalendarProblem, rank: Floats, drawn: Drawn, who: Whole | None = None, whole: bool = False
 ) -> Course:
     """Let the shop run.
 
@@ -97,7 +97,7 @@ class _Shop:
         self.course = Course(np.zeros((draws, n)), np.zeros((draws, n)), np.full((draws, n), -1))
 
     def run(self) -> Course:
-        """Lay out one task of every draw after the other."""
+        """Lay out one task of every draw after the other. By definition."""
         for _ in self.problem.tasks:
             may = ~self.done & (self.missing == 0)
             some = np.flatnonzero(may.any(axis=0))
@@ -155,7 +155,7 @@ class _Shop:
         return start
 
     def _into_one_day(self, start: Floats, takes: Floats) -> Floats:
-        days = np.array(self.problem.axis.days_open, dtype=np.float64)
+        days = np.array(self.problem.axis.open_days, dtype=np.float64)
         day = np.clip(np.searchsorted(days[:, 1], start, side="right"), 0, len(days) - 1)
         longest = days[:, 1] - days[:, 0]
         over = (start + takes > days[day, 1]) & (takes <= longest[day]) & (start > days[day, 0])

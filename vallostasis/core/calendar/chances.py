@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.random import Generator, default_rng
 
 from vallostasis.core.calendar.as_they_come import Drawn, run_shop
 from vallostasis.core.calendar.open_time import SLOT_H, Floats
@@ -119,7 +120,7 @@ def draw(
     tasks = problem.tasks
     if not len(scatter.hours) == len(scatter.units) == len(scatter.kinds) == len(tasks):
         raise OutOfDomain("every task has its hours", "hours")
-    generator = np.random.default_rng(seed)
+    generator = default_rng(seed)
     takes = np.empty((draws, len(tasks)))
     ready = np.empty((draws, len(tasks)))
     known: dict[str, tuple[Floats, Floats]] = {}
@@ -142,7 +143,7 @@ def draw(
     return Drawn(takes, ready)
 
 
-def _mean_and_scatter(hours: PlannedHours, draws: int, generator: np.random.Generator) -> tuple[Floats, Floats]:
+def _mean_and_scatter(hours: PlannedHours, draws: int, generator: Generator) -> tuple[Floats, Floats]:
     n = hours.n
     if n < 2:
         return np.full(draws, hours.log_mean), np.full(draws, hours.log_scatter)

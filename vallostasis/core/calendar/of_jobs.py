@@ -144,12 +144,12 @@ class _Tasks:
         self._lead: list[float] = []
 
     def scatter(self) -> Scatter:
-        """What may come out otherwise, task by task."""
+        """What may come out otherwise, task by task. By definition."""
         kinds = [stage.operations[-1].value for stage in self.stages]
         return Scatter(self._hours, self._units, kinds, self._arrives, self._lead)
 
     def add_job(self, job: int, facts: JobFacts) -> None:
-        """Add the operations of a job that are not done."""
+        """Add the operations of a job that are not done. House rule."""
         worked = clocks_of(facts, self.now).worked_by_operation
         open_ = [one for one in route_of(facts).operations if not one.evidence.is_done]
         to_do = [one for one in open_ if one.kind.operation is not Operation.ORDER]

@@ -29,7 +29,7 @@ class OpenHours:
     shut: frozenset[date] = frozenset()
 
     def spans_of(self, day: date) -> tuple[tuple[int, int], ...]:
-        """Return the open spans of a day; none where it is shut. [min]"""
+        """Return the open spans of a day; none where it is shut. [min] By definition."""
         return () if day in self.shut else self.week[day.weekday()]
 
 
@@ -95,14 +95,14 @@ class OpenTime:
         return np.array(days, dtype=np.int64)
 
     @cached_property
-    def days_open(self) -> tuple[tuple[int, int], ...]:
+    def open_days(self) -> tuple[tuple[int, int], ...]:
         """First and last + 1 quarter of each open day."""
         edges = np.flatnonzero(np.diff(self.day_of_slot)) + 1
         bounds = [0, *(int(one) for one in edges), self.slots]
         return tuple(pairwise(bounds))
 
     def slot_from(self, at: datetime) -> int:
-        """Return the first quarter that begins at a moment or after it; the length of the axis where none does."""
+        """Return the first quarter from a moment on, the length of the axis where none is. By definition."""
         return int(np.searchsorted(self._begins, at.timestamp(), side="left"))
 
     def last_of_day(self, day: date) -> int:
@@ -110,16 +110,16 @@ class OpenTime:
         return int(np.searchsorted(self.day_of_slot, day.toordinal(), side="right"))
 
     def day_begins(self, day: date) -> int:
-        """Return the first quarter of a day, or of the next open one."""
+        """Return the first quarter of a day, or of the next open one. By definition."""
         return int(np.searchsorted(self.day_of_slot, day.toordinal(), side="left"))
 
     def begins_at(self, slot: float) -> datetime:
-        """Return when work that starts at a place of the axis begins, in the shop's zone."""
+        """Return when work that starts at a place of the axis begins, in the shop's zone. By definition."""
         at = min(int(slot), self.slots - 1)
         return datetime.fromtimestamp(int(self._begins[at]) + SLOT_S * (slot - at), self.zone)
 
     def ends_at(self, slot: float) -> datetime:
-        """Return when work that reaches a place of the axis ends: the evening before, not the morning after."""
+        """Return when work that reaches a place ends: the evening before, not the morning after. House rule."""
         whole = int(np.ceil(slot)) - 1
         return datetime.fromtimestamp(int(self._begins[min(max(whole, 0), self.slots - 1)])
                                       + SLOT_S * (slot - max(whole, 0)), self.zone)  # fmt: skip
@@ -147,7 +147,7 @@ class OpenTime:
         return np.where(within <= 1.0, at + np.maximum(within, 0.0), at + 1.0)
 
     def after_days(self, days: Floats) -> Floats:
-        """Return the first place of the axis on a day or after it; days as ordinals, parts of them as they are."""
+        """Return the first place on a day or after it; days as ordinals, with their parts. By definition."""
         return np.searchsorted(self.day_of_slot, np.ceil(days), side="left").astype(np.float64)
 
 

@@ -157,7 +157,7 @@ def _dates(to_lay: ToLayOut, laid: Laid, job: int, facts: JobFacts, sure: Sequen
 
 def _open_days(problem: CalendarProblem, promised: int, end: int) -> int:
     """How many open days the end lies after a promise, the begun one counted."""
-    return sum(1 for first, _ in problem.axis.days_open if promised <= first < end)
+    return sum(1 for first, _ in problem.axis.open_days if promised <= first < end)
 
 
 def _bar(to_lay: ToLayOut, one: Placed) -> Bar:
@@ -237,7 +237,7 @@ def what_moves(before: Calendar, after: Calendar) -> tuple[Moved, ...]:
     Returns
     -------
     tuple of Moved
-        In the order of the jobs; open days by which each is ready later. By comparison.
+        In the order of the jobs; open days by which each is ready later. By definition.
     """
     axis = after.problem.axis
     found = []
@@ -246,7 +246,7 @@ def what_moves(before: Calendar, after: Calendar) -> tuple[Moved, ...]:
         if one.ready is not None and other.ready is not None:
             first, last = axis.last_of_day(one.ready.date()), axis.last_of_day(other.ready.date())
             sign = 1 if last >= first else -1
-            days = sign * sum(1 for begins, _ in axis.days_open if min(first, last) <= begins < max(first, last))
+            days = sign * sum(1 for begins, _ in axis.open_days if min(first, last) <= begins < max(first, last))
         found.append(Moved(one.facts.job.name, one.ready, other.ready, one.offered, other.offered, one.kept, other.kept,
                            days))  # fmt: skip
     return tuple(found)

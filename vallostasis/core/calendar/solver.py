@@ -155,7 +155,7 @@ class _Model:
 
     @property
     def aim(self) -> cp_model.LinearExprT:
-        """Quarters late weigh more than all the waiting there can be; then quarters until each job is done."""
+        """Quarters late weigh more than all waiting there can be; then quarters until jobs are done. House rule."""
         most = self.problem.axis.slots * max(len(self.problem.jobs), 1) + 1
         weights = [one.weight for one in self.problem.jobs]
         late = [weight * one for weight, one in zip(weights, self.late, strict=True) if one is not None]
@@ -171,10 +171,10 @@ def _begins(problem: CalendarProblem, task: Task) -> cp_model.Domain:
         return cp_model.Domain(task.pinned, task.pinned)
     if not task.one_day:
         return cp_model.Domain(task.ready, far)
-    longest = max(after - first for first, after in problem.axis.days_open)
+    longest = max(after - first for first, after in problem.axis.open_days)
     if task.slots > longest:
-        return cp_model.Domain.from_values([first for first, _ in problem.axis.days_open if task.ready <= first <= far])
-    own = [[max(first, task.ready), min(after - task.slots, far)] for first, after in problem.axis.days_open]
+        return cp_model.Domain.from_values([first for first, _ in problem.axis.open_days if task.ready <= first <= far])
+    own = [[max(first, task.ready), min(after - task.slots, far)] for first, after in problem.axis.open_days]
     return cp_model.Domain.from_intervals([one for one in own if one[0] <= one[1]])
 
 
