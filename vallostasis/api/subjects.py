@@ -33,8 +33,10 @@ from vallostasis.api import (
     lands,
     mains,
     matching,
+    money,
     notes,
     options,
+    orders,
     pistons,
     preparation,
     probes,
@@ -115,6 +117,8 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "route": (route.router,),
     "calendar": (calendar.router,),
     "hours": (hours.router,),
+    "money": (money.router,),
+    "orders": (orders.router,),
 }
 OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router

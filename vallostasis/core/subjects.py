@@ -109,6 +109,8 @@ SUBJECTS = (
     ),
     Subject("calendar", ()),
     Subject("hours", ()),
+    Subject("money", ()),
+    Subject("orders", ()),
 )  # fmt: skip
 
 

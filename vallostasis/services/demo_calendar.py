@@ -30,6 +30,11 @@ def _day(days: int) -> date:
     return open_day(days, datetime.now(_HOME).date())
 
 
+def day_before(days: int) -> date:
+    """Return the weekday so many weekdays before today."""
+    return _day(-days)
+
+
 def load_calendar(conn: Conn, people: dict[str, UUID]) -> None:
     """Load the shop's hours and absences, what was promised and what was worked on the invented jobs."""
     by_number = {one.number: one.job_id for one in jobs.list_jobs(conn)}

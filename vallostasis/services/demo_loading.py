@@ -20,12 +20,13 @@ from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_boring import bore_tamsin, look_at_tamsin
-from vallostasis.services.demo_calendar import load_calendar
+from vallostasis.services.demo_calendar import day_before, load_calendar
 from vallostasis.services.demo_causes import play_false_leads
 from vallostasis.services.demo_clamping import load_fixtures, tighten_marram
 from vallostasis.services.demo_heat import play_drop
 from vallostasis.services.demo_honing import play_round, set_demo_hone
 from vallostasis.services.demo_matching import take_order
+from vallostasis.services.demo_money import break_estimate, load_money, load_prices, send_home
 from vallostasis.services.demo_pulls import load_press_tools, play_pull
 from vallostasis.services.demo_route import (
     play_clocks_and_waits,
@@ -68,7 +69,11 @@ def load_demo(conn: Conn) -> UUID:
     load_cutter(conn, people)
     load_shelf(conn, people)
     _cut_starboard(conn, people)
+    load_prices(conn, people)
+    break_estimate(conn, people, load_demo_job)
+    send_home(conn, people, load_demo_job, day_before(9))
     load_calendar(conn, people)
+    load_money(conn, people)
     return main_job
 
 

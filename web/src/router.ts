@@ -51,6 +51,9 @@ export const router = createRouter({
           name: 'prepare',
           component: () => import('@/features/preparation/PreparePage.vue'),
         },
+        { path: 'money', name: 'money', component: () => import('@/features/money/MoneyPage.vue') },
+        { path: 'bill', name: 'bill', component: () => import('@/features/money/BillPage.vue') },
+        { path: 'parts', name: 'parts', component: () => import('@/features/orders/PartsPage.vue') },
         { path: 'time', name: 'time', component: () => import('@/features/hours/HoursPage.vue') },
         { path: 'route', name: 'route', component: () => import('@/features/route/RoutePage.vue') },
         {

@@ -10,12 +10,14 @@ from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
+from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, EstimateLine, PartCost
 from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.orders import Order, OrderMove
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.prices import OptionChoice
@@ -86,6 +88,13 @@ class JobRows:
     cards_chosen: tuple[CardChosen, ...] = ()
     operation_marks: tuple[OperationMark, ...] = ()
     clock_marks: tuple[ClockMark, ...] = ()
+    estimates: tuple[Estimate, ...] = ()
+    estimate_lines: tuple[EstimateLine, ...] = ()
+    estimate_answers: tuple[EstimateAnswer, ...] = ()
+    declined: tuple[Declined, ...] = ()
+    part_costs: tuple[PartCost, ...] = ()
+    orders: tuple[Order, ...] = ()
+    order_moves: tuple[OrderMove, ...] = ()
     promises: tuple[Promise, ...] = ()
     pins: tuple[Pin, ...] = ()
     waits_moved: tuple[WaitMoved, ...] = ()

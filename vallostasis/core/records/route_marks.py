@@ -137,6 +137,7 @@ class HoldPoint(StrEnum):
     PARTS_AGREE = "parts agree"
     WORST_FIRST = "worst first"
     AGREED_ANEW = "agreed anew"
+    ESTIMATE = "estimate"
     READY_TO_FIT = "ready to fit"
     HEIGHTS_COLD = "heights cold"
     PLATE = "plate"

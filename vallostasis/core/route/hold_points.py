@@ -27,6 +27,7 @@ from vallostasis.core.records.route_marks import HoldPass, HoldPoint, MarkKind, 
 from vallostasis.core.records.rows import Hole, Quantity
 from vallostasis.core.records.spec_card import UNLINED, Construction, sheet_of
 from vallostasis.core.records.values import is_relative, value_used_um
+from vallostasis.core.route.broken_estimate import broken_by
 from vallostasis.core.route.evidence import is_made_ready
 from vallostasis.core.route.plan import plan_of
 from vallostasis.core.route.shown import Evidence, holes_words, mark_of
@@ -231,6 +232,10 @@ def _plugs_out(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
     return preparation_of(facts).plugs_missing
 
 
+def _estimate_stands(facts: JobFacts, _hole: Hole | None, _far: Far) -> str:
+    return broken_by(facts)
+
+
 HOLDS: tuple[Hold, ...] = (
     Hold(HoldPoint.PISTON_FIRST, "No boring or honing before the piston is measured",
          (Operation.BORE, Operation.HONE), _piston),
@@ -248,6 +253,8 @@ HOLDS: tuple[Hold, ...] = (
          _worst_first),
     Hold(HoldPoint.AGREED_ANEW, "No further cut while a bore that did not clean up is not agreed anew",
          (Operation.BORE, Operation.BORE_BLOCK, Operation.PLATE, Operation.HONE), _agreed_anew, each_hole=False),
+    Hold(HoldPoint.ESTIMATE, "No further cut on an estimate that a finding broke",
+         (Operation.CUT, Operation.BORE, Operation.BORE_BLOCK, Operation.DECK), _estimate_stands, each_hole=False),
     Hold(HoldPoint.READY_TO_FIT, "No fitting before cleanliness and orientation are logged, and temperatures where "
          "it goes in hot", (Operation.FIT,), _ready_to_fit),
     Hold(HoldPoint.PARTS_AGREE, "No verdict while parts and reading disagree", (Operation.RELEASE,), _parts_agree),

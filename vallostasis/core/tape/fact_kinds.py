@@ -19,12 +19,14 @@ from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
+from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, EstimateLine, PartCost
 from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
+from vallostasis.core.records.orders import Order, OrderMove
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.prices import OptionChoice
@@ -68,7 +70,10 @@ from vallostasis.core.tape.fact_words import (
     clock_words,
     correction_words,
     cut_words,
+    declined_words,
     drawn_words,
+    estimate_answer_words,
+    estimate_words,
     experiment_result_words,
     experiment_words,
     finding_words,
@@ -87,6 +92,9 @@ from vallostasis.core.tape.fact_words import (
     note_words,
     operation_words,
     option_words,
+    order_move_words,
+    order_words,
+    part_cost_words,
     pass_words,
     pin_words,
     piston_match_words,
@@ -157,6 +165,12 @@ class TapeKind(StrEnum):
     WAIT_MOVED = "wait moved"
     PROMISE = "promise"
     PIN = "pinned"
+    ESTIMATE = "estimate"
+    ANSWER = "answer to an estimate"
+    DECLINED = "declined"
+    PART_COST = "part paid"
+    ORDER = "ordered"
+    ORDER_MOVE = "of an order"
     HOLD_POINT = "hold point"
     SCHOOL = "school"
     FINDING = "finding"
@@ -280,6 +294,17 @@ FACT_KINDS = (
     FactKind("waits_moved", WaitMoved, "wait_moved", Owner.JOB,
              OnTape(TapeKind.WAIT_MOVED, wait_moved_words, where_it_moves)),
     FactKind("promises", Promise, "promise", Owner.JOB, OnTape(TapeKind.PROMISE, promise_words, job_wide)),
+    FactKind("estimates", Estimate, "estimate", Owner.JOB,
+             OnTape(TapeKind.ESTIMATE, estimate_words, job_wide)),
+    FactKind("estimate_lines", EstimateLine, "estimate_line", Owner.JOB),
+    FactKind("estimate_answers", EstimateAnswer, "estimate_answer", Owner.JOB,
+             OnTape(TapeKind.ANSWER, estimate_answer_words, job_wide)),
+    FactKind("declined", Declined, "declined", Owner.JOB, OnTape(TapeKind.DECLINED, declined_words, job_wide)),
+    FactKind("part_costs", PartCost, "part_cost", Owner.JOB,
+             OnTape(TapeKind.PART_COST, part_cost_words, job_wide)),
+    FactKind("orders", Order, "part_order", Owner.JOB, OnTape(TapeKind.ORDER, order_words, job_wide)),
+    FactKind("order_moves", OrderMove, "order_move", Owner.JOB,
+             OnTape(TapeKind.ORDER_MOVE, order_move_words, job_wide)),
     FactKind("pins", Pin, "pin", Owner.JOB, OnTape(TapeKind.PIN, pin_words, job_wide)),
     FactKind("hold_passes", HoldPass, "hold_pass", Owner.JOB,
              OnTape(TapeKind.HOLD_POINT, hold_words, where_on_the_route)),

@@ -71,6 +71,7 @@ export const JOB_VIEWS: readonly {
     lens: '-counterbore',
   },
   { label: 'Liners', name: 'liners', of: ['liners'], lens: 'fit' },
+  { label: 'Money', name: 'money', of: ['money', 'bill', 'parts'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },
   { label: 'Proof', name: 'proof', of: ['proof', 'import'] },
 ]

@@ -140,6 +140,29 @@ export type AmountView = {
 };
 
 /**
+ * AmountsView
+ *
+ * At least and at worst.
+ */
+export type AmountsView = {
+    /**
+     * Low
+     */
+    low: number | string;
+    /**
+     * Worst
+     */
+    worst: number | string;
+};
+
+/**
+ * Answered
+ *
+ * What the owner said to an estimate.
+ */
+export type Answered = 'agreed' | 'refused';
+
+/**
  * ArcView
  *
  * An operation that makes the result of an earlier one to be read again, and what that costs. [h]
@@ -424,6 +447,83 @@ export type Between = {
  * Whether hours stand on the bill.
  */
 export type Bill = 'within what was agreed' | 'chargeable beside it' | 'goodwill';
+
+/**
+ * BillLineView
+ *
+ * A line of the bill: money of a part, or hours of work; what it comes to.
+ */
+export type BillLineView = {
+    sheet: Sheet;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Amount
+     */
+    amount: number | string;
+    /**
+     * Money
+     */
+    money: number | string;
+    /**
+     * Tax Percent
+     */
+    tax_percent: number | string;
+};
+
+/**
+ * BillView
+ *
+ * The bill as it stands, the credit against what was agreed at worst, lines that may still come.
+ */
+export type BillView = {
+    /**
+     * Currency
+     */
+    currency: string;
+    /**
+     * Rate
+     */
+    rate: number | string;
+    /**
+     * Lines
+     */
+    lines: Array<BillLineView>;
+    /**
+     * Net
+     */
+    net: number | string;
+    /**
+     * Taxes
+     */
+    taxes: Array<TaxView>;
+    /**
+     * Gross
+     */
+    gross: number | string;
+    /**
+     * Agreed
+     */
+    agreed: number | string;
+    /**
+     * Credit
+     */
+    credit: number | string;
+    /**
+     * Open Lines
+     */
+    open_lines: Array<string>;
+    /**
+     * Hours Agreed
+     */
+    hours_agreed: number | string;
+    /**
+     * Hours Used
+     */
+    hours_used: number | string;
+};
 
 /**
  * BlockNeedView
@@ -5367,6 +5467,50 @@ export type DeckingView = {
 };
 
 /**
+ * DeclineBody
+ *
+ * What else could have been done and was not wanted, and why.
+ */
+export type DeclineBody = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * DeclinedView
+ *
+ * What else could have been done and was not wanted.
+ */
+export type DeclinedView = {
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Reason
+     */
+    reason: string;
+    /**
+     * Declined At
+     */
+    declined_at: string;
+    /**
+     * Declined By
+     */
+    declined_by: string;
+};
+
+/**
  * DeepestView
  *
  * The deepest wear and where it lies.
@@ -5726,6 +5870,43 @@ export type DoubtView = {
      * Readings
      */
     readings: number;
+};
+
+/**
+ * DraftLineView
+ *
+ * A line as the job drafts it now, and where its figures come from.
+ */
+export type DraftLineView = {
+    sheet: Sheet;
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Low
+     */
+    low: number | string;
+    /**
+     * Worst
+     */
+    worst: number | string;
+    /**
+     * Tax Percent
+     */
+    tax_percent: number | string;
+    /**
+     * Source
+     */
+    source: string;
+    /**
+     * Unpriced
+     */
+    unpriced: boolean;
 };
 
 /**
@@ -6305,6 +6486,88 @@ export type ErrorBody = {
      * Suggestions
      */
     suggestions: Array<SuggestedText>;
+};
+
+/**
+ * EstimateAnswerBody
+ *
+ * What the owner said to an estimate.
+ */
+export type EstimateAnswerBody = {
+    answer: Answered;
+    /**
+     * Said
+     */
+    said: string;
+    /**
+     * Way
+     */
+    way?: string;
+    /**
+     * On
+     */
+    on: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * EstimateBody
+ *
+ * An estimate as it goes to the owner; the client makes the id.
+ */
+export type EstimateBody = {
+    /**
+     * Estimate Id
+     */
+    estimate_id: string;
+    /**
+     * Lines
+     */
+    lines: Array<EstimateLineBody>;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * EstimateLineBody
+ *
+ * One line as typed: money of a part, or hours of work; its key says what of the job it stands for.
+ */
+export type EstimateLineBody = {
+    sheet: Sheet;
+    /**
+     * Key
+     */
+    key?: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Low
+     */
+    low: number | string;
+    /**
+     * Worst
+     */
+    worst: number | string;
+    /**
+     * Tax Percent
+     */
+    tax_percent: number | string;
 };
 
 /**
@@ -7673,6 +7936,31 @@ export type FoundBody = {
 };
 
 /**
+ * FoundLineView
+ *
+ * What is needed beside what was agreed: at worst in its own unit, and in money.
+ */
+export type FoundLineView = {
+    sheet: Sheet;
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Worst
+     */
+    worst: number | string;
+    /**
+     * Money
+     */
+    money: number | string;
+};
+
+/**
  * FrontAxis
  *
  * Which way of the file's axes points to the front of the engine.
@@ -8660,7 +8948,7 @@ export type HoldDownView = {
  *
  * Places in the route that need a name to pass. Common practice, no published source.
  */
-export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'agreed anew' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'face kept' | 'second person';
+export type HoldPoint = 'piston first' | 'datum and prediction' | 'parts agree' | 'worst first' | 'agreed anew' | 'estimate' | 'ready to fit' | 'heights cold' | 'plate' | 'honing frozen' | 'three axes' | 'common causes' | 'deck judged' | 'looked for cracks' | 'plugs out' | 'face kept' | 'second person';
 
 /**
  * HoldState
@@ -10322,6 +10610,39 @@ export type JobMade = {
 };
 
 /**
+ * JobNeedView
+ *
+ * One thing that a job needs.
+ */
+export type JobNeedView = {
+    kind: NeedKind;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Spares
+     */
+    spares: number;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Why
+     */
+    why: string;
+    /**
+     * Sure
+     */
+    sure: boolean;
+};
+
+/**
  * Judged
  *
  * How a bore has to be held for its limits to mean anything.
@@ -11239,6 +11560,51 @@ export type Limits = {
     neighbour_difference: Limit;
     head_average_least: Limit;
     head_average_greatest: Limit;
+};
+
+/**
+ * LineNowView
+ *
+ * A line of the agreed estimate as it stands: in its own unit (money or hours), and in money.
+ */
+export type LineNowView = {
+    sheet: Sheet;
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Low
+     */
+    low: number | string;
+    /**
+     * Worst
+     */
+    worst: number | string;
+    /**
+     * Used
+     */
+    used: number | string | null;
+    /**
+     * Worst Money
+     */
+    worst_money: number | string;
+    /**
+     * Used Money
+     */
+    used_money: number | string;
+    /**
+     * Off
+     */
+    off: number | string;
+    /**
+     * Is Over
+     */
+    is_over: boolean;
 };
 
 /**
@@ -12348,6 +12714,100 @@ export type Measuring = {
 export type Medium = 'left in the room' | 'freezer' | 'dry ice' | 'liquid nitrogen' | 'oven' | 'hot water or oil';
 
 /**
+ * MoneyRulesBody
+ *
+ * How the shop reckons.
+ */
+export type MoneyRulesBody = {
+    /**
+     * Tax Percent
+     */
+    tax_percent: number | string;
+    rounding: Rounding;
+    /**
+     * Returns Percent
+     */
+    returns_percent: number | string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * MoneyRulesView
+ *
+ * How the shop reckons; ``set_by`` is null while nobody set it.
+ */
+export type MoneyRulesView = {
+    /**
+     * Tax Percent
+     */
+    tax_percent: number | string;
+    rounding: Rounding;
+    /**
+     * Returns Percent
+     */
+    returns_percent: number | string;
+    /**
+     * Set By
+     */
+    set_by: string | null;
+};
+
+/**
+ * MoneyView
+ *
+ * The money of a job; ``rate`` is null while nobody said what an hour costs.
+ */
+export type MoneyView = {
+    /**
+     * Customer
+     */
+    customer: string;
+    /**
+     * Rate
+     */
+    rate: number | string | null;
+    /**
+     * Currency
+     */
+    currency: string;
+    rules: MoneyRulesView;
+    /**
+     * Draft
+     */
+    draft: Array<DraftLineView>;
+    /**
+     * Of the draft; null without a rate.
+     */
+    totals: TotalsView | null;
+    /**
+     * Written
+     */
+    written: Array<WrittenView>;
+    standing: StandingView | null;
+    /**
+     * Message
+     *
+     * What the owner may be told where the estimate is broken.
+     */
+    message: string;
+    /**
+     * Needed
+     */
+    needed: Array<JobNeedView>;
+    /**
+     * Costs
+     */
+    costs: Array<PartCostView>;
+    /**
+     * Declined
+     */
+    declined: Array<DeclinedView>;
+};
+
+/**
  * MoveView
  *
  * A liner from a hole or the bench to a hole or the bench.
@@ -12406,6 +12866,13 @@ export type MovedView = {
      */
     days: number;
 };
+
+/**
+ * NeedKind
+ *
+ * What is needed: what goes into the engine, what is used up, what the work is done with.
+ */
+export type NeedKind = 'part' | 'used up' | 'tool';
 
 /**
  * NeedView
@@ -13265,6 +13732,67 @@ export type OptionsView = {
 };
 
 /**
+ * OrderBody
+ *
+ * An order as typed; the client makes the id. A size goes with its tolerance.
+ */
+export type OrderBody = {
+    /**
+     * Order Id
+     */
+    order_id: string;
+    kind: OrderKind;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Count
+     */
+    count?: number;
+    /**
+     * Whom
+     */
+    whom?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Key
+     */
+    key?: string;
+    /**
+     * Price
+     */
+    price?: number | string | null;
+    /**
+     * Due
+     */
+    due?: string | null;
+    /**
+     * Wanted
+     */
+    wanted?: string;
+    /**
+     * Within
+     */
+    within?: string;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * OrderHold
  *
  * Why no shims are ordered for a job yet; empty where they may be.
@@ -13274,6 +13802,173 @@ export type OrderHold = {
      * Why Not
      */
     why_not: string;
+};
+
+/**
+ * OrderKind
+ *
+ * What an order is for.
+ */
+export type OrderKind = 'part' | 'made to size' | 'outside work' | 'loan';
+
+/**
+ * OrderMoveBody
+ *
+ * What became of an order; what was paid as it came in.
+ */
+export type OrderMoveBody = {
+    kind: OrderMoveKind;
+    /**
+     * Due
+     */
+    due?: string | null;
+    /**
+     * Measured
+     */
+    measured?: string;
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Paid
+     */
+    paid?: number | string | null;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Confirmed
+     */
+    confirmed?: boolean;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * OrderMoveKind
+ *
+ * What becomes of an order.
+ */
+export type OrderMoveKind = 'said to come' | 'in' | 'measured' | 'sent back' | 'called off' | 'given back';
+
+/**
+ * OrderMoveView
+ *
+ * One step of an order. [m]
+ */
+export type OrderMoveView = {
+    kind: OrderMoveKind;
+    /**
+     * Due
+     */
+    due: string | null;
+    /**
+     * Measured M
+     */
+    measured_m: number | null;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Noted At
+     */
+    noted_at: string;
+    /**
+     * Noted By
+     */
+    noted_by: string;
+};
+
+/**
+ * OrderState
+ *
+ * Where an order stands.
+ */
+export type OrderState = 'on order' | 'late' | 'in, to be measured' | 'in, as ordered' | 'in, not as ordered' | 'sent back' | 'called off' | 'on loan' | 'given back';
+
+/**
+ * OrderView
+ *
+ * An order as it stands. [m]
+ */
+export type OrderView = {
+    /**
+     * Order Id
+     */
+    order_id: string;
+    kind: OrderKind;
+    /**
+     * What
+     */
+    what: string;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Whom
+     */
+    whom: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Price
+     */
+    price: number | string | null;
+    /**
+     * Due
+     */
+    due: string | null;
+    /**
+     * First Due
+     */
+    first_due: string | null;
+    /**
+     * Wanted M
+     */
+    wanted_m: number | null;
+    /**
+     * Within M
+     */
+    within_m: number | null;
+    /**
+     * Off M
+     *
+     * Measured less what was ordered. [m]
+     */
+    off_m: number | null;
+    state: OrderState;
+    /**
+     * Is Open
+     */
+    is_open: boolean;
+    /**
+     * Ordered At
+     */
+    ordered_at: string;
+    /**
+     * Ordered By
+     */
+    ordered_by: string;
+    /**
+     * Moves
+     */
+    moves: Array<OrderMoveView>;
+    /**
+     * Can Be
+     */
+    can_be: Array<OrderMoveKind>;
 };
 
 /**
@@ -13506,6 +14201,68 @@ export type ParseRequest = {
 };
 
 /**
+ * PartCostBody
+ *
+ * What a part really cost; the client makes the id.
+ */
+export type PartCostBody = {
+    /**
+     * Part Cost Id
+     */
+    part_cost_id: string;
+    /**
+     * Key
+     */
+    key?: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Money
+     */
+    money: number | string;
+    bill?: Bill;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PartCostView
+ *
+ * What a part really cost.
+ */
+export type PartCostView = {
+    /**
+     * Part Cost Id
+     */
+    part_cost_id: string;
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Money
+     */
+    money: number | string;
+    bill: Bill;
+    /**
+     * Paid At
+     */
+    paid_at: string;
+    /**
+     * Paid By
+     */
+    paid_by: string;
+};
+
+/**
  * PartKind
  *
  * What a feature belongs to.
@@ -13530,6 +14287,54 @@ export type PartOrderView = {
      * Weeks
      */
     weeks: number | null;
+};
+
+/**
+ * PartPriceBody
+ *
+ * What a part costs as a rule, and how many days it takes to come.
+ */
+export type PartPriceBody = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Money
+     */
+    money: number | string;
+    /**
+     * Days
+     */
+    days: number;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * PartPriceView
+ *
+ * What a part costs as a rule.
+ */
+export type PartPriceView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Money
+     */
+    money: number | string;
+    /**
+     * Days
+     */
+    days: number;
+    /**
+     * Set By
+     */
+    set_by: string;
 };
 
 /**
@@ -16392,6 +17197,13 @@ export type RoundStopBody = {
 };
 
 /**
+ * Rounding
+ *
+ * How an amount becomes one of the smallest coin; tax is rounded once for each of its rates.
+ */
+export type Rounding = 'half a cent up' | 'half a cent to the even one' | 'down to the cent';
+
+/**
  * RouteHoleView
  *
  * How far an operation is at one hole.
@@ -17931,6 +18743,13 @@ export type SetupView = {
 export type Shape = 'normal' | 'rectangular';
 
 /**
+ * Sheet
+ *
+ * The two sheets of an estimate.
+ */
+export type Sheet = 'parts' | 'labour with machining';
+
+/**
  * ShimAsked
  *
  * A shim size, how many there are, and what one costs. [m]
@@ -18668,6 +19487,74 @@ export type StampView = {
      * Letters
      */
     letters: string;
+};
+
+/**
+ * StandingView
+ *
+ * How the agreed estimate stands, before tax but for ``tax`` itself.
+ */
+export type StandingView = {
+    /**
+     * Estimate Id
+     */
+    estimate_id: string;
+    /**
+     * Lines
+     */
+    lines: Array<LineNowView>;
+    /**
+     * Found
+     */
+    found: Array<FoundLineView>;
+    /**
+     * Agreed
+     */
+    agreed: number | string;
+    /**
+     * Low
+     */
+    low: number | string;
+    /**
+     * Off
+     */
+    off: number | string;
+    /**
+     * Found Money
+     */
+    found_money: number | string;
+    /**
+     * So Far
+     */
+    so_far: number | string;
+    /**
+     * At Most
+     */
+    at_most: number | string;
+    /**
+     * Over
+     */
+    over: number | string;
+    /**
+     * Is Broken
+     */
+    is_broken: boolean;
+    /**
+     * Tax
+     */
+    tax: number | string;
+    /**
+     * Credit
+     */
+    credit: number | string;
+    /**
+     * Hours Agreed
+     */
+    hours_agreed: number | string;
+    /**
+     * Hours Used
+     */
+    hours_used: number | string;
 };
 
 /**
@@ -19794,7 +20681,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'pinned' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'pinned' | 'estimate' | 'answer to an estimate' | 'declined' | 'part paid' | 'ordered' | 'of an order' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
 
 /**
  * TapeLine
@@ -19839,6 +20726,19 @@ export type TapeLine = {
      * Strike Reason
      */
     strike_reason: string;
+};
+
+/**
+ * TaxView
+ *
+ * The tax of one rate. [%]
+ */
+export type TaxView = {
+    /**
+     * Percent
+     */
+    percent: number | string;
+    amounts: AmountsView;
 };
 
 /**
@@ -20365,6 +21265,23 @@ export type To20cRequest = {
  * What gets a liner in.
  */
 export type ToolKind = 'screw puller' | 'press' | 'hydraulic jack';
+
+/**
+ * TotalsView
+ *
+ * Sums of both sheets, tax apart; hours [h].
+ */
+export type TotalsView = {
+    parts: AmountsView;
+    hours: AmountsView;
+    labour: AmountsView;
+    net: AmountsView;
+    /**
+     * Taxes
+     */
+    taxes: Array<TaxView>;
+    gross: AmountsView;
+};
 
 /**
  * TrayStepView
@@ -21542,6 +22459,64 @@ export type WorkedBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * WrittenView
+ *
+ * An estimate that was written, with its sums and what the owner said.
+ */
+export type WrittenView = {
+    /**
+     * Estimate Id
+     */
+    estimate_id: string;
+    /**
+     * Rate
+     */
+    rate: number | string;
+    /**
+     * Currency
+     */
+    currency: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Drawn At
+     */
+    drawn_at: string;
+    /**
+     * Drawn By
+     */
+    drawn_by: string;
+    /**
+     * Lines
+     */
+    lines: number;
+    totals: TotalsView;
+    answer: Answered | null;
+    /**
+     * Said
+     */
+    said: string;
+    /**
+     * Way
+     */
+    way: string;
+    /**
+     * Answered On
+     */
+    answered_on: string | null;
+    /**
+     * Answer Words
+     */
+    answer_words: string;
+    /**
+     * Answer Noted By
+     */
+    answer_noted_by: string;
 };
 
 /**
@@ -32061,6 +33036,988 @@ export type ReadRunningResponses = {
 };
 
 export type ReadRunningResponse = ReadRunningResponses[keyof ReadRunningResponses];
+
+export type ReadMoneyData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/money';
+};
+
+export type ReadMoneyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadMoneyError = ReadMoneyErrors[keyof ReadMoneyErrors];
+
+export type ReadMoneyResponses = {
+    /**
+     * Successful Response
+     */
+    200: MoneyView;
+};
+
+export type ReadMoneyResponse = ReadMoneyResponses[keyof ReadMoneyResponses];
+
+export type WriteEstimateData = {
+    body: EstimateBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/estimates';
+};
+
+export type WriteEstimateErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type WriteEstimateError = WriteEstimateErrors[keyof WriteEstimateErrors];
+
+export type WriteEstimateResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type WriteEstimateResponse = WriteEstimateResponses[keyof WriteEstimateResponses];
+
+export type AnswerEstimateData = {
+    body: EstimateAnswerBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Estimate Id
+         */
+        estimate_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/estimates/{estimate_id}/answer';
+};
+
+export type AnswerEstimateErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type AnswerEstimateError = AnswerEstimateErrors[keyof AnswerEstimateErrors];
+
+export type AnswerEstimateResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type AnswerEstimateResponse = AnswerEstimateResponses[keyof AnswerEstimateResponses];
+
+export type DeclineData = {
+    body: DeclineBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/declined';
+};
+
+export type DeclineErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type DeclineError = DeclineErrors[keyof DeclineErrors];
+
+export type DeclineResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type DeclineResponse = DeclineResponses[keyof DeclineResponses];
+
+export type PayPartData = {
+    body: PartCostBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/part-costs';
+};
+
+export type PayPartErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PayPartError = PayPartErrors[keyof PayPartErrors];
+
+export type PayPartResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type PayPartResponse = PayPartResponses[keyof PayPartResponses];
+
+export type ReadEstimatePdfData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Estimate Id
+         */
+        estimate_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/estimates/{estimate_id}.pdf';
+};
+
+export type ReadEstimatePdfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadEstimatePdfError = ReadEstimatePdfErrors[keyof ReadEstimatePdfErrors];
+
+export type ReadEstimatePdfResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadEstimatePdfResponse = ReadEstimatePdfResponses[keyof ReadEstimatePdfResponses];
+
+export type ReadBillData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/bill';
+};
+
+export type ReadBillErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBillError = ReadBillErrors[keyof ReadBillErrors];
+
+export type ReadBillResponses = {
+    /**
+     * Successful Response
+     */
+    200: BillView;
+};
+
+export type ReadBillResponse = ReadBillResponses[keyof ReadBillResponses];
+
+export type ListPartPricesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/part-prices';
+};
+
+export type ListPartPricesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListPartPricesError = ListPartPricesErrors[keyof ListPartPricesErrors];
+
+export type ListPartPricesResponses = {
+    /**
+     * Response List Part Prices
+     *
+     * Successful Response
+     */
+    200: Array<PartPriceView>;
+};
+
+export type ListPartPricesResponse = ListPartPricesResponses[keyof ListPartPricesResponses];
+
+export type SetPartPriceData = {
+    body: PartPriceBody;
+    path?: never;
+    query?: never;
+    url: '/api/part-prices';
+};
+
+export type SetPartPriceErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetPartPriceError = SetPartPriceErrors[keyof SetPartPriceErrors];
+
+export type SetPartPriceResponses = {
+    /**
+     * Response Set Part Price
+     *
+     * Successful Response
+     */
+    201: Array<PartPriceView>;
+};
+
+export type SetPartPriceResponse = SetPartPriceResponses[keyof SetPartPriceResponses];
+
+export type ReadMoneyRulesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/money-rules';
+};
+
+export type ReadMoneyRulesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadMoneyRulesError = ReadMoneyRulesErrors[keyof ReadMoneyRulesErrors];
+
+export type ReadMoneyRulesResponses = {
+    /**
+     * Successful Response
+     */
+    200: MoneyRulesView;
+};
+
+export type ReadMoneyRulesResponse = ReadMoneyRulesResponses[keyof ReadMoneyRulesResponses];
+
+export type SetMoneyRulesData = {
+    body: MoneyRulesBody;
+    path?: never;
+    query?: never;
+    url: '/api/money-rules';
+};
+
+export type SetMoneyRulesErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetMoneyRulesError = SetMoneyRulesErrors[keyof SetMoneyRulesErrors];
+
+export type SetMoneyRulesResponses = {
+    /**
+     * Successful Response
+     */
+    201: MoneyRulesView;
+};
+
+export type SetMoneyRulesResponse = SetMoneyRulesResponses[keyof SetMoneyRulesResponses];
+
+export type ListOrdersData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/orders';
+};
+
+export type ListOrdersErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListOrdersError = ListOrdersErrors[keyof ListOrdersErrors];
+
+export type ListOrdersResponses = {
+    /**
+     * Response List Orders
+     *
+     * Successful Response
+     */
+    200: Array<OrderView>;
+};
+
+export type ListOrdersResponse = ListOrdersResponses[keyof ListOrdersResponses];
+
+export type PlaceOrderData = {
+    body: OrderBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/orders';
+};
+
+export type PlaceOrderErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type PlaceOrderError = PlaceOrderErrors[keyof PlaceOrderErrors];
+
+export type PlaceOrderResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type PlaceOrderResponse = PlaceOrderResponses[keyof PlaceOrderResponses];
+
+export type MoveOrderData = {
+    body: OrderMoveBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+        /**
+         * Order Id
+         */
+        order_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/orders/{order_id}/moves';
+};
+
+export type MoveOrderErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MoveOrderError = MoveOrderErrors[keyof MoveOrderErrors];
+
+export type MoveOrderResponses = {
+    /**
+     * Successful Response
+     */
+    201: Done;
+};
+
+export type MoveOrderResponse = MoveOrderResponses[keyof MoveOrderResponses];
+
+export type ReadOwnerPageData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/owner.html';
+};
+
+export type ReadOwnerPageErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadOwnerPageError = ReadOwnerPageErrors[keyof ReadOwnerPageErrors];
+
+export type ReadOwnerPageResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
+export type ReadOwnerPdfData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/owner.pdf';
+};
+
+export type ReadOwnerPdfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadOwnerPdfError = ReadOwnerPdfErrors[keyof ReadOwnerPdfErrors];
+
+export type ReadOwnerPdfResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadOwnerPdfResponse = ReadOwnerPdfResponses[keyof ReadOwnerPdfResponses];
+
+export type ReadBriefPdfData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/brief.pdf';
+};
+
+export type ReadBriefPdfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBriefPdfError = ReadBriefPdfErrors[keyof ReadBriefPdfErrors];
+
+export type ReadBriefPdfResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadBriefPdfResponse = ReadBriefPdfResponses[keyof ReadBriefPdfResponses];
 
 export type StreamChangesData = {
     body?: never;

@@ -12,6 +12,8 @@ import ShopNav from '@/shared/ui/ShopNav.vue'
 import TextField from '@/shared/ui/TextField.vue'
 import { useForm } from '@/shared/ui/useForm'
 
+import PartPrices from './PartPrices.vue'
+
 /** The price list of the shop: hours, money beside them, days of waiting, from which options are told by their cost. */
 const { data: prices, refusal: missing, load } = useLoaded<PriceView[]>(() => ask(listPrices()))
 const { refusal, busy, send } = useForm()
@@ -122,5 +124,6 @@ const isHour = (one: PriceView | null) => one?.kind === 'an hour of the shop'
         set takes the place of what was, and the old number stays on record.
       </p>
     </div>
+    <PartPrices />
   </main>
 </template>
