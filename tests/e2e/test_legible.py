@@ -39,6 +39,10 @@ JOB_VIEWS = {
     "swaps": ("swaps", "main table"),
     "options": ("options/5", "main table"),
     "adds up": ("adds-up", "main table"),
+    "hours": ("time", "main table"),
+    "money": ("money", "main table"),
+    "bill": ("bill", "main dl"),
+    "parts": ("parts", "main form"),
     "run": ("cut-run/6", "main h1"),
     "liners": ("liners", "main table"),
     "card of the job": ("card", "main form, main table, main select"),
@@ -65,8 +69,12 @@ JOB_VIEWS = {
     "deck": ("deck", "main table"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
-OF_THE_BLOCK = tuple(JOB_VIEWS)[:19]
+OF_THE_BLOCK = tuple(JOB_VIEWS)[:23]
 SHOP_VIEWS = {
+    "calendar": ("/calendar", "main svg text"),
+    "calendar by machine": ("/calendar?by=machine", "main svg text"),
+    "hours of the shop": ("/shop/time", "main form"),
+    "prices": ("/shop/prices", "main table"),
     "lands": ("/shop/lands", "main section svg"),
     "cases": ("/shop/cases", "main input"),
     "causes and checks": ("/shop/causes", "main table"),

@@ -121,6 +121,7 @@ class LineNowView(BaseModel):
     used_money: Decimal
     off: Decimal
     is_over: bool
+    no_clock: bool = Field(description="It is done, and nobody wrote its hours down.")
 
     @classmethod
     def of(cls, one: LineNow) -> Self:
@@ -128,7 +129,7 @@ class LineNowView(BaseModel):
         line = one.line
         return cls(sheet=line.sheet, key=line.key, words=line.words, low=line.low, worst=line.worst, used=one.used,
                    worst_money=one.worst_money, used_money=one.used_money, off=one.off,
-                   is_over=one.is_over)  # fmt: skip
+                   is_over=one.is_over, no_clock=one.no_clock)  # fmt: skip
 
 
 class FoundLineView(BaseModel):

@@ -57,7 +57,7 @@ class OrderView(BaseModel):
     within_m: float | None
     off_m: float | None = Field(description="Measured less what was ordered. [m]")
     state: OrderState
-    is_open: bool
+    is_awaited: bool
     ordered_at: datetime
     ordered_by: str
     moves: list[OrderMoveView]
@@ -72,7 +72,7 @@ class OrderView(BaseModel):
             words=order.words, key=order.key, price=order.price, due=one.due, first_due=order.due,
             wanted_m=None if order.wanted_um is None else metres(order.wanted_um),
             within_m=None if order.within_um is None else metres(order.within_um), off_m=one.off_m, state=one.state,
-            is_open=one.is_open, ordered_at=order.ordered_at, ordered_by=order.ordered_by,
+            is_awaited=one.is_awaited, ordered_at=order.ordered_at, ordered_by=order.ordered_by,
             moves=[OrderMoveView.of(move) for move in one.moves], can_be=list(orders.NEXT[order.kind]),
         )  # fmt: skip
 
@@ -133,7 +133,9 @@ def move_order(job_id: UUID, order_id: UUID, body: OrderMoveBody, conn: Conn) ->
 @router.get("/owner.html", response_class=Response, responses={200: {"content": {"text/html": {}}}})
 def read_owner_page(job_id: UUID, conn: Conn) -> Response:
     """The page for the owner: where the engine stands, what it waits for, what was found; one file by itself."""
-    return Response(orders_out.owner_page(conn, job_id), media_type="text/html; charset=utf-8")
+    header = 'attachment; filename="your-engine.html"'
+    content = orders_out.owner_page(conn, job_id)
+    return Response(content, media_type="text/html; charset=utf-8", headers={"content-disposition": header})
 
 
 async def _printed(request: Request, job_id: UUID, name: str) -> Response:

@@ -59,12 +59,12 @@ AGREED = (
     AgreedPlay("26-049", "Canalside Fire Brigade", "in writing", (("Gasket set", "86.40"),)),
 )  # fmt: skip
 ORDERS = (
-    OrderPlay("26-031", OrderKind.PART, "Liner seal set", "Aldmoor Liners", 5, price="64.40"),
+    OrderPlay("26-066", OrderKind.PART, "Gasket set", "Tarn Motors", 5, price="86.40"),
     OrderPlay("26-031", OrderKind.LOAN, "Bridge with a longer foot", "Tarn Motors", 9, "no rust, foot lapped"),
     OrderPlay("26-049", OrderKind.OUTSIDE, "Head faced", "Kirkmoor Grinding", -2, "0.1 mm off at most",
               wanted="118.40 mm", within="0.05 mm", measured="118.37 mm"),
-    OrderPlay("26-071", OrderKind.MADE, "Piston rings, cast and turned to size", "Hallam Foundry", 40,
-              "gap 0.4 to 0.6 mm in the bore", wanted="228.60 mm", within="0.10 mm"),
+    OrderPlay("26-066", OrderKind.MADE, "Piston rings, cast and turned to size", "Hallam Foundry", 40,
+              "gap 0.4 to 0.6 mm in the bore", wanted="102.62 mm", within="0.05 mm"),
 )  # fmt: skip
 
 BROKEN_NUMBER, DONE_NUMBER = "26-066", "26-058"

@@ -95,5 +95,5 @@ def send_home(conn: Conn, people: People, load_job: LoadJob, day: date) -> None:
         if any(one.kind.operation is operation for one in route_of(load_job_facts(conn, job_id)).operations):
             then = route.WorkedThen(AtOperation(operation), began + timedelta(days=place % 4), hours, Bill.AGREED)
             route.note_worked(conn, job_id, then, people[who])
-    route.mark_operation(conn, job_id, AtOperation(Operation.RELEASE), MarkKind.DONE, people["Ines"], "to the trust's van",
+    route.mark_operation(conn, job_id, AtOperation(Operation.RELEASE), MarkKind.DONE, people["Ines"], "to the van",
                          hold_reason="seen together on the stand")  # fmt: skip

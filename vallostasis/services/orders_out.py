@@ -63,7 +63,7 @@ def brief_page(conn: Conn, job_id: UUID) -> str:
     facts = load_job_facts(conn, job_id)
     now = orders_of(facts, datetime.now(UTC).date())
     asked = tuple((one.order.what, one.order.words, one.order.wanted_typed) for one in now
-                  if one.order.kind in (OrderKind.OUTSIDE, OrderKind.MADE) and one.is_open)  # fmt: skip
+                  if one.order.kind in (OrderKind.OUTSIDE, OrderKind.MADE) and one.is_awaited)  # fmt: skip
     used = dict.fromkeys(one.setup_id for one in facts.sets)
     setups = [one for one in facts.setups if one.setup_id in used]
     surveys = tuple((one.quantity.value, f"zeroed on {one.zeroed_on.value}", one.load or "free") for one in setups)

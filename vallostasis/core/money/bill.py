@@ -55,7 +55,12 @@ def bill_of(standing: Standing) -> Bill:
         if one.is_paid and not one.words.startswith(MORE)
     ]
     still_open = (
-        *(one.line.words for one in standing.lines if not one.is_over and one.worst_money > 0 and one.used is None),
+        *(
+            one.line.words
+            for one in standing.lines
+            if not (one.is_over or one.no_clock) and one.worst_money > 0 and one.used is None
+        ),
+        *(f"no hours on the clock: {one.line.words}" for one in standing.lines if one.no_clock),
         *(one.words for one in standing.found if not one.is_paid and not one.words.startswith(MORE)),
     )
     priced = [Line(Sheet.PARTS, one.money, one.money, one.tax_percent) for one in lines]

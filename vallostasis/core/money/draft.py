@@ -4,6 +4,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from decimal import Decimal
 
+from vallostasis.core.bores.decisions import contradictions
 from vallostasis.core.hours.learned import PlannedHours, worst_of
 from vallostasis.core.money.needed import NeedKind, needed_for
 from vallostasis.core.money.sums import NOTHING, quarters_up
@@ -38,6 +39,11 @@ class DraftLine:
 def key_of_work(operation: Operation) -> str:
     """Return how the line of an operation is known. By its name."""
     return f"work: {operation.value}"
+
+
+def key_of_again(operation: Operation) -> str:
+    """Return how the line of an operation is known that has to be done once more. By its name."""
+    return f"again: {operation.value}"
 
 
 def key_of_part(name: str) -> str:
@@ -106,6 +112,7 @@ def _options(facts: JobFacts, listed: PriceList, tax: Decimal) -> list[DraftLine
 
 def _work(facts: JobFacts, learned: Mapping[Operation, PlannedHours], tax: Decimal) -> list[DraftLine]:
     found = []
+    again = {hole for one in contradictions(facts) for hole in one.holes}
     for leg in plan_of(facts):
         kind, planned = OPERATIONS[leg.operation], learned[leg.operation]
         units = len(leg.holes) if kind.scope is Scope.HOLE else 1
@@ -116,4 +123,8 @@ def _work(facts: JobFacts, learned: Mapping[Operation, PlannedHours], tax: Decim
         words = kind.title + (f", {units} holes" if units > 1 else "")
         source = f"own log, {planned.n}" if planned.is_own else "common practice"
         found.append(DraftLine(Sheet.LABOUR, key_of_work(leg.operation), words, low, worst, tax, source))
+        if leg.operation is Operation.BORE and again:
+            low, worst = (quarters_up(len(again) * one) for one in (planned.low_h, worst_of(planned)))
+            found.append(DraftLine(Sheet.LABOUR, key_of_again(leg.operation), f"Bore {len(again)} on to the next step",
+                                   low, worst, tax, source))  # fmt: skip
     return found

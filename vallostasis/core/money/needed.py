@@ -6,7 +6,7 @@ Common practice, no published source.
 from dataclasses import dataclass
 from enum import StrEnum
 
-from vallostasis.core.bores.decisions import decision_of
+from vallostasis.core.bores.decisions import contradictions, decision_of
 from vallostasis.core.notation.lengths import both_small, metres
 from vallostasis.core.operations import schools
 from vallostasis.core.operations.schools import side_of
@@ -68,6 +68,9 @@ def _numbers(holes: tuple[Hole, ...]) -> tuple[int, ...]:
 
 def _for_bores(facts: JobFacts, legs: dict[Operation, Leg]) -> list[Needed]:
     """Pistons and rings for what is bored, sleeves for what is sleeved; rings alone where bores are only honed."""
+    # A bore that did not clean up takes all that go with it to the next step.
+    following = {hole: one.following.oversize.um for one in contradictions(facts) if one.following is not None
+                 for hole in one.holes}  # fmt: skip
     steps: dict[str, list[int]] = {}
     sleeved: list[int] = []
     for hole in facts.holes:
@@ -77,7 +80,8 @@ def _for_bores(facts: JobFacts, legs: dict[Operation, Leg]) -> list[Needed]:
         if decided.choice is BoreChoice.SLEEVE:
             sleeved.append(hole.number)
         elif decided.oversize_um is not None:
-            steps.setdefault(f"Piston and rings, {both_small(decided.oversize_um)} over", []).append(hole.number)
+            step = following.get(hole.number, decided.oversize_um)
+            steps.setdefault(f"Piston and rings, {both_small(step)} over", []).append(hole.number)
     found = [Needed(NeedKind.PART, name, len(holes), 0, tuple(holes), "what was decided for the bores")
              for name, holes in steps.items()]  # fmt: skip
     if sleeved:

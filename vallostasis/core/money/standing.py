@@ -37,7 +37,7 @@ class LineNow:
     """A line of the agreed estimate as it stands, in its own unit (money or hours) and in money.
 
     ``used`` is None where nothing was yet; ``off`` is what is taken off the worst in money, ``is_over`` whether it is
-    done or not needed any more.
+    done or not needed any more; ``no_clock`` where it is done and nobody wrote its hours down.
     """
 
     line: EstimateLine
@@ -46,6 +46,7 @@ class LineNow:
     used_money: Decimal
     off: Decimal
     is_over: bool
+    no_clock: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,11 +146,15 @@ def standing_of(facts: JobFacts, draft: Sequence[DraftLine], now: datetime) -> S
     needed = {one.key for one in draft}
     known = {one.key for one in written.lines}
     lines = tuple(_now(facts, estimate, one, needed, now) for one in written.lines)
-    found = [
-        FoundLine(one.sheet, one.key, one.words, one.worst, _money(estimate, one.sheet, one.worst), one.tax_percent)
-        for one in draft
-        if one.key not in known and _paid(facts, one.key) is None
-    ]
+    found = (
+        []
+        if _is_home(facts)
+        else [
+            FoundLine(one.sheet, one.key, one.words, one.worst, _money(estimate, one.sheet, one.worst), one.tax_percent)
+            for one in draft
+            if one.key not in known and _paid(facts, one.key) is None
+        ]
+    )
     found += [_beyond(estimate, one) for one in lines if one.used is not None and one.used > one.line.worst]
     found += _beside(facts, written, known)
     kept = tuple(one for one in found if one.money > 0)
@@ -167,12 +172,20 @@ def _now(facts: JobFacts, estimate: Estimate, line: EstimateLine, needed: set[st
     done = _is_done(facts, line)
     used = _hours_used(facts, line, now) if line.sheet is Sheet.LABOUR else _paid(facts, line.key)
     is_own = not line.key.startswith(("work: ", "part: "))
-    is_over = done or (line.key not in needed and not is_own and used is None)
     spent = NOTHING if used is None else _money(estimate, line.sheet, used)
-    # A part that was paid is done with; one that is still open may cost its worst.
-    closed = is_over or (line.sheet is Sheet.PARTS and used is not None)
+    # Work that is done but for which no clock ran is not given away: its hours are still to be written down.
+    closed = (
+        _is_home(facts)
+        or (used is not None and (done or line.sheet is Sheet.PARTS))
+        or (used is None and not done and line.key not in needed and not is_own)
+    )
     off = max(worst - spent, NOTHING) if closed else NOTHING
-    return LineNow(line, used, worst, spent, off, closed)
+    return LineNow(line, used, worst, spent, off, closed, done and used is None and not closed)
+
+
+def _is_home(facts: JobFacts) -> bool:
+    """Whether the engine went back to its owner: nothing more comes. By the mark of its release."""
+    return any(one.kind.operation is Operation.RELEASE and one.evidence.is_done for one in route_of(facts).operations)
 
 
 def _is_done(facts: JobFacts, line: EstimateLine) -> bool:

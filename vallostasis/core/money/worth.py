@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 from decimal import Decimal
+from fractions import Fraction
+from math import ceil
 
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.money.sums import NOTHING
@@ -87,7 +89,7 @@ def make_or_buy(pieces: int, hours_each: Decimal, setup_h: Decimal, rate: Decima
     each = hours_each * rate + material
     make, buy = setup_h * rate + pieces * each, pieces * price
     saved = price - each
-    from_pieces = None if saved <= 0 else max(1, -int(-(setup_h * rate) // saved))
+    from_pieces = None if saved <= 0 else max(1, ceil(Fraction(setup_h * rate) / Fraction(saved)))
     if from_pieces is None:
         words = "Buy: a piece made here costs no less than one bought, however many there are."
     elif make < buy:
@@ -134,7 +136,7 @@ def buy_tool(price: Decimal, without: Decimal, with_it: Decimal, jobs_a_year: De
     saved = without - with_it
     if saved <= NOTHING:
         return BuyTool(saved, None, "Do not buy it: a job costs no less with it.")
-    jobs = -int(-price // saved)
+    jobs = ceil(Fraction(price) / Fraction(saved))
     if jobs_a_year <= 0:
         return BuyTool(
             saved, jobs, f"Borrow it or send the work out: it pays after {jobs} jobs, and none more is in sight."

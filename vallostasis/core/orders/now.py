@@ -34,7 +34,7 @@ class OrderNow:
     off_m: float | None
 
     @property
-    def is_open(self) -> bool:
+    def is_awaited(self) -> bool:
         """Whether something is still to come of it, or to be given back. House rule."""
         return self.state not in (OrderState.RIGHT, OrderState.OFF, OrderState.RETURNED)
 

@@ -8,18 +8,15 @@ from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
-from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, BoltMarkKind, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
-from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, PartCost
 from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneMarkKind, HoneRound, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.matchings import MatchedPlace
 from vallostasis.core.records.notes import ReadingNote
-from vallostasis.core.records.orders import Order, OrderMove
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepKind, PrepStep
 from vallostasis.core.records.prices import OptionChoice
@@ -142,68 +139,6 @@ def clock_words(_facts: JobFacts, mark: ClockMark) -> str:
     """How it stands on the tape, in words."""
     bill = "" if mark.bill is Bill.AGREED else mark.bill.value
     return with_more(f"clock {'started' if mark.running else 'stopped'}: {operation_of(mark.operation).title}", bill)
-
-
-def promise_words(_facts: JobFacts, promise: Promise) -> str:
-    """How it stands on the tape, in words."""
-    if promise.promised is None:
-        return with_more("promise taken back", promise.told)
-    return with_more(f"promised for {promise.promised:%a %d %b %Y}", promise.told)
-
-
-def estimate_words(facts: JobFacts, estimate: Estimate) -> str:
-    """How it stands on the tape, in words."""
-    lines = sum(one.estimate_id == estimate.estimate_id for one in facts.estimate_lines)
-    return with_more(f"estimate of {lines} lines, {estimate.rate:,.2f} {estimate.currency} an hour", estimate.words)
-
-
-def estimate_answer_words(_facts: JobFacts, answer: EstimateAnswer) -> str:
-    """How it stands on the tape, in words."""
-    way = f", {answer.way}" if answer.way else ""
-    said = f"estimate {answer.answer.value} by {answer.said}{way}, {answer.answered_on:%d %b %Y}"
-    return with_more(said, answer.words)
-
-
-def declined_words(_facts: JobFacts, declined: Declined) -> str:
-    """How it stands on the tape, in words."""
-    return f"declined, {declined.what}: {declined.reason}"
-
-
-def part_cost_words(_facts: JobFacts, cost: PartCost) -> str:
-    """How it stands on the tape, in words."""
-    bill = "" if cost.bill is Bill.AGREED else cost.bill.value
-    return with_more(f"paid for {cost.words}: {cost.money:,.2f}", bill)
-
-
-def order_words(_facts: JobFacts, order: Order) -> str:
-    """How it stands on the tape, in words."""
-    count = f"{order.count} × " if order.count > 1 else ""
-    whom = f" from {order.whom}" if order.whom else ""
-    due = "" if order.due is None else f"due {order.due:%d %b %Y}"
-    return with_more(f"{order.kind.value}: {count}{order.what}{whom}", due)
-
-
-def order_move_words(facts: JobFacts, move: OrderMove) -> str:
-    """How it stands on the tape, in words."""
-    order = next(one for one in facts.orders if one.order_id == move.order_id)
-    day = f" {move.due:%d %b %Y}" if move.due is not None else ""
-    return with_more(f"{order.what}: {move.kind.value}{day} {move.typed}".strip(), move.words)
-
-
-def pin_words(_facts: JobFacts, pin: Pin) -> str:
-    """How it stands on the tape, in words."""
-    title = operation_of(pin.operation).title
-    if pin.starts_at is None and not pin.person:
-        return f"pin taken away: {title}"
-    when = "" if pin.starts_at is None else f" to {pin.starts_at:%a %d %b %H:%M %Z}"
-    return f"{title} pinned{when}" + (f" for {pin.person}" if pin.person else "")
-
-
-def wait_moved_words(facts: JobFacts, moved: WaitMoved) -> str:
-    """How it stands on the tape, in words."""
-    wait = next(one for one in facts.waits if one.wait_id == moved.wait_id)
-    day = "nobody knows when" if moved.expected is None else f"{moved.expected:%a %d %b %Y}"
-    return with_more(f"{wait.words}: expected {day}", moved.words)
 
 
 def wait_words(_facts: JobFacts, wait: Wait) -> str:

@@ -11605,6 +11605,12 @@ export type LineNowView = {
      * Is Over
      */
     is_over: boolean;
+    /**
+     * No Clock
+     *
+     * It is done, and nobody wrote its hours down.
+     */
+    no_clock: boolean;
 };
 
 /**

@@ -77,17 +77,7 @@ const sent = ref(false)
             >.
           </template>
         </p>
-        <div class="mt-2 grid gap-3 xl:grid-cols-2">
-          <StandingSheet title="Parts" sheet="parts" :standing="standing" :currency="data.currency" />
-          <StandingSheet
-            title="Labour with machining"
-            sheet="labour with machining"
-            :standing="standing"
-            :currency="data.currency"
-          />
-        </div>
-        <FoundTear v-if="standing.found.length" :standing="standing" :currency="data.currency" />
-        <div class="mt-3 grid gap-6 lg:grid-cols-[3fr_2fr]">
+        <div class="mt-2 grid gap-6 lg:grid-cols-[3fr_2fr]">
           <MoneyRule :standing="standing" :currency="data.currency" />
           <div class="bg-plate px-5 py-4 text-plate-text">
             <template v-if="standing.is_broken">
@@ -115,6 +105,16 @@ const sent = ref(false)
               </button>
             </template>
           </div>
+        </div>
+        <FoundTear v-if="standing.found.length" :standing="standing" :currency="data.currency" />
+        <div class="mt-2 grid gap-3 xl:grid-cols-2">
+          <StandingSheet title="Parts" sheet="parts" :standing="standing" :currency="data.currency" />
+          <StandingSheet
+            title="Labour with machining"
+            sheet="labour with machining"
+            :standing="standing"
+            :currency="data.currency"
+          />
         </div>
       </template>
       <AnswerForm

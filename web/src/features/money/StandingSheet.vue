@@ -12,7 +12,7 @@ const lines = computed(() => props.standing.lines.filter((one) => one.sheet === 
 const most = computed(() =>
   Math.max(1, ...lines.value.flatMap((one) => [number(one.worst), number(one.used)])),
 )
-const WIDTH = 104
+const WIDTH = 92
 const x = (value: number | string | null) => 1 + (WIDTH - 2) * Math.min(number(value) / most.value, 1)
 const shown = (value: number | string | null) => (labour.value ? hours(value) : money(value))
 const sum = (pick: (one: StandingView['lines'][number]) => number | string | null) =>
@@ -37,7 +37,7 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
       </thead>
       <tbody>
         <tr v-for="one in lines" :key="one.key" class="border-b border-rule">
-          <th scope="row" class="py-1.5 pr-2 text-left font-normal">{{ one.words }}</th>
+          <th scope="row" class="py-0.5 pr-2 text-left text-sm font-normal">{{ one.words }}</th>
           <td class="pr-2">
             <svg :width="WIDTH" height="18" aria-hidden="true" class="block">
               <rect
@@ -73,7 +73,9 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
             class="num pl-3 text-right"
             :class="one.used !== null ? 'font-bold text-part' : 'text-ink-soft'"
           >
-            {{ one.used !== null ? shown(one.used) : one.is_over ? 'none' : 'open' }}
+            {{
+              one.used !== null ? shown(one.used) : one.no_clock ? 'no clock' : one.is_over ? 'none' : 'open'
+            }}
           </td>
           <td v-if="labour" class="num pl-3 text-right">{{ money(one.worst_money) }}</td>
           <td class="num pl-3 text-right font-bold text-in">

@@ -29,7 +29,7 @@ const kind = computed(
 )
 const tone = computed(() => {
   if (props.one.state === 'late' || props.one.state === 'in, not as ordered') return 'text-out'
-  return props.one.is_open ? 'text-unsure' : 'text-in'
+  return props.one.is_awaited ? 'text-unsure' : 'text-in'
 })
 const off = computed(() =>
   props.one.off_m === null
@@ -66,7 +66,7 @@ const save = (confirmed = false) =>
       <span class="text-ink-soft">{{ one.kind }}{{ one.whom ? `, ${one.whom}` : '' }}</span>
       <span class="ml-auto font-bold" :class="tone"
         >{{ one.state
-        }}<template v-if="one.due && one.is_open"
+        }}<template v-if="one.due && one.is_awaited"
           >, {{ one.kind === 'loan' ? 'back by' : 'due' }} {{ one.due }}</template
         ></span
       >
