@@ -40,7 +40,7 @@ def test_from_the_estimate_to_the_late_part_and_the_promise_that_moves(page: Pag
     expect(page.get_by_role("article", name="Pistons of the next oversize")).to_contain_text("on order")
     page.get_by_role("link", name="Calendar").click()
     expect(page.get_by_role("heading", name="Calendar")).to_be_visible()
-    details = page.get_by_label("In words")
+    details = page.locator("#job-details")
     details.get_by_role("button", name="Narrow-boat Quillet").click()
     expect(details).to_contain_text("Waits for Pistons of the next oversize from Hallam Foundry")
     form = page.get_by_role("form", name="Try a change")

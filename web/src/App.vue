@@ -39,7 +39,7 @@ onMounted(() => {
         id="header-job"
         class="order-last flex w-full min-w-0 flex-wrap items-center gap-x-3 gap-y-1 empty:hidden lg:order-none lg:w-auto lg:flex-1"
       />
-      <nav aria-label="Shop" class="ml-auto flex items-center gap-3 text-sm">
+      <nav aria-label="Shop" class="ml-auto flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
         <RouterLink to="/" exact-active-class="font-bold underline underline-offset-8">Floor</RouterLink>
         <RouterLink to="/calendar" active-class="font-bold underline underline-offset-8">Calendar</RouterLink>
         <RouterLink to="/cards" active-class="font-bold underline underline-offset-8">Spec cards</RouterLink>

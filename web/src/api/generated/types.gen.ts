@@ -13956,9 +13956,9 @@ export type OrderView = {
     off_m: number | null;
     state: OrderState;
     /**
-     * Is Open
+     * Is Awaited
      */
-    is_open: boolean;
+    is_awaited: boolean;
     /**
      * Ordered At
      */

@@ -77,7 +77,9 @@ const said = computed(() => (shown.value ? headline(shown.value) : null))
         :chosen="chosen?.job_id ?? ''"
         @choose="(job) => go({ job })"
       />
-      <div class="mt-2 grid gap-x-8 gap-y-5 border-t-2 border-ink pt-3 lg:grid-cols-[10fr_7fr_8fr]">
+      <div
+        class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 border-t-2 border-ink pt-3 lg:grid-cols-[minmax(0,10fr)_minmax(0,7fr)_minmax(0,8fr)]"
+      >
         <MachineLegend :view="shown" />
         <div class="grid content-start gap-4">
           <PeopleHours :view="shown" />
@@ -92,7 +94,9 @@ const said = computed(() => (shown.value ? headline(shown.value) : null))
       <ul v-if="shown.alarms.length" class="mt-3" aria-label="Owners' last days">
         <li v-for="one in shown.alarms" :key="one" class="font-bold text-out">{{ one }}</li>
       </ul>
-      <div class="mt-4 grid gap-x-8 gap-y-5 lg:grid-cols-[3fr_2fr]">
+      <div
+        class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
+      >
         <JobDetails :view="shown" :chosen="chosen" :now="now" @choose="(job) => go({ job })" />
         <ChangeForm :view="now.view.value ?? shown" :chosen="chosen?.job_id ?? ''" :now="now" />
       </div>

@@ -6,6 +6,7 @@ import DateField from '@/shared/ui/DateField.vue'
 import DialogFrame from '@/shared/ui/DialogFrame.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 import type { CalendarNow } from './useCalendar'
@@ -63,7 +64,7 @@ async function save(day: string | null): Promise<void> {
           Take the promise back
         </button>
       </div>
-      <RefusalNote :refusal="form.refusal.value" />
+      <RefusalNote :refusal="elsewhere(form.refusal.value, ['promised', 'told', 'last_day', 'day_cost'])" />
     </form>
   </DialogFrame>
 </template>

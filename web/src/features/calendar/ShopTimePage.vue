@@ -21,6 +21,7 @@ import DateField from '@/shared/ui/DateField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 import VisitForm from './VisitForm.vue'
@@ -90,7 +91,9 @@ const count = (machine: Machine, event: Event) =>
       <h1 class="text-xl">Hours, absences, machines</h1>
       <RouterLink class="link" :to="{ name: 'calendar' }">Calendar</RouterLink>
     </div>
-    <RefusalNote :refusal="missing ?? form.refusal.value" />
+    <RefusalNote
+      :refusal="missing ?? elsewhere(form.refusal.value, ['zone', 'what', 'words', 'starts', 'ends'])"
+    />
     <div v-if="data" class="mt-3 grid gap-8 lg:grid-cols-2">
       <form class="grid content-start gap-3" aria-labelledby="open-hours" @submit.prevent="saveHours">
         <h2 id="open-hours" class="text-lg">Open</h2>
@@ -102,7 +105,6 @@ const count = (machine: Machine, event: Event) =>
             v-model="hours.week[at]!"
             :label="day"
             hint="8:00-12:00, 13:00-17:00"
-            path="week"
           />
         </div>
         <p class="text-sm text-ink-soft">An empty day is shut.</p>

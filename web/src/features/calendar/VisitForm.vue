@@ -9,6 +9,7 @@ import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 import { momentWords } from './words'
@@ -97,6 +98,8 @@ const save = () =>
         Add the visit
       </button>
     </form>
-    <RefusalNote :refusal="form.refusal.value" />
+    <RefusalNote
+      :refusal="elsewhere(form.refusal.value, ['name', 'job_id', 'operations', 'starts_at', 'needs'])"
+    />
   </section>
 </template>

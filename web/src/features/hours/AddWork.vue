@@ -10,6 +10,7 @@ import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 /** Work that no clock ran for: when, for how long, and whether it stands on the bill. */
@@ -69,6 +70,6 @@ const save = () =>
     </div>
     <TextField v-model="draft.hours" label="Hours" path="hours" />
     <button type="submit" class="act self-end" :disabled="form.busy.value || !draft.hours">Add it</button>
-    <RefusalNote :refusal="form.refusal.value" />
+    <RefusalNote :refusal="elsewhere(form.refusal.value, ['operation', 'bill', 'started', 'hours'])" />
   </form>
 </template>

@@ -54,7 +54,9 @@ const hours = (value: number) => value.toFixed(2)
           >{{ Math.round(data.anomalies_min) }} min went into what does not add up.</template
         >
       </p>
-      <div class="mt-2 grid gap-x-8 gap-y-5 xl:grid-cols-[3fr_2fr]">
+      <div
+        class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
+      >
         <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Hours by operation">
           <table class="w-full">
             <thead class="border-b-2 border-ink text-left text-sm text-ink-soft">

@@ -6,6 +6,7 @@ import { dayText } from '@/shared/format/time'
 import DateField from '@/shared/ui/DateField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 import type { MoneyNow } from './useMoney'
@@ -45,6 +46,6 @@ const say = (answer: 'agreed' | 'refused') =>
       <button type="submit" class="act" :disabled="form.busy.value">Agreed</button>
       <button type="button" class="quiet" :disabled="form.busy.value" @click="say('refused')">Refused</button>
     </div>
-    <RefusalNote :refusal="form.refusal.value" />
+    <RefusalNote :refusal="elsewhere(form.refusal.value, ['said', 'way', 'on', 'words'])" />
   </form>
 </template>

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import type { MoneyView } from '@/api/generated'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 import type { MoneyNow } from './useMoney'
@@ -32,6 +33,6 @@ const save = () =>
     <button type="submit" class="act justify-self-start" :disabled="form.busy.value || !draft.what">
       Write it down
     </button>
-    <RefusalNote class="sm:col-span-2" :refusal="form.refusal.value" />
+    <RefusalNote class="sm:col-span-2" :refusal="elsewhere(form.refusal.value, ['what', 'reason'])" />
   </form>
 </template>

@@ -48,7 +48,7 @@ async function write(): Promise<void> {
 
 <template>
   <form class="mt-2" aria-label="Estimate" @submit.prevent="write">
-    <div class="grid gap-3 xl:grid-cols-2">
+    <div class="grid grid-cols-[minmax(0,1fr)] gap-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <DraftSheet
         title="Parts"
         unit="money"

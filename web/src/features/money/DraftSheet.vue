@@ -15,7 +15,7 @@ const source = (line: TypedLine) => props.sources.get(line.key)
 </script>
 
 <template>
-  <section class="overflow-x-auto bg-sheet px-3 py-1" :aria-label="title">
+  <section class="relative overflow-x-auto bg-sheet px-3 py-1" :aria-label="title">
     <table class="w-full">
       <thead class="border-b-2 border-ink text-left text-sm text-ink-soft">
         <tr>

@@ -11,7 +11,7 @@ const wave = `M0,6${'q12,-8 24,0t24,0'.repeat(40)}`
 <template>
   <section
     aria-labelledby="found-title"
-    class="my-1"
+    class="my-1 overflow-hidden"
     :class="standing.is_broken ? 'text-out' : 'text-unsure'"
   >
     <svg width="100%" height="12" aria-hidden="true" class="block" preserveAspectRatio="none">

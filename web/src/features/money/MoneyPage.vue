@@ -77,7 +77,7 @@ const sent = ref(false)
             >.
           </template>
         </p>
-        <div class="mt-2 grid gap-6 lg:grid-cols-[3fr_2fr]">
+        <div class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
           <MoneyRule :standing="standing" :currency="data.currency" />
           <div class="bg-plate px-5 py-4 text-plate-text">
             <template v-if="standing.is_broken">
@@ -107,7 +107,7 @@ const sent = ref(false)
           </div>
         </div>
         <FoundTear v-if="standing.found.length" :standing="standing" :currency="data.currency" />
-        <div class="mt-2 grid gap-3 xl:grid-cols-2">
+        <div class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <StandingSheet title="Parts" sheet="parts" :standing="standing" :currency="data.currency" />
           <StandingSheet
             title="Labour with machining"
@@ -125,7 +125,7 @@ const sent = ref(false)
         :now="now"
         :job="job.jobId"
       />
-      <div class="mt-6 grid gap-8 lg:grid-cols-2">
+      <div class="mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <PaidForm :view="data" :now="now" />
         <DeclinedList :view="data" :now="now" />
       </div>

@@ -5,6 +5,7 @@ import type { Bill, MoneyView } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 import type { MoneyNow } from './useMoney'
@@ -72,6 +73,9 @@ const save = () =>
     >
       Write it down
     </button>
-    <RefusalNote class="sm:col-span-2" :refusal="form.refusal.value" />
+    <RefusalNote
+      class="sm:col-span-2"
+      :refusal="elsewhere(form.refusal.value, ['key', 'words', 'money', 'bill'])"
+    />
   </form>
 </template>

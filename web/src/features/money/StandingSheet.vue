@@ -20,7 +20,7 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
 </script>
 
 <template>
-  <div class="overflow-x-auto bg-sheet px-3 py-1" tabindex="0" role="region" :aria-label="title">
+  <div class="relative overflow-x-auto bg-sheet px-3 py-1" tabindex="0" role="region" :aria-label="title">
     <table class="w-full">
       <thead class="border-b-2 border-ink text-right text-sm text-ink-soft">
         <tr>

@@ -16,6 +16,7 @@ import { useLoaded } from '@/shared/state/useLoaded'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import TextField from '@/shared/ui/TextField.vue'
+import { elsewhere } from '@/shared/ui/problems'
 import { useForm } from '@/shared/ui/useForm'
 
 /** What parts cost as a rule and how long they take to come; tax and how the shop rounds. */
@@ -112,7 +113,9 @@ const saveRules = () =>
       />
       <TextField v-model="rule.returns" label="Of a hundred jobs so many come back" path="returns_percent" />
       <button type="submit" class="act justify-self-start" :disabled="busy">Save it</button>
-      <RefusalNote :refusal="refusal" />
+      <RefusalNote
+        :refusal="elsewhere(refusal, ['name', 'money', 'days', 'tax_percent', 'rounding', 'returns_percent'])"
+      />
     </form>
   </div>
 </template>

@@ -28,3 +28,13 @@ export function problemsOf(refusal: Refusal | null, prefix = ''): Problems {
     ]),
   )
 }
+
+/** A refusal that no field of a form tells by itself; null where each of its problems stands at a field. */
+export function elsewhere(refusal: Refusal | null, fields: readonly string[]): Refusal | null {
+  if (
+    !refusal ||
+    (refusal.problems.length > 0 && refusal.problems.every((one) => fields.includes(one.field)))
+  )
+    return null
+  return refusal
+}
