@@ -75,6 +75,8 @@ SHOP_VIEWS = {
     "calendar by machine": ("/calendar?by=machine", "main svg text"),
     "hours of the shop": ("/shop/time", "main form"),
     "prices": ("/shop/prices", "main table"),
+    "learned": ("/shop/learned", "main svg"),
+    "reckon": ("/shop/reckon", "main form"),
     "lands": ("/shop/lands", "main section svg"),
     "cases": ("/shop/cases", "main input"),
     "causes and checks": ("/shop/causes", "main table"),

@@ -45,6 +45,7 @@ from vallostasis.api import (
     scans,
     shelf,
     shop,
+    shop_log,
     spec_cards,
     surveys,
     swaps,
@@ -119,6 +120,7 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
     "hours": (hours.router,),
     "money": (money.router,),
     "orders": (orders.router,),
+    "shop_log": (shop_log.router,),
 }
 OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router

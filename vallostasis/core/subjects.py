@@ -111,6 +111,7 @@ SUBJECTS = (
     Subject("hours", ()),
     Subject("money", ()),
     Subject("orders", ()),
+    Subject("shop_log", ()),
 )  # fmt: skip
 
 

@@ -162,6 +162,12 @@ export const router = createRouter({
       name: 'shop-time',
       component: () => import('@/features/calendar/ShopTimePage.vue'),
     },
+    {
+      path: '/shop/learned',
+      name: 'learned',
+      component: () => import('@/features/shop-log/LearnedPage.vue'),
+    },
+    { path: '/shop/reckon', name: 'reckon', component: () => import('@/features/shop-log/ReckonPage.vue') },
     { path: '/shop/lands', name: 'lands', component: () => import('@/features/lands/LandsPage.vue') },
     { path: '/shop/cases', name: 'cases', component: () => import('@/features/causes/CasesPage.vue') },
     {

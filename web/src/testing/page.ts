@@ -58,6 +58,8 @@ const SHOP = [
   'fixtures',
   'prices',
   'shop-time',
+  'learned',
+  'reckon',
   'calendar',
   'lands',
   'cases',

@@ -2059,6 +2059,28 @@ export type BuildView = {
 };
 
 /**
+ * BuyToolView
+ *
+ * A tool bought against going without.
+ */
+export type BuyToolView = {
+    /**
+     * Saved A Job
+     */
+    saved_a_job: number | string;
+    /**
+     * Jobs To Pay
+     */
+    jobs_to_pay: number | null;
+    /**
+     * Words
+     *
+     * What to do, and why.
+     */
+    words: string;
+};
+
+/**
  * CalendarBarView
  *
  * A piece of work to come: what, which holes, by whom, on which machine, from when till when.
@@ -7323,6 +7345,22 @@ export type FinishSizeRequest = {
 };
 
 /**
+ * FirstStep
+ *
+ * How often a bore cleaned up at the first step of its ladder, of how many that were looked at. [1]
+ */
+export type FirstStep = {
+    /**
+     * Cleaned
+     */
+    cleaned: number;
+    /**
+     * Looked
+     */
+    looked: number;
+};
+
+/**
  * FitLevelView
  *
  * One level: both walls, the press, what comes off, what it closes the bore in.
@@ -7421,6 +7459,30 @@ export type FitPlaceView = {
     press: StatedView;
     state: State;
     stock: StatedView | null;
+};
+
+/**
+ * FitReached
+ *
+ * A press as it was aimed at and as it was measured, at the level that decides. [m]
+ */
+export type FitReached = {
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Aim M
+     */
+    aim_m: number;
+    /**
+     * Reached M
+     */
+    reached_m: number;
 };
 
 /**
@@ -10598,6 +10660,58 @@ export type JobBroughtInView = {
 };
 
 /**
+ * JobFoundView
+ *
+ * A job that answers words, with the lines that do.
+ */
+export type JobFoundView = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Number
+     */
+    number: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Serial
+     */
+    serial: string;
+    /**
+     * Lines
+     */
+    lines: Array<string>;
+};
+
+/**
+ * JobHours
+ *
+ * Hours of a job: agreed at least and at worst, and worked on the bill. [h]
+ */
+export type JobHours = {
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Low
+     */
+    low: number | string;
+    /**
+     * Worst
+     */
+    worst: number | string;
+    /**
+     * Worked H
+     */
+    worked_h: number;
+};
+
+/**
  * JobMade
  *
  * The id of a new job.
@@ -12063,6 +12177,30 @@ export type MainsView = {
 };
 
 /**
+ * MakeOrBuy
+ *
+ * Making against buying for so many pieces: what each costs, from how many on making is cheaper, and what to do.
+ */
+export type MakeOrBuy = {
+    /**
+     * Make
+     */
+    make: number | string;
+    /**
+     * Buy
+     */
+    buy: number | string;
+    /**
+     * From Pieces
+     */
+    from_pieces: number | null;
+    /**
+     * Words
+     */
+    words: string;
+};
+
+/**
  * MakeView
  *
  * A make, and how many of its liners were read.
@@ -13378,6 +13516,49 @@ export type OpenPointView = {
      * Part
      */
     part: string;
+};
+
+/**
+ * OpeningView
+ *
+ * One time a block was opened; steps and cuts by hole. [m]
+ */
+export type OpeningView = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Number
+     */
+    number: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Opened At
+     */
+    opened_at: string;
+    /**
+     * Complaint
+     */
+    complaint: string;
+    /**
+     * Steps
+     */
+    steps: Array<[
+        number,
+        string,
+        number | null
+    ]>;
+    /**
+     * Cuts
+     */
+    cuts: Array<[
+        number,
+        number
+    ]>;
 };
 
 /**
@@ -16721,6 +16902,26 @@ export type ResidualBody = {
 };
 
 /**
+ * ReturnsInPrice
+ *
+ * What work that comes back costs inside each price: share of jobs, expected cost of one, price that bears it.
+ */
+export type ReturnsInPrice = {
+    /**
+     * Share
+     */
+    share: number | string;
+    /**
+     * Expected
+     */
+    expected: number | string;
+    /**
+     * Price
+     */
+    price: number | string;
+};
+
+/**
  * RingGapView
  *
  * Ring gaps of a hole, level by level, and whether they count. [m]
@@ -18963,6 +19164,37 @@ export type ShimUseView = {
 };
 
 /**
+ * ShopLearnedView
+ *
+ * What all jobs teach: hours [h], days waited [d], bores, stones and fits [m].
+ */
+export type ShopLearnedView = {
+    /**
+     * Hours
+     */
+    hours: Array<JobHours>;
+    /**
+     * Waited D
+     */
+    waited_d: {
+        [key in WaitCause]?: number;
+    };
+    first_step: FirstStep;
+    /**
+     * Rates
+     */
+    rates: Array<StoneRate>;
+    /**
+     * Fits
+     */
+    fits: Array<FitReached>;
+    /**
+     * Returns Percent
+     */
+    returns_percent: number | string;
+};
+
+/**
  * ShopSchoolBody
  *
  * The side of a question that the shop follows in jobs it takes in from now on.
@@ -19663,6 +19895,38 @@ export type StepView = {
      * Source
      */
     source: string;
+};
+
+/**
+ * StoneRate
+ *
+ * What a double stroke of one kind of stones takes on the diameter in one job, from how many rounds. [m]
+ */
+export type StoneRate = {
+    /**
+     * Job
+     */
+    job: string;
+    /**
+     * Grit
+     */
+    grit: number;
+    /**
+     * Method
+     */
+    method: string;
+    /**
+     * Per Stroke M
+     */
+    per_stroke_m: number;
+    /**
+     * Spread M
+     */
+    spread_m: number;
+    /**
+     * Rounds
+     */
+    rounds: number;
 };
 
 /**
@@ -34024,6 +34288,448 @@ export type ReadBriefPdfResponses = {
 };
 
 export type ReadBriefPdfResponse = ReadBriefPdfResponses[keyof ReadBriefPdfResponses];
+
+export type ReadLearnedData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/learned';
+};
+
+export type ReadLearnedErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLearnedError = ReadLearnedErrors[keyof ReadLearnedErrors];
+
+export type ReadLearnedResponses = {
+    /**
+     * Successful Response
+     */
+    200: ShopLearnedView;
+};
+
+export type ReadLearnedResponse = ReadLearnedResponses[keyof ReadLearnedResponses];
+
+export type ReadLearnedCsvData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/learned.csv';
+};
+
+export type ReadLearnedCsvErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLearnedCsvError = ReadLearnedCsvErrors[keyof ReadLearnedCsvErrors];
+
+export type ReadLearnedCsvResponses = {
+    /**
+     * Successful Response
+     */
+    200: unknown;
+};
+
+export type ReadLifeData = {
+    body?: never;
+    path?: never;
+    query: {
+        /**
+         * Serial
+         */
+        serial: string;
+    };
+    url: '/api/blocks';
+};
+
+export type ReadLifeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLifeError = ReadLifeErrors[keyof ReadLifeErrors];
+
+export type ReadLifeResponses = {
+    /**
+     * Response Read Life
+     *
+     * Successful Response
+     */
+    200: Array<OpeningView>;
+};
+
+export type ReadLifeResponse = ReadLifeResponses[keyof ReadLifeResponses];
+
+export type FindJobsData = {
+    body?: never;
+    path?: never;
+    query: {
+        /**
+         * Words
+         */
+        words: string;
+    };
+    url: '/api/jobs-found';
+};
+
+export type FindJobsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type FindJobsError = FindJobsErrors[keyof FindJobsErrors];
+
+export type FindJobsResponses = {
+    /**
+     * Response Find Jobs
+     *
+     * Successful Response
+     */
+    200: Array<JobFoundView>;
+};
+
+export type FindJobsResponse = FindJobsResponses[keyof FindJobsResponses];
+
+export type ComputeReturnsData = {
+    body?: never;
+    path?: never;
+    query: {
+        /**
+         * Good
+         */
+        good: number;
+        /**
+         * Returned
+         */
+        returned: number;
+        /**
+         * Cost
+         */
+        cost: number | string;
+        /**
+         * Cost Of Return
+         */
+        cost_of_return: number | string;
+    };
+    url: '/api/compute/money/returns';
+};
+
+export type ComputeReturnsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeReturnsError = ComputeReturnsErrors[keyof ComputeReturnsErrors];
+
+export type ComputeReturnsResponses = {
+    /**
+     * Successful Response
+     */
+    200: ReturnsInPrice;
+};
+
+export type ComputeReturnsResponse = ComputeReturnsResponses[keyof ComputeReturnsResponses];
+
+export type ComputeMakeOrBuyData = {
+    body?: never;
+    path?: never;
+    query: {
+        /**
+         * Pieces
+         */
+        pieces: number;
+        /**
+         * Hours Each
+         */
+        hours_each: number | string;
+        /**
+         * Setup H
+         */
+        setup_h: number | string;
+        /**
+         * Rate
+         */
+        rate: number | string;
+        /**
+         * Material
+         */
+        material: number | string;
+        /**
+         * Price
+         */
+        price: number | string;
+    };
+    url: '/api/compute/money/make-or-buy';
+};
+
+export type ComputeMakeOrBuyErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeMakeOrBuyError = ComputeMakeOrBuyErrors[keyof ComputeMakeOrBuyErrors];
+
+export type ComputeMakeOrBuyResponses = {
+    /**
+     * Successful Response
+     */
+    200: MakeOrBuy;
+};
+
+export type ComputeMakeOrBuyResponse = ComputeMakeOrBuyResponses[keyof ComputeMakeOrBuyResponses];
+
+export type ComputeToolData = {
+    body?: never;
+    path?: never;
+    query: {
+        /**
+         * Price
+         */
+        price: number | string;
+        /**
+         * Without
+         */
+        without: number | string;
+        /**
+         * With It
+         */
+        with_it: number | string;
+        /**
+         * Jobs A Year
+         */
+        jobs_a_year: number | string;
+    };
+    url: '/api/compute/money/tool';
+};
+
+export type ComputeToolErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputeToolError = ComputeToolErrors[keyof ComputeToolErrors];
+
+export type ComputeToolResponses = {
+    /**
+     * Successful Response
+     */
+    200: BuyToolView;
+};
+
+export type ComputeToolResponse = ComputeToolResponses[keyof ComputeToolResponses];
 
 export type StreamChangesData = {
     body?: never;

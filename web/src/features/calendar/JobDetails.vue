@@ -53,7 +53,12 @@ const promising = ref(false)
           (first said {{ dayWords(one.first_expected) }})</template
         >.
       </p>
-      <div class="relative overflow-x-auto" tabindex="0" role="region" :aria-label="`${job.name}, piece by piece`">
+      <div
+        class="relative overflow-x-auto"
+        tabindex="0"
+        role="region"
+        :aria-label="`${job.name}, piece by piece`"
+      >
         <table class="mt-2 w-full text-sm">
           <thead class="border-b border-ink text-left text-ink-soft">
             <tr>

@@ -1,0 +1,1 @@
+"""What the shop learns from its own jobs: hours, waiting, bores, stones, fits, and the life of a block."""
