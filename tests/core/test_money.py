@@ -131,8 +131,7 @@ def estimate(story: Story, *rows: tuple[Sheet, str, str, str], rate: str = "60",
     estimate_id = uuid4()
     story._add("estimates", Estimate(estimate_id, D(rate), "€", Rounding.HALF_UP, "", WHEN, BY, story._next()))
     for place, (sheet, key, low, worst) in enumerate(rows):
-        story._add("estimate_lines", EstimateLine(estimate_id, place, sheet, key, key, D(low), D(worst), TAX,
-                                                  story._next()))  # fmt: skip
+        story._add("estimate_lines", EstimateLine(estimate_id, place, sheet, key, key, D(low), D(worst), TAX))
     if said:
         answer(story, estimate_id, Answered.AGREED)
     return estimate_id

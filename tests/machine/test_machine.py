@@ -138,8 +138,10 @@ def test_it_serves_through_kills_of_database_and_application_and_stops_with_its_
         "Sawmill Hauler",
         "Pump No. 4",
         "Narrow-boat Quillet",
+        "Winding Engine Hob",
         "Narrow-boat Brindle",
         "Hill Tractor Marram",
+        "Hill Tractor Sedge",
         "Winding Engine Tamsin",
     ]
     _kill_database_and_wait(demo_folder, port, process)

@@ -306,8 +306,10 @@ def test_every_demo_job_is_marked_as_invented(demo: Conn) -> None:
         ("Sawmill Hauler", True),
         ("Pump No. 4", True),
         ("Narrow-boat Quillet", True),
+        ("Winding Engine Hob", True),
         ("Narrow-boat Brindle", True),
         ("Hill Tractor Marram", True),
+        ("Hill Tractor Sedge", True),
         ("Winding Engine Tamsin", True),
     ]
 

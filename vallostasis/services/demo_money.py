@@ -5,17 +5,18 @@ from datetime import UTC, date, datetime, timedelta
 from decimal import Decimal
 from uuid import UUID, uuid4
 
-from vallostasis.core.money.draft import key_of_part
+from vallostasis.core.hours.learned import learn_hours
+from vallostasis.core.money.draft import draft_of, key_of_part
 from vallostasis.core.records.bore_decisions import BoreChoice, LookOutcome, UseProfile
 from vallostasis.core.records.estimates import Answered, MoneyRules
 from vallostasis.core.records.orders import OrderMoveKind
 from vallostasis.core.records.route_marks import Bill, MarkKind, Operation
-from vallostasis.core.route.route import route_of
+from vallostasis.core.route.plan import plan_of
 from vallostasis.demo import shop_money as play
 from vallostasis.demo.hidden_truth import DemoJob
 from vallostasis.services import bore_decisions, money, orders, route
 from vallostasis.services.route import AtOperation
-from vallostasis.store import jobs
+from vallostasis.store import jobs, prices
 from vallostasis.store import money as money_rows
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -48,8 +49,10 @@ def load_money(conn: Conn, people: People) -> None:
 
 def agree(conn: Conn, job_id: UUID, by: UUID, said: str, way: str) -> None:
     """Write the estimate down as the job drafts it, and that it was agreed."""
-    now = money.money_now(conn, job_id, datetime.now(UTC))
-    lines = [money.LineTyped(one.sheet, one.key, one.words, one.low, one.worst, one.tax_percent) for one in now.draft]
+    # Common practice: what the shop's own log says is another number by the time it is looked at.
+    draft = draft_of(load_job_facts(conn, job_id), learn_hours([]), money_rows.list_part_prices(conn),
+                     prices.price_list(conn), money_rows.money_rules(conn))  # fmt: skip
+    lines = [money.LineTyped(one.sheet, one.key, one.words, one.low, one.worst, one.tax_percent) for one in draft]
     estimate_id = uuid4()
     money.write_estimate(conn, job_id, estimate_id, lines, "", by)
     answer = money.Said(Answered.AGREED, said, way, datetime.now(UTC).date(), "")
@@ -91,8 +94,9 @@ def send_home(conn: Conn, people: People, load_job: LoadJob, day: date) -> None:
     job_id = load_job(conn, play.done_job(), people)
     agree(conn, job_id, people["Ines"], "Slate quarry trust", "by letter")
     began = datetime.combine(day, datetime.min.time(), UTC) + timedelta(hours=8)
+    on_route = {leg.operation for leg in plan_of(load_job_facts(conn, job_id))}
     for place, (operation, who, hours) in enumerate(play.DONE_HOURS):
-        if any(one.kind.operation is operation for one in route_of(load_job_facts(conn, job_id)).operations):
+        if operation in on_route:
             then = route.WorkedThen(AtOperation(operation), began + timedelta(days=place % 4), hours, Bill.AGREED)
             route.note_worked(conn, job_id, then, people[who])
     route.mark_operation(conn, job_id, AtOperation(Operation.RELEASE), MarkKind.DONE, people["Ines"], "to the van",

@@ -14,7 +14,7 @@ from vallostasis.core.money.standing import Standing, Written, estimate_with, me
 from vallostasis.core.money.sums import Line, Totals, totals_of
 from vallostasis.core.records.estimates import Answered, Declined, MoneyRules, PartCost, PartPrice, Sheet
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.prices import PriceKind, PriceList
+from vallostasis.core.records.prices import PriceKind
 from vallostasis.core.records.route_marks import Bill
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.shop_time import learned_hours
@@ -57,7 +57,8 @@ def money_now(conn: Conn, job_id: UUID, now: datetime) -> MoneyNow:
     """Bring together the money of a job as of now."""
     facts = load_job_facts(conn, job_id)
     listed, rules, part_prices = prices.price_list(conn), money.money_rules(conn), money.list_part_prices(conn)
-    draft = _draft(conn, facts, listed, rules, part_prices, now)
+    every = [load_job_facts(conn, one.job_id) for one in jobs.list_jobs(conn)]
+    draft = draft_of(facts, learned_hours(every, now), part_prices, listed, rules)
     rate = listed.of(PriceKind.HOUR).money
     totals = None if rate is None else totals_of([_line(one) for one in draft], rate, rules.rounding)
     standing = standing_of(facts, draft, now)
@@ -65,13 +66,6 @@ def money_now(conn: Conn, job_id: UUID, now: datetime) -> MoneyNow:
     return MoneyNow(facts, draft, totals, rate, listed.currency, rules, written_of(facts), standing, message,
                     needed_for(facts), part_prices, facts.standing(facts.part_costs),
                     facts.standing(facts.declined))  # fmt: skip
-
-
-def _draft(
-    conn: Conn, facts: JobFacts, listed: PriceList, rules: MoneyRules, part_prices: Sequence[PartPrice], now: datetime
-) -> tuple[DraftLine, ...]:
-    every = [load_job_facts(conn, one.job_id) for one in jobs.list_jobs(conn)]
-    return draft_of(facts, learned_hours(every, now), part_prices, listed, rules)
 
 
 def _line(one: DraftLine) -> Line:

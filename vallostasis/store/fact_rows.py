@@ -24,7 +24,11 @@ OF_JOB = {
     Owner.SET: f"t.reading_set_id IN ({SETS_OF_JOB})",
 }
 # The rest stand in the order in which they were recorded.
-ORDER = {"liners": "length(t.mark), t.mark", "fitting_shims": "t.fitting_id, t.place"}
+ORDER = {
+    "liners": "length(t.mark), t.mark",
+    "fitting_shims": "t.fitting_id, t.place",
+    "estimate_lines": "t.estimate_id, t.place",
+}
 
 
 class NewFact(Protocol):

@@ -260,6 +260,7 @@ def message_of(facts: JobFacts, standing: Standing, found: str) -> str:
     """
     estimate = standing.written.estimate
     more = "; ".join(f"{one.words} {one.money:,.2f}" for one in standing.found)
+    found = f"{found}." if found and not found.endswith(".") else found
     said = [f"{facts.job.name}: {found}" if found else f"{facts.job.name}:",
             f"It comes to {standing.at_most:,.2f} {estimate.currency} at most before tax, {standing.over:,.2f} over "
             f"the {standing.agreed:,.2f} agreed."]  # fmt: skip

@@ -53,7 +53,6 @@ class EstimateLine:
     low: Decimal
     worst: Decimal
     tax_percent: Decimal
-    event: int
 
 
 class Answered(StrEnum):

@@ -21,10 +21,10 @@ CREATE TABLE estimate_line (
     low         numeric NOT NULL CHECK (low >= 0),
     worst       numeric NOT NULL,
     tax_percent numeric NOT NULL CHECK (tax_percent >= 0),
-    event       bigint NOT NULL DEFAULT nextval('event_number'),
+    PRIMARY KEY (estimate_id, place),
     CHECK (worst >= low)
 );
-CREATE INDEX ON estimate_line (job_id, event);
+CREATE INDEX ON estimate_line (job_id);
 CREATE TABLE estimate_answer (
     job_id      uuid NOT NULL REFERENCES job,
     estimate_id uuid NOT NULL REFERENCES estimate,

@@ -61,7 +61,7 @@ const lanes = computed(() => {
         :width="width"
         :height="height"
         :viewBox="`0 0 ${width} ${height}`"
-        role="img"
+        role="group"
         :aria-label="`Calendar ${by === 'job' ? 'by job' : `by ${by}`}; every piece of work stands in words below`"
       >
         <rect
@@ -116,11 +116,7 @@ const lanes = computed(() => {
               class="fill-part-wash"
               opacity="0.6"
             />
-            <a
-              href="#job-details"
-              :aria-label="`${job.name}: in words below`"
-              @click.prevent="emit('choose', job.job_id)"
-            >
+            <a href="#job-details" @click.prevent="emit('choose', job.job_id)">
               <text x="0" :y="TOP + at * ROW + 36" class="fill-ink text-[15px] font-bold">
                 {{ job.name.length > 21 ? `${job.name.slice(0, 20)}…` : job.name }}
               </text>

@@ -31,7 +31,7 @@ const file = (machine: Machine) => `/api/calendar.ics?machine=${encodeURICompone
         </svg>
         <b class="w-24 shrink-0">{{ one.machine }}</b>
         <span class="min-w-0 text-ink-soft">{{ one.next }}</span>
-        <a class="link ml-auto" :href="file(one.machine)" :aria-label="`${one.machine} as iCalendar`">.ics</a>
+        <a class="link ml-auto" :href="file(one.machine)" :aria-label="`.ics of the ${one.machine}`">.ics</a>
       </li>
     </ul>
     <ul v-if="clashes.length" class="mt-2 text-sm" aria-label="Clashes">

@@ -51,7 +51,7 @@ const file = (name: string) => `/api/calendar.ics?person=${encodeURIComponent(na
             </svg>
             <span class="num pl-1.5">{{ hours.toFixed(0) }}</span>
           </td>
-          <td><a class="link" :href="file(one.name)" :aria-label="`${one.name} as iCalendar`">.ics</a></td>
+          <td><a class="link" :href="file(one.name)" :aria-label="`.ics of ${one.name}`">.ics</a></td>
         </tr>
       </tbody>
     </table>

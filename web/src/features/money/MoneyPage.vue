@@ -48,7 +48,7 @@ const sent = ref(false)
         <p v-if="agreed" class="ml-auto text-sm text-ink-soft">
           worst case agreed by <b class="text-ink">{{ agreed.said }}</b><template v-if="agreed.way"
             >, {{ agreed.way }}</template
-          >, noted by {{ agreed.answer_noted_by }}, {{ agreed.answered_on }}
+          >, {{ agreed.answered_on }}
         </p>
       </div>
       <template v-if="shows === 'draft'">
@@ -66,7 +66,7 @@ const sent = ref(false)
       <template v-else-if="standing">
         <p class="mt-1 text-lg leading-snug" aria-live="polite">
           <template v-if="standing.is_broken">
-            <b class="text-2xl text-out">Broken:</b>
+            <b class="mr-2 text-2xl text-out">Broken:</b>
             <b class="text-2xl"> {{ money(standing.at_most) }} {{ data.currency }}</b> at worst,
             {{ money(standing.over) }} over the {{ money(standing.agreed) }} agreed.
           </template>

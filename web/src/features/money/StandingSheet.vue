@@ -24,7 +24,7 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
     <table class="w-full">
       <thead class="border-b-2 border-ink text-right text-sm text-ink-soft">
         <tr>
-          <th class="py-2 text-left text-lg text-ink">{{ title }}</th>
+          <th class="py-2 pr-3 text-left text-lg whitespace-nowrap text-ink">{{ title }}</th>
           <th class="text-left font-normal">
             0 to {{ labour ? `${most.toFixed(0)} h` : `${most.toFixed(0)} ${currency}` }}
           </th>

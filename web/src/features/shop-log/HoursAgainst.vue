@@ -15,8 +15,8 @@ const x = (value: number) => (200 * value) / most.value
     <p v-if="!hours.length" class="text-ink-soft">Nothing was agreed yet.</p>
     <ul>
       <li v-for="one in hours" :key="one.job" class="flex items-center gap-3 py-1">
-        <span class="w-44 truncate">{{ one.job }}</span>
-        <svg width="204" height="18" aria-hidden="true">
+        <span class="w-36 shrink-0 truncate">{{ one.job }}</span>
+        <svg width="204" height="18" aria-hidden="true" class="shrink-0">
           <rect
             :x="x(Number(one.low))"
             y="3"

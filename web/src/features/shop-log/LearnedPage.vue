@@ -88,7 +88,7 @@ const small = (metres: number, signed = false) =>
         <ul>
           <li v-for="[cause, days] in waits" :key="cause" class="flex items-center gap-3 py-0.5">
             <span class="w-28">{{ cause }}</span>
-            <svg width="220" height="14" aria-hidden="true">
+            <svg width="220" height="14" aria-hidden="true" class="shrink-0">
               <rect y="1" :width="(220 * days) / longest" height="12" class="fill-unsure" />
             </svg>
             <b class="num">{{ days.toFixed(1) }} d</b>
@@ -118,8 +118,8 @@ const small = (metres: number, signed = false) =>
             :key="`${one.job}${one.grit}${one.method}`"
             class="flex items-center gap-3 py-0.5"
           >
-            <span class="w-44 truncate">grit {{ one.grit }}, {{ one.method }}</span>
-            <svg width="180" height="16" aria-hidden="true">
+            <span class="w-28 shrink-0 truncate">grit {{ one.grit }}, {{ one.method }}</span>
+            <svg width="180" height="16" aria-hidden="true" class="shrink-0">
               <line
                 :x1="(170 * Math.max(one.per_stroke_m - one.spread_m, 0)) / fastest"
                 :x2="(170 * (one.per_stroke_m + one.spread_m)) / fastest"

@@ -1,6 +1,6 @@
 /** What a typed reading will be taken for, said before it is taken. */
 import { watchDebounced } from '@vueuse/core'
-import { ref, type Ref } from 'vue'
+import { onScopeDispose, ref, type Ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { computeParse, type Quantity, type ReadingBody } from '@/api/generated'
@@ -20,6 +20,9 @@ export function useUnderstood(
 ): Ref<string> {
   const words = ref('')
   let turn = 0
+  // What was waited for as its view went away is not asked any more.
+  let gone = false
+  onScopeDispose(() => (gone = true))
 
   watchDebounced(
     [text, quantity, bare, unit, zero],
@@ -27,7 +30,7 @@ export function useUnderstood(
       const mine = ++turn
       const typed = text().trim()
       words.value = ''
-      if (typed === '') return
+      if (typed === '' || gone) return
       try {
         const zero_um = zero() > 0 ? String(zero() * 1e6) : null
         const body = { text: typed, bare_unit: bare(), quantity: quantity(), confirmed: true, zero_um }
