@@ -1,5 +1,6 @@
 """Notes and photos on readings over HTTP, and their way out of the shop and in again."""
 
+import base64
 import io
 import json
 import zipfile
@@ -46,6 +47,9 @@ def test_a_photo_with_marks_is_kept_and_shown_as_it_was_taken(bench: Bench) -> N
     assert photo.headers["x-content-type-options"] == "nosniff"
     proof = bench.client.get(f"/api/jobs/{bench.job_id}/proof.html").text
     assert "cavitation" in proof
+    # It goes along within the page for the owner.
+    page = bench.client.get(f"/api/jobs/{bench.job_id}/owner.html").text
+    assert base64.b64encode(content).decode() in page and "<figcaption>cavitation</figcaption>" in page
     assert "cavitation" in bench.client.get(f"/api/jobs/{bench.job_id}/readings.csv").text
 
 

@@ -1,5 +1,6 @@
 """The page for the owner, and the brief for another shop: each one HTML file that needs nothing else."""
 
+from base64 import b64encode
 from dataclasses import dataclass
 from datetime import date, datetime
 
@@ -20,6 +21,20 @@ class HoleSquare:
 
 
 @dataclass(frozen=True, slots=True)
+class Photo:
+    """A photo of the job with its words; it goes along within the page."""
+
+    content: bytes
+    media_type: str
+    words: str
+
+    @property
+    def uri(self) -> str:
+        """The photo as an address that holds it."""
+        return f"data:{self.media_type};base64,{b64encode(self.content).decode()}"
+
+
+@dataclass(frozen=True, slots=True)
 class OwnerPage:
     """What the owner reads: stage, what it waits for, when it is ready, what was found, done, not wanted."""
 
@@ -34,6 +49,7 @@ class OwnerPage:
     holes: tuple[HoleSquare, ...]
     found: tuple[str, ...]
     declined: tuple[tuple[str, str], ...]
+    photos: tuple[Photo, ...] = ()
 
     @property
     def share(self) -> int:

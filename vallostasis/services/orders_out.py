@@ -13,11 +13,14 @@ from vallostasis.core.records.orders import OrderKind
 from vallostasis.core.route.clocks import clocks_of
 from vallostasis.core.route.route import route_of
 from vallostasis.core.uncertainty.decision import State
-from vallostasis.documents.owner_page import BriefPage, HoleSquare, OwnerPage, brief_html, owner_html
+from vallostasis.documents.owner_page import BriefPage, HoleSquare, OwnerPage, Photo, brief_html, owner_html
+from vallostasis.store import notes
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
 Page = Callable[[Conn, UUID], str]
+# So many photos go along with a page.
+MOST_PHOTOS = 6
 # What a state is called by somebody who never held a gauge.
 PLAIN = {
     State.IN: "right",
@@ -45,8 +48,15 @@ def owner_page(conn: Conn, job_id: UUID) -> str:
         holes=tuple(HoleSquare(one.hole, PLAIN[one.state], one.state is State.IN) for one in judge_job(facts).holes),
         found=_found(facts),
         declined=tuple((one.what, one.reason) for one in facts.standing(facts.declined)),
+        photos=_photos(conn, facts),
     )
     return owner_html(page)
+
+
+def _photos(conn: Conn, facts: JobFacts) -> tuple[Photo, ...]:
+    """The newest photos of the job: a page that is sent stays small."""
+    kept = [one for one in facts.notes if one.photo_here and one.note_id not in facts.struck][-MOST_PHOTOS:]
+    return tuple(Photo(*notes.get_photo(conn, one.note_id), one.words) for one in kept)
 
 
 def _found(facts: JobFacts) -> tuple[str, ...]:

@@ -83,6 +83,17 @@ const said = computed(() => (shown.value ? headline(shown.value) : null))
         <MachineLegend :view="shown" />
         <div class="grid content-start gap-4">
           <PeopleHours :view="shown" />
+          <ul v-if="shown.visits.length" aria-label="Visits" class="text-sm">
+            <li v-for="one in shown.visits" :key="`${one.name}${one.starts_at}`" class="py-0.5">
+              <b>{{ one.name }}</b> comes {{ momentWords(one.starts_at)
+              }}<template v-if="one.does.length"> to {{ one.does.join(', ').toLowerCase() }}, {{ one.job }}</template
+              >.
+              <span v-if="one.not_ready.length" class="font-bold text-out"
+                >Not ready by then: {{ one.not_ready.join(', ').toLowerCase() }}.</span
+              >
+              <template v-if="one.needs.length">Needs {{ one.needs.join(', ') }}.</template>
+            </li>
+          </ul>
           <ul v-if="shown.reminders.length" aria-label="Not to be forgotten" class="text-sm">
             <li v-for="one in shown.reminders.slice(0, 4)" :key="`${one.at}${one.words}`" class="py-0.5">
               <b class="num">{{ momentWords(one.at) }}</b> {{ one.job }}: {{ one.words }}

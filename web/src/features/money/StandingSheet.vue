@@ -12,7 +12,7 @@ const lines = computed(() => props.standing.lines.filter((one) => one.sheet === 
 const most = computed(() =>
   Math.max(1, ...lines.value.flatMap((one) => [number(one.worst), number(one.used)])),
 )
-const WIDTH = 92
+const WIDTH = 76
 const x = (value: number | string | null) => 1 + (WIDTH - 2) * Math.min(number(value) / most.value, 1)
 const shown = (value: number | string | null) => (labour.value ? hours(value) : money(value))
 const sum = (pick: (one: StandingView['lines'][number]) => number | string | null) =>
@@ -24,15 +24,15 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
     <table class="w-full">
       <thead class="border-b-2 border-ink text-right text-sm text-ink-soft">
         <tr>
-          <th class="py-2 pr-3 text-left text-lg whitespace-nowrap text-ink">{{ title }}</th>
+          <th class="py-2 pr-3 text-left text-base whitespace-nowrap text-ink">{{ title }}</th>
           <th class="text-left font-normal">
             0 to {{ labour ? `${most.toFixed(0)} h` : `${most.toFixed(0)} ${currency}` }}
           </th>
           <th class="font-normal">low</th>
-          <th class="pl-3 font-normal">worst</th>
-          <th class="pl-3 font-normal">{{ labour ? 'used h' : 'so far' }}</th>
-          <th v-if="labour" class="pl-3 font-normal">worst {{ currency }}</th>
-          <th class="pl-3 font-normal">off</th>
+          <th class="pl-2 font-normal">worst</th>
+          <th class="pl-2 font-normal">{{ labour ? 'used h' : 'so far' }}</th>
+          <th v-if="labour" class="pl-2 font-normal">worst {{ currency }}</th>
+          <th class="pl-2 font-normal">off</th>
         </tr>
       </thead>
       <tbody>
@@ -68,17 +68,17 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
             </svg>
           </td>
           <td class="num text-right text-ink-soft">{{ shown(one.low) }}</td>
-          <td class="num pl-3 text-right">{{ shown(one.worst) }}</td>
+          <td class="num pl-2 text-right">{{ shown(one.worst) }}</td>
           <td
-            class="num pl-3 text-right"
+            class="num pl-2 text-right"
             :class="one.used !== null ? 'font-bold text-part' : 'text-ink-soft'"
           >
             {{
               one.used !== null ? shown(one.used) : one.no_clock ? 'no clock' : one.is_over ? 'none' : 'open'
             }}
           </td>
-          <td v-if="labour" class="num pl-3 text-right">{{ money(one.worst_money) }}</td>
-          <td class="num pl-3 text-right font-bold text-in">
+          <td v-if="labour" class="num pl-2 text-right">{{ money(one.worst_money) }}</td>
+          <td class="num pl-2 text-right font-bold text-in">
             {{ number(one.off) > 0 ? `−${money(one.off)}` : '' }}
           </td>
         </tr>
@@ -86,10 +86,10 @@ const sum = (pick: (one: StandingView['lines'][number]) => number | string | nul
           <th scope="row" class="py-2 text-left">{{ title.split(' ')[0] }}, agreed</th>
           <td></td>
           <td class="num text-right text-ink-soft">{{ shown(sum((one) => one.low)) }}</td>
-          <td class="num pl-3 text-right">{{ shown(sum((one) => one.worst)) }}</td>
-          <td class="num pl-3 text-right text-part">{{ shown(sum((one) => one.used)) }}</td>
-          <td v-if="labour" class="num pl-3 text-right">{{ money(sum((one) => one.worst_money)) }}</td>
-          <td class="num pl-3 text-right text-in">−{{ money(sum((one) => one.off)) }}</td>
+          <td class="num pl-2 text-right">{{ shown(sum((one) => one.worst)) }}</td>
+          <td class="num pl-2 text-right text-part">{{ shown(sum((one) => one.used)) }}</td>
+          <td v-if="labour" class="num pl-2 text-right">{{ money(sum((one) => one.worst_money)) }}</td>
+          <td class="num pl-2 text-right text-in">−{{ money(sum((one) => one.off)) }}</td>
         </tr>
       </tbody>
     </table>
