@@ -251,6 +251,13 @@ def test_a_machine_that_is_shut_is_not_used() -> None:
     assert as_it_comes(problem)[0].start == 5
 
 
+def test_a_shop_where_everybody_is_away_says_so() -> None:
+    gone = Person("one", (Span(0, axis().slots),))
+    problem = CalendarProblem(axis(), (JobToPlan("one"),), (gone,), (Task(0, "hone", 3, (0,)),))
+    with pytest.raises(OutOfDomain, match="look at the absences"):
+        lay_out(problem)
+
+
 def test_a_part_that_comes_after_the_end_is_said() -> None:
     problem = CalendarProblem(axis(7), (JobToPlan("one"),), (Person("one"),), (Task(0, "hone", 3, (0,), ready=4000),))
     with pytest.raises(OutOfDomain, match="does not reach so far"):

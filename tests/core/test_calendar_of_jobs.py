@@ -130,6 +130,14 @@ def test_from_which_day_on_something_can_be_done(
     assert ready_of((), facts, NOW) is None
 
 
+def test_a_part_that_comes_in_two_years_is_still_on_the_calendar() -> None:
+    story = story_of(Construction.WET_TOP_FLANGE)
+    _wait(story, O.ORDER, WaitCause.PART, NOW.date() + timedelta(days=700))
+    found = _of(story.facts())
+    at = next(at for at, one in enumerate(found.stages) if one.waits)
+    assert found.problem.axis.begins_at(found.problem.tasks[at].ready).date() >= NOW.date() + timedelta(days=700)
+
+
 def test_of_two_waits_the_later_counts() -> None:
     story = story_of(Construction.WET_TOP_FLANGE)
     for days in (3, 9, 5):

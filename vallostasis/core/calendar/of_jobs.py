@@ -19,6 +19,8 @@ from vallostasis.core.route.route import OperationNow, route_of
 
 # How far the calendar reaches: past the longest lead time of a part, 24 weeks. Common practice, no published source.
 REACHES_DAYS = 210
+# And past what is expected later than that by so much; beyond three years nobody lays anything out. House rule.
+PAST_THE_LAST_DAYS, MOST_DAYS = 90, 3 * 366
 # Overnight in the freezer, and down to the room again after heat; the oven takes two hours to bring a block up.
 # Common practice, no published source.
 FREEZER_H, SOAK_H, OVEN_H = 14.0, 14.0, 2.0
@@ -102,7 +104,7 @@ def lay_before(jobs: Sequence[JobFacts], shop: ShopTime, now: datetime) -> ToLay
     fit are one task on one day, with the liners in the freezer overnight before and the block cold overnight after.
     Common practice, no published source.
     """
-    axis = OpenTime(shop.hours, now, REACHES_DAYS)
+    axis = OpenTime(shop.hours, now, _reach_days(jobs, now))
     people = [Person(name, _spans(axis, shop.away, name)) for name in shop.people]
     people += [Person(one.name, _but_within(axis, one)) for one in shop.visits]
     made = _Tasks(axis, shop, now)
@@ -117,6 +119,14 @@ def lay_before(jobs: Sequence[JobFacts], shop: ShopTime, now: datetime) -> ToLay
     problem = CalendarProblem(axis, to_plan, tuple(people), tuple(made.tasks), shop.machines,
                               {one: spans for one, spans in shut.items() if spans})  # fmt: skip
     return ToLayOut(problem, tuple(made.stages), made.scatter())
+
+
+def _reach_days(jobs: Sequence[JobFacts], now: datetime) -> int:
+    """How far the calendar has to reach, so that what comes late is still on it. [d]"""
+    expected = [one.wait.expected for facts in jobs for one in clocks_of(facts, now).waits
+                if one.end is None and one.wait.expected is not None]  # fmt: skip
+    last = max(((day - now.date()).days for day in expected), default=0)
+    return min(max(REACHES_DAYS, last + PAST_THE_LAST_DAYS), MOST_DAYS)
 
 
 def _spans(axis: OpenTime, away: Sequence[AwaySpan], what: str) -> tuple[Span, ...]:

@@ -249,7 +249,9 @@ def _why_nothing(problem: CalendarProblem, status: cp_model.CpSolverStatus) -> s
     pinned = [one.operation for one in problem.tasks if one.pinned is not None]
     if status == cp_model.INFEASIBLE and pinned:
         return f"what is pinned does not go together: take a pin away ({', '.join(pinned)})"
-    return "nothing was found in the time there is: take away what is pinned, or let the calendar reach further"
+    if status == cp_model.INFEASIBLE:
+        return "nobody, or no machine, is there to do it: look at the absences"
+    return "nothing was found in the time there is: take away what is pinned"
 
 
 def _laid(problem: CalendarProblem, own: _Model, solver: cp_model.CpSolver, proven: bool) -> Laid:

@@ -86,7 +86,8 @@ const said = computed(() => (shown.value ? headline(shown.value) : null))
           <ul v-if="shown.visits.length" aria-label="Visits" class="text-sm">
             <li v-for="one in shown.visits" :key="`${one.name}${one.starts_at}`" class="py-0.5">
               <b>{{ one.name }}</b> comes {{ momentWords(one.starts_at)
-              }}<template v-if="one.does.length"> to {{ one.does.join(', ').toLowerCase() }}, {{ one.job }}</template
+              }}<template v-if="one.does.length">
+                to {{ one.does.join(', ').toLowerCase() }}, {{ one.job }}</template
               >.
               <span v-if="one.not_ready.length" class="font-bold text-out"
                 >Not ready by then: {{ one.not_ready.join(', ').toLowerCase() }}.</span
