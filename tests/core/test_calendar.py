@@ -211,6 +211,22 @@ def test_blocks_of_one_engine_share_a_set_up() -> None:
     assert [one.shares_setup for one in found.placed].count(True) == 1
 
 
+def test_a_block_stands_at_one_place_whoever_is_free() -> None:
+    """Two pieces of work that need nothing of each other, two people: still one after the other on one block."""
+    tasks = (Task(0, "hone", 4, (0,)), Task(0, "mains", 4, (1,)), Task(0, "talk", 4, (2,), on_block=False))
+    problem = CalendarProblem(axis(), (JobToPlan("one"),), (Person("a"), Person("b"), Person("c")), tasks)
+    for placed in (lay_out(problem).placed, as_it_comes(problem)):
+        assert sorted((one.start, one.end) for one in placed) == [(0, 4), (0, 4), (4, 8)]
+
+
+def test_a_day_begins_at_its_first_quarter() -> None:
+    """By counting: two hours a day, so the third day begins at the seventeenth quarter; Saturday at Monday's."""
+    own, monday = axis(), MONDAY.date().toordinal()
+    found = own.after_days(np.array([monday, monday + 2.0, monday + 1.4, monday + 5.0]))
+    assert found.tolist() == [0, 16, 16, 40]
+    assert own.day_begins(date(2026, 12, 2)) == 16 and own.last_of_day(date(2026, 12, 2)) == 24
+
+
 def test_two_machines_of_a_kind_take_two_blocks() -> None:
     tasks = tuple(Task(job, "hone", 4, (job,), Machine.HONE) for job in range(2))
     jobs = tuple(JobToPlan(f"job {at}") for at in range(2))

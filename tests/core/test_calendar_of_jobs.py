@@ -106,6 +106,9 @@ def test_parts_are_needed_where_they_go_in_and_a_moved_day_holds() -> None:
     assert axis.begins_at(later.problem.tasks[at].ready).date() == NOW.date() + timedelta(days=8)
     assert later.scatter.arrives[at] == (NOW.date() + timedelta(days=8)).toordinal()
     assert later.problem.tasks[_index(later, O.CLEAN)].ready == 0
+    # As it was said first, and moved since.
+    moved = ready_of(story.facts().waits, story.facts(), NOW)
+    assert moved is not None and moved.day == NOW.date() + timedelta(days=8)
 
 
 @pytest.mark.parametrize(

@@ -9,9 +9,10 @@ from scipy import stats
 from tests.core.test_calendar import axis
 from vallostasis.core.calendar.chances import Scatter, draw, late_days
 from vallostasis.core.calendar.problem import CalendarProblem, JobToPlan, Person, Task
+from vallostasis.core.counterbore.learned import HoleCut
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.hours.learned import SpentHours, by_passes, learn_hours, usual, worst_of
-from vallostasis.core.hours.of_passes import PassLog, hours_of_hole
+from vallostasis.core.hours.of_passes import PassLog, hours_of_hole, log_of_runs
 from vallostasis.core.operations.catalogue import OPERATIONS
 from vallostasis.core.records.route_marks import Operation
 
@@ -56,6 +57,12 @@ def test_passes_times_a_pass_and_the_set_up() -> None:
     assert hours_of_hole(PassLog((40 / 3600,) * 11, (29.0,))) is None
     more = by_passes(58, usual(40 / 3600), 0.25)
     assert more.low_h < more.middle_h < more.high_h
+
+
+def test_times_of_passes_become_hours() -> None:
+    """Thirty-six seconds are a hundredth of an hour."""
+    found = log_of_runs([HoleCut(2.0, 50e-6, 0.0, (36.0, 72.0)), HoleCut(1.0, 25e-6, 0.0)], [2, 1])
+    assert found.hours == pytest.approx((0.01, 0.02)) and found.passes == (2.0, 1.0)
 
 
 def test_hours_drawn_from_few_spread_as_the_next_one_does() -> None:

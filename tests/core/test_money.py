@@ -254,6 +254,14 @@ def test_a_part_that_was_found_and_then_paid_counts_what_was_paid() -> None:
     assert standing(story, draft).found_money == 139
 
 
+def test_what_is_chargeable_beside_a_line_is_found_whatever_line_it_is_of() -> None:
+    story = two_sheets()
+    paid(story, GASKETS, "80")
+    paid(story, GASKETS, "10", Bill.CHARGEABLE)
+    found = standing(story, ALL_THREE)
+    assert (found.off, found.found_money) == (10, 10)
+
+
 def test_when_the_engine_goes_home_all_that_was_not_used_is_credited() -> None:
     story = two_sheets()
     _clock(story, O.DECIDE, WHEN, 2.0)
@@ -291,6 +299,8 @@ def test_a_job_drafts_its_own_estimate() -> None:
     draft = _draft(story_of(Construction.WET_TOP_FLANGE, holes=2).facts())
     clean = draft[key_of_work(O.CLEAN)]
     assert (clean.low, clean.worst, clean.source) == (D("2.5"), D("5.25"), "common practice")
+    ready = draft[key_of_work(O.FIT_PREP)]
+    assert (ready.low, ready.worst) == (D("0.5"), D("1.25")), "0.48 h and 1.02 h of two holes"
     assert key_of_work(O.ORDER) not in draft and key_of_work(O.SOAK) not in draft
     assert draft[GASKETS].worst == D("86.40") and not draft[GASKETS].unpriced
     seals = draft[key_of_part("Liner seal set")]

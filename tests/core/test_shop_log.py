@@ -64,8 +64,9 @@ def _looked(*outcomes: tuple[str, LookOutcome]) -> JobFacts:
 
 def test_first_steps_that_cleaned_up_are_counted_of_those_looked_at() -> None:
     facts = _looked(("500", LookOutcome.CLEAN), ("500", LookOutcome.DARK), ("1000", LookOutcome.CLEAN))
-    found = learn_from([facts], NOW).first_step
-    assert (found.cleaned, found.looked) == (1, 2)
+    more = _looked(("500", LookOutcome.CLEAN))
+    found = learn_from([facts, more], NOW).first_step
+    assert (found.cleaned, found.looked) == (2, 3)
     assert learn_from([], NOW).first_step.looked == 0
 
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from math import log, sqrt
 from statistics import median, quantiles
 
+from vallostasis.core.counterbore.learned import HoleCut
 from vallostasis.core.cut_runs.own_runs import finished_runs
 from vallostasis.core.hours.learned import ENOUGH, LEAST_SCATTER, PlannedHours, by_passes
 from vallostasis.core.records.job_facts import JobFacts
@@ -26,10 +27,27 @@ class PassLog:
 
 def cut_passes(jobs: Iterable[JobFacts]) -> PassLog:
     """Return the passes of every finished run of the counterbore cutter. [h] By definition."""
-    runs = [run for facts in jobs for _, run, _ in finished_runs(facts)]
-    taught = [one for facts in jobs for _, _, one in finished_runs(facts)]
+    found = [(run.count, taught) for facts in jobs for _, run, taught in finished_runs(facts)]
+    return log_of_runs([taught for _, taught in found], [count for count, _ in found])
+
+
+def log_of_runs(taught: Sequence[HoleCut], counts: Sequence[int]) -> PassLog:
+    """Return the log of runs that taught something. [h]
+
+    Parameters
+    ----------
+    taught : sequence of HoleCut
+        With the times of their passes [s].
+    counts : sequence of int
+        How many passes each run had. [1]
+
+    Returns
+    -------
+    PassLog
+        Times in hours. By definition.
+    """
     times = tuple(seconds / 3600 for one in taught for seconds in one.pass_s)
-    return PassLog(times, tuple(float(run.count) for run in runs))
+    return PassLog(times, tuple(float(one) for one in counts))
 
 
 def bore_passes(jobs: Iterable[JobFacts]) -> PassLog:
