@@ -18,7 +18,7 @@ from vallostasis.core.hours.learned import learn_hours
 from vallostasis.core.money.bill import bill_of
 from vallostasis.core.money.draft import DraftLine, draft_of, key_of_part, key_of_work
 from vallostasis.core.money.needed import NeedKind, needed_for
-from vallostasis.core.money.standing import Standing, agreed_of, amounts_words, message_of, standing_of, written_of
+from vallostasis.core.money.standing import Standing, agreed_of, message_of, standing_of, written_of
 from vallostasis.core.money.sums import Amounts, Line, money_of, quarters_up, to_coin, totals_of
 from vallostasis.core.money.worth import buy_tool, make_or_buy, returns_in_price
 from vallostasis.core.orders.now import OrderState, orders_of
@@ -277,12 +277,6 @@ def test_the_newest_agreement_holds() -> None:
     estimate(story, (Sheet.PARTS, GASKETS, "80", "95"))
     found = agreed_of(story.facts())
     assert found is not None and found.totals.net.worst == 95
-
-
-def test_amounts_are_said_as_one_number_or_two() -> None:
-    assert (
-        amounts_words(Amounts(D(1), D(1))) == "1.00" and amounts_words(Amounts(D(1), D("1200.5"))) == "1.00 to 1,200.50"
-    )
 
 
 # -- the draft --------------------------------------------------------------------------------------------------------

@@ -4,7 +4,7 @@ import threading
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime
 from decimal import Decimal
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -229,8 +229,3 @@ def alarms_of(calendar: Calendar) -> tuple[str, ...]:
         said.append(f"{one.facts.job.name} has to be back by {day_words(promise_.last_day)}: nine in ten is "
                     f"{day_words(one.offered)}, {days} day{'s' if days > 1 else ''} later{cost}.")  # fmt: skip
     return tuple(said)
-
-
-def days_of(calendar: Calendar) -> timedelta:
-    """How far the calendar has anything on it."""
-    return max((one.ready - calendar.at for one in calendar.jobs if one.ready is not None), default=timedelta(days=7))

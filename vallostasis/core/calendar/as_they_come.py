@@ -1,7 +1,8 @@
 """The shop as it runs when nobody thinks ahead: whoever is free takes what is ready, what is most urgent first.
 
 It gives the solver a place to begin from, and the chances of a plan their course: hours and lead times come out
-otherwise than planned, and people take the next that is ready in the order of the plan.
+otherwise than planned, and people take the next that is ready in the order of the plan. Common practice, no published
+source.
 """
 
 from dataclasses import dataclass

@@ -27,6 +27,8 @@ FREEZER_H, SOAK_H, OVEN_H = 14.0, 14.0, 2.0
 FREEZER = "freezer"
 # Talked over and written down while the block stands where it stands. House rule.
 BESIDE_THE_BLOCK = (Operation.DECIDE,)
+# Being late weighs so much more where the owner has a last day of his own. House rule.
+URGENT = 2
 # What is begun still takes a quarter of an hour at least. House rule.
 LEAST_H = 0.25
 
@@ -113,7 +115,11 @@ def lay_before(jobs: Sequence[JobFacts], shop: ShopTime, now: datetime) -> ToLay
     shut = {one: _spans(axis, shop.away, one.value) for one in Machine}
     promises = [promise_of(facts) for facts in jobs]
     to_plan = tuple(
-        JobToPlan(facts.job.name, None if one is None or one.promised is None else axis.last_of_day(one.promised))
+        JobToPlan(
+            facts.job.name,
+            None if one is None or one.promised is None else axis.last_of_day(one.promised),
+            URGENT if one is not None and one.last_day is not None else 1,
+        )
         for facts, one in zip(jobs, promises, strict=True)
     )
     problem = CalendarProblem(axis, to_plan, tuple(people), tuple(made.tasks), shop.machines,

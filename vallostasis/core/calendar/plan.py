@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, datetime, timedelta
+from datetime import date, datetime
 
 from vallostasis.core.calendar.chances import Sure, draw, ends_of_jobs, how_sure, late_days
 from vallostasis.core.calendar.of_jobs import ShopTime, Stage, ToLayOut, lay_before, promise_of
@@ -220,11 +220,6 @@ class Moved:
     kept_after: float | None
     days: int
 
-    @property
-    def moves(self) -> bool:
-        """Whether its day changes. By comparison."""
-        return self.days != 0
-
 
 def what_moves(before: Calendar, after: Calendar) -> tuple[Moved, ...]:
     """Say what a change moves, job by job.
@@ -261,15 +256,13 @@ class Reminder:
     words: str
 
 
-def reminders_of(calendar: Calendar, lead: timedelta = timedelta(0)) -> tuple[Reminder, ...]:
+def reminders_of(calendar: Calendar) -> tuple[Reminder, ...]:
     """Return what has to be done at its hour: liners into the freezer, the oven on, heights read once it is cold.
 
     Parameters
     ----------
     calendar : Calendar
         As it is laid out.
-    lead : timedelta, optional
-        How long before it is said.
 
     Returns
     -------
@@ -282,7 +275,7 @@ def reminders_of(calendar: Calendar, lead: timedelta = timedelta(0)) -> tuple[Re
         for bar in job.bars:
             words = _reminds(bar.stage)
             if words:
-                found.append(Reminder(bar.start - lead, name, words))
+                found.append(Reminder(bar.start, name, words))
     return tuple(sorted(found, key=lambda one: one.at))
 
 

@@ -11,7 +11,7 @@ from uuid import UUID
 
 from vallostasis.core.hours.log import billed_hours
 from vallostasis.core.money.draft import DraftLine, key_of_work
-from vallostasis.core.money.sums import NOTHING, Amounts, Line, Totals, quarters_up, to_coin, totals_of
+from vallostasis.core.money.sums import NOTHING, Line, Totals, quarters_up, to_coin, totals_of
 from vallostasis.core.records.estimates import Answered, Estimate, EstimateAnswer, EstimateLine, Sheet
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
@@ -270,13 +270,6 @@ def message_of(facts: JobFacts, standing: Standing, found: str) -> str:
         said.append(f"{standing.off:,.2f} of what was agreed is taken off already.")
     said.append("We go on when you say so.")
     return " ".join(said)
-
-
-def amounts_words(amounts: Amounts) -> str:
-    """Return an amount as it is said: one number, or from one to another. House rule."""
-    if amounts.low == amounts.worst:
-        return f"{amounts.worst:,.2f}"
-    return f"{amounts.low:,.2f} to {amounts.worst:,.2f}"
 
 
 def estimate_with(facts: JobFacts, estimate_id: UUID) -> Written | None:

@@ -107,7 +107,7 @@ const sent = ref(false)
           </div>
         </div>
         <FoundTear v-if="standing.found.length" :standing="standing" :currency="data.currency" />
-        <div class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <div class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3 xl:grid-cols-[minmax(0,9fr)_minmax(0,11fr)]">
           <StandingSheet title="Parts" sheet="parts" :standing="standing" :currency="data.currency" />
           <StandingSheet
             title="Labour with machining"
