@@ -135,10 +135,13 @@ def test_from_which_day_on_something_can_be_done(
 
 def test_a_part_that_comes_in_two_years_is_still_on_the_calendar() -> None:
     story = story_of(Construction.WET_TOP_FLANGE)
-    _wait(story, O.ORDER, WaitCause.PART, NOW.date() + timedelta(days=700))
+    wait = _wait(story, O.ORDER, WaitCause.PART, NOW.date() + timedelta(days=700))
     found = _of(story.facts())
     at = next(at for at, one in enumerate(found.stages) if one.waits)
     assert found.problem.axis.begins_at(found.problem.tasks[at].ready).date() >= NOW.date() + timedelta(days=700)
+    story._add("waits_moved", WaitMoved(wait, date(9999, 12, 31), "never", WHEN, BY, story._next()))
+    never = plan_shop([story.facts()], [], SHOP, NOW)
+    assert never.jobs[0].ready is not None and never.jobs[0].ready.year < 2030
 
 
 def test_of_two_waits_the_later_counts() -> None:

@@ -68,7 +68,15 @@ def calendar_now(conn: Conn, now: datetime) -> Calendar:
     if known is not None:
         return known
     found = open_jobs(conn)
-    calendar = _laid(found.open, found.finished, shop_now(conn, [*found.open, *found.finished], now), at)
+    shop = shop_now(conn, [*found.open, *found.finished], now)
+    try:
+        calendar = _laid(found.open, found.finished, shop, at)
+    except Refused as refused:
+        # Pins that do not go together must not hide the calendar on which they are taken away.
+        if not any(one.pins for one in found.open):
+            raise
+        unpinned = [replace(one, pins=()) for one in found.open]
+        calendar = replace(_laid(unpinned, found.finished, shop, at), without_pins=str(refused))
     with _lock:
         _kept[key] = calendar
         while len(_kept) > MOST_KEPT:
@@ -219,7 +227,7 @@ def pin(conn: Conn, job_id: UUID, operation: Operation, starts_at: datetime | No
 
 def alarms_of(calendar: Calendar) -> tuple[str, ...]:
     """Say where an owner's own last day cannot be kept, and what that costs him."""
-    said = []
+    said = [f"Laid out without pins. {calendar.without_pins}"] if calendar.without_pins else []
     for one in calendar.jobs:
         promise_ = one.promise
         if promise_ is None or promise_.last_day is None or one.offered is None or one.offered <= promise_.last_day:

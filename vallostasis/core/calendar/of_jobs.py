@@ -215,7 +215,9 @@ class _Tasks:
     def _put(self, task: Task, stage: Stage, hours: PlannedHours, units: float, waits: tuple[Wait, ...]) -> int:
         ready = ready_of(waits, stage.facts, self.now)
         if ready is not None:
-            task = replace(task, ready=self.axis.day_begins(ready.day))
+            # What nobody expects within three years stands at their end, and hides no other job.
+            last = (self.now + timedelta(days=MOST_DAYS - PAST_THE_LAST_DAYS)).date()
+            task = replace(task, ready=self.axis.day_begins(min(ready.day, last)))
         self.tasks.append(task)
         self.stages.append(stage)
         self._hours.append(hours)

@@ -1,4 +1,7 @@
-"""When the shop is open, as one axis on which only open time counts: what is laid out on it falls into no night."""
+"""When the shop is open, as one axis on which only open time counts: what is laid out on it falls into no night.
+
+By definition of open hours; the usual ones are common practice, no published source.
+"""
 
 from collections.abc import Iterable
 from dataclasses import dataclass

@@ -79,7 +79,7 @@ class VisitNow:
 
 @dataclass(frozen=True)
 class Calendar:
-    """The calendar of the shop as it was laid out at a moment."""
+    """The calendar of the shop as it was laid out at a moment; ``without_pins`` says why, where pins were left out."""
 
     at: datetime
     to_lay: ToLayOut
@@ -87,6 +87,7 @@ class Calendar:
     jobs: tuple[JobDates, ...]
     clashes: tuple[Clash, ...]
     visits: tuple[VisitNow, ...]
+    without_pins: str = ""
 
     @property
     def problem(self) -> CalendarProblem:
