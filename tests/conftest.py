@@ -25,6 +25,7 @@ from fastapi.testclient import TestClient
 from psycopg import sql
 from psycopg.conninfo import make_conninfo
 
+from vallostasis.core.calendar import plan
 from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.main import create_app
 from vallostasis.services.demo_loading import load_demo
@@ -40,6 +41,9 @@ hypothesis.settings.load_profile("patient")
 
 # A copy of the demo is known as its template was: what was worked out of it once serves every test of a worker.
 known_jobs.MOST_REVISIONS = 12
+
+# The calendars of the demo are proven or as good within a second; what more search finds is for ./vallo bench.
+plan.FULL_S, plan.CHANGED_S = 1.0, 0.5
 
 # A machine with more to do than it has processors keeps a request waiting; what is asked of a dead server says its own.
 os.environ.setdefault("VALLO_DATABASE_PATIENCE_S", "60")

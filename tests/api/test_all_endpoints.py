@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.api.bench import Bench, assert_refusal_shape
 from tests.conftest import at_this_machine
+from tests.deep import DEEP
 from vallostasis.settings import Settings
 
 NASTY: list[Any] = [
@@ -309,8 +310,9 @@ def test_nothing_that_can_be_sent_breaks_an_endpoint(client: TestClient, number:
     url, body = _examples(Bench.at_demo(client))[number]
     paths = list(_leaves(body))
     # Of the card, every fourth field: they are all read by the same walk.
-    for path in paths if len(paths) < 40 else paths[::4]:
-        for value in NASTY:
+    for at, path in enumerate(paths if len(paths) < 40 else paths[::4]):
+        # All of them meet every endpoint; in an ordinary run they take turns at its fields.
+        for value in NASTY if DEEP else NASTY[at % 3 :: 3]:
             response = client.post(url, json=_with(body, path, value))
             assert response.status_code < 500, (path, value, response.text)
             if response.status_code >= 400:

@@ -30,7 +30,7 @@ from vallostasis.core.records.honing import (
 from vallostasis.core.records.rows import Place, Quantity, ZeroedOn
 from vallostasis.core.records.spec_card import BoreTerms, CardLevel, Construction, FeatureSheet
 
-BORES = 2_000 if DEEP else 64
+BORES = 2_000 if DEEP else 32
 HOLES = 4
 NOMINAL_UM = 100_000.0
 LEAST_UM, GREATEST_UM = 70.0, 110.0
