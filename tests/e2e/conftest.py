@@ -61,6 +61,11 @@ def tick_ready(form: Locator) -> None:
         box.check()
 
 
+def unfold(page: Page, section: str) -> None:
+    """Open a part of a spec card that is not asked first."""
+    page.locator("summary", has_text=section).click()
+
+
 @pytest.fixture
 def address(demo_dsn: str) -> Iterator[str]:
     with serving(demo_dsn) as address:

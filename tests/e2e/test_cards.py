@@ -4,13 +4,13 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import BlockView, serving
+from tests.e2e.conftest import BlockView, serving, unfold
 
 
 def _open_card(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
+    page.get_by_role("link", name=re.compile("^Fennick 6W, wet liners")).click()
     expect(page.get_by_label("least, no shim", exact=True)).to_have_value("0.050")
 
 
@@ -31,11 +31,14 @@ def test_two_people_editing_one_card_choose_whose_version_comes_next(page: Page)
     _open_card(page)
     other = page.context.browser.new_page()  # type: ignore[union-attr]
     other.goto(page.url)
+    unfold(other, "Limits")
     other.get_by_label("variation round", exact=True).fill("0.045")
     other.get_by_role("button", name="Save as next version").click()
     expect(other.get_by_role("status")).to_contain_text("Saved as version 2")
     other.close()
+    unfold(page, "Limits")
     page.get_by_label("variation round", exact=True).fill("0.035")
+    unfold(page, "Shims and cutter")
     page.get_by_label("Prices in").fill("EUR")
     page.get_by_role("button", name="Save as next version").click()
     note = page.get_by_role("alert")

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import BlockView, tick_ready
+from tests.e2e.conftest import BlockView, tick_ready, unfold
 
 
 @pytest.fixture
@@ -17,6 +17,8 @@ def fresh(page: Page) -> Page:
     page.get_by_label("Job number").fill("26-100")
     page.get_by_label("Name of the job").fill("Just in")
     page.get_by_role("button", name="Take in").click()
+    expect(page.get_by_role("heading", name="All holes at once")).to_be_visible()
+    page.get_by_role("link", name="Liners", exact=True).click()
     expect(page.get_by_role("heading", name="Liners and their flanges")).to_be_visible()
     return page
 
@@ -93,7 +95,7 @@ def test_a_fitted_liner_is_drawn_and_put_back_by_undo(page: Page, block: BlockVi
 def test_a_card_without_a_clean_up_cut_is_asked_about(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
+    page.get_by_role("link", name=re.compile("^Fennick 6W, wet liners")).click()
     field = page.get_by_label("least clean-up cut", exact=True)
     field.fill("")
     page.get_by_role("button", name="Save as next version").click()
@@ -126,7 +128,8 @@ def test_a_survey_opens_into_its_limits_sources_and_sums(page: Page) -> None:
 def test_out_of_round_is_told_per_side_and_doubled(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Ostrel Twin, dry liners")).click()
+    page.get_by_role("link", name=re.compile("^Ostrel Twin, dry liners")).click()
+    unfold(page, "Measured features")
     expect(page.get_by_label("Out of round").first).to_have_value("1.0")
     page.get_by_label("Out of round, taper", exact=True).first.select_option("per side, doubled")
     expect(page.get_by_text("is +51 µm, +2.0 thou").first).to_be_visible()
@@ -134,6 +137,7 @@ def test_out_of_round_is_told_per_side_and_doubled(page: Page) -> None:
     page.get_by_role("button", name="Save as next version").click()
     expect(page.get_by_role("status")).to_contain_text("Saved as version 2")
     page.reload()
+    unfold(page, "Measured features")
     expect(page.get_by_label("Out of round, taper", exact=True).first.locator("option:checked")).to_have_text(
         "per side, doubled"
     )
@@ -144,7 +148,8 @@ def test_limits_known_from_different_places_keep_their_own_source_and_status(pag
     """A source typed for the nominal size made a specification of what the shop knows by experience."""
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Ostrel Twin, dry liners")).click()
+    page.get_by_role("link", name=re.compile("^Ostrel Twin, dry liners")).click()
+    unfold(page, "Measured features")
     own = page.get_by_label("Source: Least, greatest, out of round, taper").first
     expect(own).to_have_value("as this shop fits dry liners")
     page.get_by_label("Source: Nominal", exact=True).first.fill("Ostrel Twin handbook, 1936, page 18")
@@ -161,12 +166,13 @@ def test_limits_known_from_different_places_keep_their_own_source_and_status(pag
 def test_the_numbering_drawn_follows_the_card(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
+    page.get_by_role("link", name=re.compile("^Fennick 6W, wet liners")).click()
     drawing = page.get_by_role("img", name="Numbering of the holes")
     expect(drawing).to_contain_text("123456")
     page.get_by_label("Numbering", exact=True).select_option("number one at the flywheel end, counted forward")
     expect(drawing).to_contain_text("654321")
-    expect(page.get_by_text("common practice").first).to_be_visible()
+    unfold(page, "Materials")
+    expect(page.locator("label", has_text="Piston material")).to_contain_text("common practice")
 
 
 def test_caps_and_plate_are_both_part_of_the_load(page: Page) -> None:

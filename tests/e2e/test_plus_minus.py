@@ -47,7 +47,7 @@ def test_a_bare_number_says_what_it_is_before_it_is_taken(page: Page, block: Blo
 def test_a_length_that_looks_like_a_slip_is_asked_about_and_saved_as_typed(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
+    page.get_by_role("link", name=re.compile("^Fennick 6W, wet liners")).click()
     field = page.get_by_label("greatest, no shim", exact=True)
     field.fill("125")
     page.get_by_role("button", name="Save as next version").click()

@@ -12,7 +12,7 @@ from tests.e2e.conftest import BlockView
 def test_a_card_turns_into_a_v_with_a_live_drawing(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Spec cards").click()
-    page.get_by_role("link", name=re.compile("Fennick 6W, wet liners")).click()
+    page.get_by_role("link", name=re.compile("^Fennick 6W, wet liners")).click()
     drawing = page.get_by_role("img", name="Numbering of the holes")
     expect(drawing.locator("circle.fill-sheet")).to_have_count(6)
     page.get_by_label("Holes stand").select_option("V")

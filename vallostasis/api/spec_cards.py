@@ -13,6 +13,7 @@ from vallostasis.core.features.catalogue import feature_of
 from vallostasis.core.features.plan import Risk, blind_spots
 from vallostasis.core.records.rows import CardVersion, Quantity
 from vallostasis.core.records.spec_card import CardUnit, Construction, SpecCard
+from vallostasis.core.spec_cards.asked_first import AskedKind, asked_first
 from vallostasis.services import spec_cards
 from vallostasis.store.rows import NotFound
 
@@ -98,6 +99,23 @@ def propose_plan(body: PlanBody) -> PlanView:
         across=[typed(one) for one in pattern.across_um],
         blind=list(blind_spots(feature_of(body.quantity), pattern)),
     )
+
+
+class AskedView(BaseModel):
+    """A field that a card is asked first."""
+
+    path: str
+    label: str
+    kind: AskedKind
+
+
+@router.get("/asked-first")
+def list_asked_first() -> dict[Construction, list[AskedView]]:
+    """Return what a plan needs of a card, by how the engine is lined."""
+    return {
+        one: [AskedView(path=field.path, label=field.label, kind=field.kind) for field in asked_first(one)]
+        for one in Construction
+    }
 
 
 @router.get("")

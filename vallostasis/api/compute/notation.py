@@ -17,6 +17,7 @@ from vallostasis.core.features.usual_lengths import whole_size_of
 from vallostasis.core.notation.bore_line import BoreLevel, BorePlace, BorePlan, parse_bore_line
 from vallostasis.core.notation.entry_line import Position, parse_entry_line
 from vallostasis.core.notation.lengths import Unit, metres
+from vallostasis.core.notation.pasted import MOST_LINES, read_pasted
 from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, parse_diameter, parse_length, unit_step
 from vallostasis.core.records.rows import Quantity
 
@@ -139,3 +140,48 @@ def _understood(ask: ParseRequest, expected: ExpectedRange | None) -> tuple[_Nam
         line = parse_entry_line(ask.text, present, tuple(ask.holes), ask.bare_unit, expected, ask.confirmed, senses)
         return _Named(line.position.hole, line.position.hour), line.reading
     return _Named(present.hole, present.hour), reads(ask.text)
+
+
+class PastedRequest(BaseModel):
+    """A text that was pasted, and the block it is for."""
+
+    text: str = Field(max_length=20_000, description="Columns of a spreadsheet, or lines of a message.")
+    holes: list[int] = Field(max_length=32)
+    hours: list[Annotated[float, Field(gt=0, le=12)]] = Field([], max_length=24)
+
+
+class PastedReadingView(BaseModel):
+    """Where a pasted number belongs."""
+
+    hole: int
+    hour: float
+    text: str
+
+
+class PastedLineView(BaseModel):
+    """A line that is not understood."""
+
+    line: int
+    text: str
+    message: str
+
+
+class PastedAnswer(BaseModel):
+    """What a pasted text holds: readings with their places, columns without headings, what is left."""
+
+    readings: list[PastedReadingView]
+    table: list[list[str]]
+    not_understood: list[PastedLineView]
+
+
+@router.post("/pasted")
+def compute_pasted(ask: PastedRequest) -> PastedAnswer:
+    """Take a pasted text apart into holes, clock positions and the numbers as they stand."""
+    if len(ask.text.splitlines()) > MOST_LINES:
+        raise OutOfDomain(f"more than {MOST_LINES} lines: paste fewer at a time", "text")
+    pasted = read_pasted(ask.text, tuple(ask.holes), tuple(ask.hours))
+    return PastedAnswer(
+        readings=[PastedReadingView(hole=one.hole, hour=one.hour, text=one.text) for one in pasted.readings],
+        table=[list(row) for row in pasted.table],
+        not_understood=[PastedLineView(line=one.line, text=one.text, message=one.why) for one in pasted.not_understood],
+    )

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from vallostasis.core.errors import NotationError, Suggestion
 from vallostasis.core.notation.lengths import Unit
+from vallostasis.core.notation.spoken import said_line
 from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, parse_length
 
 _HOUR = re.compile(
@@ -68,7 +69,7 @@ def parse_entry_line(
     NotationError
         Naming what is not understood, an unknown hole, or asking which of two readings is meant.
     """
-    text = line.strip()
+    text = said_line(line.strip())
 
     def reads(value: str) -> ParsedLength:
         return parse_length(value, bare_unit, expected, confirmed, senses)
@@ -88,7 +89,7 @@ def parse_entry_line(
         return EntryLine(position, _length_at(position, with_hour["value"], reads))
     split = _HOLE_FIRST.match(text)
     if split is None:
-        return EntryLine(present, reads(text))
+        return EntryLine(present, reads(line.strip()))
     return _hole_or_whole_number(text, split, present, holes, reads)
 
 

@@ -16,6 +16,7 @@ from decimal import Decimal, localcontext
 from vallostasis.core.errors import NotationError, Suggestion
 from vallostasis.core.notation.lengths import METRIC_UNITS, MICROMETRES_PER, Unit, metres
 from vallostasis.core.notation.numbers_said import refuse_vague, take_number
+from vallostasis.core.notation.spoken import said_in_digits
 from vallostasis.core.trail import Step, Term
 
 LONGEST_TEXT = 60
@@ -147,7 +148,7 @@ def parse_length(
     1 in = 25.4 mm exactly (1959).
     """
     typed = text.strip()
-    words = _cleaned(typed)
+    words = said_in_digits(_cleaned(typed))
     sign, words = _take_sign(words, typed)
     number, rest = take_number(words, typed)
     unit, unit_was_typed, word_sign = _take_unit(rest, typed, _Said(number, sign, senses or {}), bare_unit)

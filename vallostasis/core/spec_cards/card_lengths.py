@@ -72,6 +72,8 @@ def _row_sizes(card: SpecCard) -> Iterator[str]:
 def read_typed_card(card: SpecCard) -> tuple[SpecCard, tuple[FieldProblem, ...]]:
     """Read every length typed on a card; return it with what has to be put right before it can be kept. House rules."""
     problems: list[FieldProblem] = []
+    if not card.name.strip():
+        problems.append(FieldProblem("name", "Give the card a name: it is chosen by it when an engine is taken in."))
     read: SpecCard = _read(card, "", card, problems)
     if not problems:
         problems += [*check_card(read), *check_features(read)]

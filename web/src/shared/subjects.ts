@@ -63,7 +63,7 @@ export const JOB_VIEWS: readonly {
     of: ['cut-plan', 'cut', 'matching', 'swaps', 'options', 'adds-up'],
     lens: 'counterbore',
   },
-  { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record'] },
+  { label: 'Measuring', name: 'measure', of: ['measure', 'strip-record', 'grid'] },
   {
     label: 'Bores',
     name: 'bores',

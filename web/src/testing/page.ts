@@ -23,6 +23,7 @@ const NAMES = [
   'bench',
   'cut',
   'measure',
+  'grid',
   'survey',
   'liners',
   'proof',

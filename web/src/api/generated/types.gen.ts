@@ -216,6 +216,30 @@ export type AsFoundBody = {
 };
 
 /**
+ * AskedKind
+ *
+ * How a field is typed: a limit with its source, a length of its own, or several sizes on one line.
+ */
+export type AskedKind = 'small limit' | 'size limit' | 'length' | 'shims';
+
+/**
+ * AskedView
+ *
+ * A field that a card is asked first.
+ */
+export type AskedView = {
+    /**
+     * Path
+     */
+    path: string;
+    /**
+     * Label
+     */
+    label: string;
+    kind: AskedKind;
+};
+
+/**
  * AwayBody
  *
  * An absence, in the shop's own time; the client makes the id.
@@ -14759,6 +14783,88 @@ export type PassView = {
      * Noted By
      */
     noted_by: string;
+};
+
+/**
+ * PastedAnswer
+ *
+ * What a pasted text holds: readings with their places, columns without headings, what is left.
+ */
+export type PastedAnswer = {
+    /**
+     * Readings
+     */
+    readings: Array<PastedReadingView>;
+    /**
+     * Table
+     */
+    table: Array<Array<string>>;
+    /**
+     * Not Understood
+     */
+    not_understood: Array<PastedLineView>;
+};
+
+/**
+ * PastedLineView
+ *
+ * A line that is not understood.
+ */
+export type PastedLineView = {
+    /**
+     * Line
+     */
+    line: number;
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Message
+     */
+    message: string;
+};
+
+/**
+ * PastedReadingView
+ *
+ * Where a pasted number belongs.
+ */
+export type PastedReadingView = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Hour
+     */
+    hour: number;
+    /**
+     * Text
+     */
+    text: string;
+};
+
+/**
+ * PastedRequest
+ *
+ * A text that was pasted, and the block it is for.
+ */
+export type PastedRequest = {
+    /**
+     * Text
+     *
+     * Columns of a spreadsheet, or lines of a message.
+     */
+    text: string;
+    /**
+     * Holes
+     */
+    holes: Array<number>;
+    /**
+     * Hours
+     */
+    hours?: Array<number>;
 };
 
 /**
@@ -35140,6 +35246,63 @@ export type ProposePlanResponses = {
 
 export type ProposePlanResponse = ProposePlanResponses[keyof ProposePlanResponses];
 
+export type ListAskedFirstData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/spec-cards/asked-first';
+};
+
+export type ListAskedFirstErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListAskedFirstError = ListAskedFirstErrors[keyof ListAskedFirstErrors];
+
+export type ListAskedFirstResponses = {
+    /**
+     * Response List Asked First
+     *
+     * Successful Response
+     */
+    200: {
+        [key in Construction]?: Array<AskedView>;
+    };
+};
+
+export type ListAskedFirstResponse = ListAskedFirstResponses[keyof ListAskedFirstResponses];
+
 export type ListCardsData = {
     body?: never;
     path?: never;
@@ -36034,6 +36197,59 @@ export type ComputeParseResponses = {
 };
 
 export type ComputeParseResponse = ComputeParseResponses[keyof ComputeParseResponses];
+
+export type ComputePastedData = {
+    body: PastedRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compute/pasted';
+};
+
+export type ComputePastedErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ComputePastedError = ComputePastedErrors[keyof ComputePastedErrors];
+
+export type ComputePastedResponses = {
+    /**
+     * Successful Response
+     */
+    200: PastedAnswer;
+};
+
+export type ComputePastedResponse = ComputePastedResponses[keyof ComputePastedResponses];
 
 export type ComputeDecisionData = {
     body: DecisionRequest;

@@ -84,7 +84,12 @@ function typeOnLine(character: string): void {
   line.value?.focus()
 }
 
-useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, bench, bores })
+function grid(): void {
+  const of = lens.value === 'protrusion' ? 'protrusion' : 'ledges'
+  void router.push({ name: 'grid', params: { job: job.jobId }, query: { of } })
+}
+
+useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, bench, grid, bores })
 </script>
 
 <template>

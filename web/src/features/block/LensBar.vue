@@ -71,6 +71,17 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
       title="Key B"
       >Bench</RouterLink
     >
+    <RouterLink
+      v-if="isClockLens(lens)"
+      :to="{
+        name: 'grid',
+        params: { job: block.job.job_id },
+        query: { of: lens === 'protrusion' ? 'protrusion' : 'ledges' },
+      }"
+      class="quiet inline-flex items-center text-sm"
+      title="Key G"
+      >All at once</RouterLink
+    >
     <p v-if="lens === 'protrusion'" class="ml-auto text-sm text-ink-soft" :title="limitsIn(otherSmall(unit))">
       {{ limits }}
     </p>

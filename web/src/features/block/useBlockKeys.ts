@@ -14,6 +14,8 @@ export interface KeyActions {
   act: () => void
   undo: () => void
   bench: () => void
+  /** All holes in one grid. */
+  grid: () => void
   /** Level and axis of a bore, where that is looked at. */
   bores: Pick<Bores, 'stepLevel' | 'stepAxis'>
 }
@@ -52,6 +54,7 @@ export function useBlockKeys(block: () => BlockView | null, place: BlockPlace, a
     w: () => togglePanel('why'),
     t: () => togglePanel('tape'),
     b: actions.bench,
+    g: actions.grid,
     Escape: () => place.go({ open: '' }),
   }
 

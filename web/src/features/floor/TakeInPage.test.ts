@@ -55,7 +55,7 @@ describe('taking an engine in', () => {
     expect(page.view.find('[aria-label="Numbering"]').text()).not.toContain('Choose a spec card')
   })
 
-  it('takes the engine in, forgets what was typed, and goes on to its liners', async () => {
+  it('takes the engine in, forgets what was typed, and goes on to its grid', async () => {
     await field(0)?.setValue('26-9')
     await field(1)?.setValue('Boat')
     await page.view.find('select').setValue('c1')
@@ -68,7 +68,7 @@ describe('taking an engine in', () => {
       spec_card_id: 'c1',
       person_id: 'ines',
     })
-    expect(page.router.currentRoute.value).toMatchObject({ name: 'liners', params: { job: 'j9' } })
+    expect(page.router.currentRoute.value).toMatchObject({ name: 'grid', params: { job: 'j9' } })
     expect((field(0)?.element as HTMLInputElement).value).toBe('')
   })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
 import { ask, Refusal } from '@/api/ask'
 import { listCards, takeInJob } from '@/api/generated'
@@ -28,6 +28,9 @@ const choices = computed(() => [
     label: `${one.name} · ${one.layout.holes} holes · version ${one.version.version}`,
   })),
 ])
+/** The card that was just written for this engine. */
+const route = useRoute()
+if (typeof route.query['card'] === 'string') draft.value.card = route.query['card']
 const chosen = computed(() => cards.value?.find((one) => one.version.spec_card_id === draft.value.card))
 
 function takeIn(): Promise<void> {
@@ -36,7 +39,7 @@ function takeIn(): Promise<void> {
     if (!card) throw new Refusal('wrong', NEEDS_CARD, [{ field: 'spec_card_id', message: NEEDS_CARD }])
     const made = await ask(takeInJob({ body: { ...rest, spec_card_id: card, person_id: personId.value } }))
     draft.value = { ...EMPTY }
-    await router.push({ name: 'liners', params: { job: made.job_id } })
+    await router.push({ name: 'grid', params: { job: made.job_id } })
   })
 }
 </script>
@@ -56,7 +59,7 @@ function takeIn(): Promise<void> {
       <ChoiceField v-model="draft.card" label="Measured to" :choices="choices" path="spec_card_id" />
       <div class="flex items-center gap-4">
         <button type="submit" class="act">Take in</button>
-        <RouterLink to="/cards/new" class="link">Write a new spec card</RouterLink>
+        <RouterLink to="/cards/new?then=take-in" class="link">Write a new spec card</RouterLink>
       </div>
     </form>
     <section aria-label="Numbering">
@@ -70,7 +73,8 @@ function takeIn(): Promise<void> {
       />
       <p v-else-if="cards?.length === 0">
         There is no spec card yet.
-        <RouterLink to="/cards/new" class="link">Write the first one</RouterLink>: what is typed here stays.
+        <RouterLink to="/cards/new?then=take-in" class="link">Write the first one</RouterLink>: what is typed
+        here stays.
       </p>
       <p v-else class="text-ink-soft">
         Choose a spec card: it says how many holes there are, where number one is and what lies at 12 h.

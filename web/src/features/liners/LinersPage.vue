@@ -6,10 +6,10 @@ import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 
+import AsFound from '@/shared/ui/AsFound.vue'
 import SetupDialog from '@/shared/ui/SetupDialog.vue'
 
 import AddLinerForm from './AddLinerForm.vue'
-import AsFound from './AsFound.vue'
 import LinerRow from './LinerRow.vue'
 import BatchAlerts from './BatchAlerts.vue'
 import ShimTable from './ShimTable.vue'

@@ -47,25 +47,17 @@ const UNITS = [
 </script>
 
 <template>
-  <fieldset class="grid gap-3 sm:grid-cols-3">
-    <legend class="col-span-full text-lg font-bold">Engine and block</legend>
-    <TextField v-model="draft.card.name" label="Name of the card" path="name" />
-    <TextField v-model="draft.card.engine" label="Engine" path="engine" />
-    <ChoiceField v-model="draft.card.unit" label="Lengths on this card are in" :choices="UNITS" path="unit" />
+  <fieldset class="form-rows">
+    <legend class="text-lg font-bold">Engine and block</legend>
     <ChoiceField
       v-model="draft.card.construction"
       label="Construction"
       :choices="choices"
       path="construction"
     />
-    <TextField v-model="draft.card.block_material" label="Block material" path="block_material" />
-    <TextField v-model="draft.card.liner_material" label="Liner material" path="liner_material" />
-    <TextField
-      v-model="draft.card.piston_material as string"
-      label="Piston material"
-      path="piston_material"
-      usual="aluminium"
-    />
+    <TextField v-model="draft.card.name" label="Name of the card" path="name" />
+    <TextField v-model="draft.card.engine" label="Engine" path="engine" hint="empty: as the card is named" />
+    <ChoiceField v-model="draft.card.unit" label="Lengths on this card are in" :choices="UNITS" path="unit" />
     <ChoiceField
       v-model="draft.card.layout.arrangement"
       label="Holes stand"
@@ -123,7 +115,7 @@ const UNITS = [
       />
     </template>
     <DeckOutline
-      class="col-span-full border-t border-rule pt-2"
+      class="border-t border-rule pt-2"
       :layout="layoutOf(draft)"
       :numbering="draft.card.layout.numbering"
       :twelve="draft.card.layout.twelve_o_clock"

@@ -4,7 +4,7 @@ import { computed, nextTick, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { ask, asRefusal, Refusal } from '@/api/ask'
-import { addCard, type CardWithVersions, readCard, saveVersion } from '@/api/generated'
+import { addCard, type CardWithVersions, listAskedFirst, readCard, saveVersion } from '@/api/generated'
 import { whenText } from '@/shared/format/time'
 import { personId } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
@@ -12,16 +12,20 @@ import { PROBLEMS, problemsOf } from '@/shared/ui/problems'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
+import CardAsked from './CardAsked.vue'
 import CardBores from './CardBores.vue'
 import CardConversion from './CardConversion.vue'
 import CardFits from './CardFits.vue'
 import CardCutting from './CardCutting.vue'
 import CardDeck from './CardDeck.vue'
-import { CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
+import { ASKED, CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
 import CardEngine from './CardEngine.vue'
 import CardFeatures from './CardFeatures.vue'
 import CardLimits from './CardLimits.vue'
+import CardMaterials from './CardMaterials.vue'
 import CardMeasuring from './CardMeasuring.vue'
+import CardSection from './CardSection.vue'
+import { useCopied } from './useCopied'
 import StaleChoice from './StaleChoice.vue'
 
 /** One spec card: edited here, kept in this browser until saved, saved as a new version. */
@@ -50,6 +54,14 @@ provide(
   PROBLEMS,
   computed(() => problemsOf(refusal.value, 'card.')),
 )
+
+const { data: askedOf } = useLoaded(() => ask(listAskedFirst()))
+const asked = computed(() => askedOf.value?.[draft.value.card.construction] ?? [])
+provide(
+  ASKED,
+  computed(() => new Set(asked.value.map((one) => one.path))),
+)
+const copied = useCopied(isNew, draft)
 
 const isLined = computed(() => !['parent bore', 'coated bore'].includes(draft.value.card.construction))
 const newest = computed(() => versions.value?.versions[0])
@@ -87,6 +99,8 @@ async function save(confirmed = false): Promise<void> {
     if (isNew.value) {
       const made = await ask(addCard({ body }))
       draft.value = draftOf(emptyCard(), 0)
+      if (route.query['then'] === 'take-in')
+        return void router.replace({ name: 'take-in', query: { card: made.spec_card_id } })
       return void router
         .replace({ name: 'card', params: { card: made.spec_card_id } })
         .then(() => router.go(0))
@@ -132,27 +146,53 @@ function takeTheirs(): void {
 </script>
 
 <template>
-  <main class="mx-auto w-full max-w-6xl px-5 py-4">
+  <main class="mx-auto w-full max-w-4xl px-5 py-4">
     <div class="flex flex-wrap items-baseline gap-x-5">
       <RouterLink to="/cards" class="link text-sm">Spec cards</RouterLink>
       <h1 class="text-xl">{{ isNew ? 'A new spec card' : draft.card.name }}</h1>
       <p v-if="newest" class="text-sm text-ink-soft">
         version {{ newest.version }}, saved by {{ newest.saved_by }} {{ whenText(newest.saved_at) }}
       </p>
+      <RouterLink
+        v-if="!isNew"
+        class="link text-sm"
+        :to="{ name: 'card', params: { card: 'new' }, query: { from: id } }"
+        >Copy it for another engine</RouterLink
+      >
+      <p v-if="copied" class="text-sm text-ink-soft">copied from {{ copied }}: give it a name of its own</p>
       <p v-if="changed && !isNew" class="text-sm text-unsure">changed here, not saved</p>
     </div>
     <RefusalNote v-if="!ready" :refusal="refusal" />
     <p v-if="!ready && !refusal" class="py-4 text-ink-soft">Loading the card …</p>
     <form v-if="ready" ref="form" class="mt-3 grid gap-6 pb-24" @submit.prevent="save()">
       <CardEngine />
-      <CardLimits />
-      <CardMeasuring />
-      <CardCutting />
-      <CardDeck />
-      <CardBores />
-      <CardFits v-if="isLined" />
-      <CardConversion v-if="isLined" />
-      <CardFeatures />
+      <CardAsked :asked="asked" />
+      <div>
+        <h2 class="pb-2 text-lg text-ink-soft">All else that the book says</h2>
+        <CardSection title="Materials" :paths="['block_material', 'liner_material', 'piston_material']">
+          <CardMaterials />
+        </CardSection>
+        <CardSection title="Limits" :paths="['limits', 'seat']"><CardLimits /></CardSection>
+        <CardSection title="Measuring" :paths="['measuring', 'lands', 'acceptance', 'coverage_factor']"
+          ><CardMeasuring
+        /></CardSection>
+        <CardSection title="Shims and cutter" :paths="['shims', 'cutter', 'currency']"
+          ><CardCutting
+        /></CardSection>
+        <CardSection
+          title="Deck"
+          :paths="['stroke', 'clearance_volume_cm3', 'deck_kept', 'heights', 'obstructions']"
+          ><CardDeck
+        /></CardSection>
+        <CardSection title="Bores" :paths="['bores']"><CardBores /></CardSection>
+        <CardSection v-if="isLined" title="Fits" :paths="['fits']"><CardFits /></CardSection>
+        <CardSection v-if="isLined" title="Conversion" :paths="['conversion']"
+          ><CardConversion
+        /></CardSection>
+        <CardSection title="Measured features" :paths="['features', 'main_bores']"
+          ><CardFeatures
+        /></CardSection>
+      </div>
       <div
         v-if="refusal?.code === 'stale' && versions?.cards[0]"
         class="sticky bottom-0 max-h-[80vh] overflow-y-auto border-t-2 border-ink bg-paper py-3"

@@ -19,10 +19,14 @@ const { data: cards, refusal } = useLoaded(() => ask(listCards()))
       No card yet. A card holds what the engine's book asks for, each limit with its page.
     </p>
     <ul>
-      <li v-for="one in cards ?? []" :key="one.version.spec_card_id" class="border-b border-rule">
+      <li
+        v-for="one in cards ?? []"
+        :key="one.version.spec_card_id"
+        class="flex flex-wrap items-center gap-x-4 border-b border-rule"
+      >
         <RouterLink
           :to="{ name: 'card', params: { card: one.version.spec_card_id } }"
-          class="flex flex-wrap items-baseline gap-x-6 py-3 hover:bg-sheet"
+          class="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-6 py-3 hover:bg-sheet"
         >
           <b class="text-lg">{{ one.name }}</b>
           <span class="text-ink-soft"
@@ -33,6 +37,12 @@ const { data: cards, refusal } = useLoaded(() => ask(listCards()))
             {{ whenText(one.version.saved_at) }}
           </span>
         </RouterLink>
+        <RouterLink
+          class="quiet inline-flex items-center text-sm"
+          :aria-label="`Copy ${one.name}`"
+          :to="{ name: 'card', params: { card: 'new' }, query: { from: one.version.spec_card_id } }"
+          >Copy</RouterLink
+        >
       </li>
     </ul>
   </main>

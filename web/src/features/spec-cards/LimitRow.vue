@@ -5,11 +5,15 @@ import type { Limit, ReadingBody } from '@/api/generated'
 import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import TextField from '@/shared/ui/TextField.vue'
 
-import { STATUSES } from './cardDraft'
+import { STATUSES, useIsAsked } from './cardDraft'
 
 /** One limit with where it comes from; empty means the card sets none. */
-const props = defineProps<{ label: string; path: string; unit: ReadingBody['bare_unit'] }>()
+const props = defineProps<{ label: string; path: string; unit: ReadingBody['bare_unit']; always?: boolean }>()
 const model = defineModel<Limit>({ required: true })
+const isAsked = useIsAsked(
+  () => props.path,
+  () => props.always,
+)
 
 const typed = computed({
   get: () => model.value.length?.typed ?? '',
@@ -26,7 +30,10 @@ const status = computed({
 </script>
 
 <template>
-  <div class="grid grid-cols-[11rem_8rem_1fr_10rem] items-start gap-x-3 border-b border-rule py-1">
+  <div
+    v-if="!isAsked"
+    class="grid items-start gap-x-3 gap-y-1 border-b border-rule py-1 sm:grid-cols-[11rem_8rem_1fr_10rem]"
+  >
     <span class="pt-2 text-sm"
       >{{ label }} <span class="text-ink-soft">[{{ unit }}]</span></span
     >

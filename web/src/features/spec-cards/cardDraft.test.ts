@@ -1,20 +1,24 @@
 import { describe, expect, it } from 'vitest'
 
 import {
+  at,
   cardOf,
   differingFields,
-  valueAt,
   draftOf,
   emptyCard,
   emptySheet,
   layoutOf,
   levelsOf,
+  put,
+  shimsOf,
+  shimsText,
+  valueAt,
   wordsOf,
 } from './cardDraft'
 
 describe('card draft', () => {
   it('comes back as the card it was made from', () => {
-    const card = { ...emptyCard(), name: 'Fennick 6W' }
+    const card = { ...emptyCard(), name: 'Fennick 6W', engine: 'Fennick 6W' }
     expect(cardOf(draftOf(card, 3))).toEqual(card)
   })
 
@@ -85,5 +89,29 @@ describe('card draft', () => {
 
   it('takes no notice of exact values that follow from the text', () => {
     expect(differingFields({ typed: '1', um: '1000' }, { typed: '1', um: 1000.0 })).toEqual([])
+  })
+})
+
+describe('what is asked first', () => {
+  it('reads shims from one line and keeps what is known of each', () => {
+    const before = [{ thickness: { typed: '0.2' }, stock: 4, price: '3' }]
+    const shims = shimsOf(' 0.1  0.2; 0.5', before)
+    expect(shims.map((one) => [one.thickness.typed, one.stock])).toEqual([
+      ['0.1', 0],
+      ['0.2', 4],
+      ['0.5', 0],
+    ])
+    expect(shimsText(shims)).toBe('0.1 0.2 0.5')
+  })
+
+  it('finds and puts what stands at a path', () => {
+    const card = emptyCard()
+    put(card, 'cutter.graduation', { typed: '0.02' })
+    expect(at(card, 'cutter.graduation')).toEqual({ typed: '0.02' })
+    expect(card.cutter.graduation.typed).toBe('0.02')
+  })
+
+  it('names the engine by the card where nobody says more', () => {
+    expect(cardOf(draftOf({ ...emptyCard(), name: 'Twin' }, 0)).engine).toBe('Twin')
   })
 })

@@ -1,6 +1,6 @@
 /** A spec card while it is edited: lists are typed as text, everything else as the card keeps it. */
 import type { InjectionKey, Ref } from 'vue'
-import { inject } from 'vue'
+import { computed, inject, ref } from 'vue'
 
 import type {
   BoreTerms,
@@ -34,6 +34,43 @@ export interface CardDraft {
   banks: string
   hours: string
   basedOn: number
+}
+
+/** Fields that were asked first: they do not stand a second time where the rest of the card is. */
+export const ASKED: InjectionKey<Ref<ReadonlySet<string>>> = Symbol('asked first')
+
+export function useIsAsked(path: () => string, always: () => boolean): Ref<boolean> {
+  const asked = inject(ASKED, ref(new Set<string>()))
+  return computed(() => !always() && asked.value.has(path()))
+}
+
+/** What stands at a path of a card, such as limits.least_without_shim. */
+export function at(card: SpecCard, path: string): unknown {
+  return path.split('.').reduce<unknown>((part, key) => (part as Record<string, unknown>)[key], card)
+}
+
+export function put(card: SpecCard, path: string, value: unknown): void {
+  const keys = path.split('.')
+  const last = keys.pop() ?? ''
+  const parent = keys.reduce<unknown>((part, key) => (part as Record<string, unknown>)[key], card)
+  ;(parent as Record<string, unknown>)[last] = value
+}
+
+export const shimsText = (shims: SpecCard['shims']) => shims.map((one) => one.thickness.typed).join(' ')
+
+/** Shims typed on one line; what is known of one that stays, stock and price, stays with it. */
+export function shimsOf(text: string, before: SpecCard['shims']): SpecCard['shims'] {
+  return text
+    .split(/[\s;]+/)
+    .filter((typed) => typed !== '')
+    .map(
+      (typed) =>
+        before.find((one) => one.thickness.typed === typed) ?? {
+          thickness: { typed },
+          stock: 0,
+          price: null,
+        },
+    )
 }
 
 export type LimitStatus = NonNullable<Limit['status']>
@@ -328,6 +365,8 @@ export function cardOf(draft: CardDraft): SpecCard {
   const { card } = draft
   return {
     ...card,
+    // A card is mostly named by its engine.
+    engine: card.engine.trim() === '' ? card.name : card.engine,
     layout: {
       ...card.layout,
       heads: groupsOf(draft.heads),

@@ -68,6 +68,9 @@ const how = (feature: FeatureView) => {
       Sizes in {{ SIZE_WITH[unit] }}, differences in {{ unit }}. Protrusion and the ledge are read at the
       <RouterLink class="link" :to="{ name: 'bench', params: { job: job.jobId, lens: 'protrusion' } }"
         >bench of the block</RouterLink
+      >, or
+      <RouterLink class="link" :to="{ name: 'grid', params: { job: job.jobId } }"
+        >all holes at once</RouterLink
       >, flanges with the
       <RouterLink class="link" :to="{ name: 'liners', params: { job: job.jobId } }">liners</RouterLink>. What
       was seen without a gauge stands in the

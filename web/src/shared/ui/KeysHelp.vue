@@ -22,6 +22,7 @@ const keys = [
   ['W', 'why: the arithmetic behind the state'],
   ['T', 'the whole tape'],
   ['B', 'the bench: one position at a time, space takes what the gauge says'],
+  ['G', 'all holes in one grid: type, Tab, type'],
   ['↑ ↓ ← →', 'measuring a bore or deck: the place above, below or beside; R reads it again'],
   ['?', 'this list'],
 ] as const

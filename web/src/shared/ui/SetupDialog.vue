@@ -78,6 +78,12 @@ const landChoices = computed(() =>
       })),
 )
 
+/** The land of the card where it is one of those that this is read on. */
+const firstLand = computed(() => {
+  const { land } = props.block.card
+  return landChoices.value.some((one) => one.value === land) ? land : (landChoices.value[0]?.value ?? land)
+})
+
 const startedFrom = computed(() => JSON.stringify(present.value ?? null))
 
 function fill(): void {
@@ -87,7 +93,7 @@ function fill(): void {
     gauge: now?.gauge.gauge_id ?? gaugeChoices.value[0]?.value ?? '',
     zeroedOn: now?.zeroed_on ?? 'datum',
     zero: now?.zero_typed ?? '',
-    land: now?.land ?? props.block.card.land,
+    land: now?.land ?? firstLand.value,
     datum: now?.datum ?? '',
     holdDown: now?.hold_down ?? '',
     torque: now?.hold_down_torque_nm === null ? '' : String(Number(now?.hold_down_torque_nm ?? 0) || ''),

@@ -39,7 +39,8 @@ const understood = useUnderstood(
 const note = computed(() => {
   if (problem.value) return problem.value
   const readBack = understood.value && `is ${understood.value}`
-  const bare = props.bare && !readBack ? `a bare number is ${bareWords(props.bare)}` : ''
+  const isSaid = props.unit !== undefined || props.wideNote
+  const bare = props.bare && !readBack && !isSaid ? `a bare number is ${bareWords(props.bare)}` : ''
   return [readBack || bare, readBack ? '' : props.hint].filter(Boolean).join('; ')
 })
 </script>

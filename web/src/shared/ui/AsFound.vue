@@ -7,8 +7,9 @@ import { ownChange, refresh } from '@/shared/state/link'
 import { useJob } from '@/shared/state/job'
 import { personId } from '@/shared/state/preferences'
 import { useJobUndo } from '@/shared/state/useUndo'
-import RefusalNote from '@/shared/ui/RefusalNote.vue'
-import { useForm } from '@/shared/ui/useForm'
+
+import RefusalNote from './RefusalNote.vue'
+import { useForm } from './useForm'
 
 /** An engine comes in with its liners in it: one step writes them all down, each marked with its hole. */
 const job = useJob()
