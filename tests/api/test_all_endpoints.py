@@ -268,6 +268,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         ("/api/materials", {"name": "bronze", "alpha": "18.2", "source": "a book", **who}),
         (f"/api/setting-masters/{uuid4()}/readings", {"reading_id": str(uuid4()),
          "gauge_id": setup["gauge"]["gauge_id"], "text": "5.0001", "bare_unit": "inch", **who}),
+        (f"{job}/filing", {"away": True, "words": "sold", **who}),
         ("/api/compute/pasted", {"text": "5 6h 1.6", "holes": [5], "hours": [12, 3, 6, 9]}),
         ("/api/spec-cards/plans", {"quantity": "block bore", "construction": "dry sleeve, plain", "unit": "mm",
          "bore": "100", "bore_pitch": "140", "in_row": 4}),
@@ -306,7 +307,7 @@ def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> N
     assert len(examples) == len(bodies)
 
 
-@pytest.mark.parametrize("number", range(51))
+@pytest.mark.parametrize("number", range(52))
 def test_nothing_that_can_be_sent_breaks_an_endpoint(client: TestClient, number: int) -> None:
     url, body = _examples(Bench.at_demo(client))[number]
     paths = list(_leaves(body))

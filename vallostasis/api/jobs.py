@@ -1,5 +1,6 @@
 """Jobs: the floor, taking one in, its block, its liners and the card that judges it."""
 
+from datetime import UTC, date, datetime
 from typing import Annotated
 from uuid import UUID
 
@@ -16,6 +17,7 @@ from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import Mark, marks_of
 from vallostasis.api.leg_models import LegView, leg_views
+from vallostasis.core.floor import FloorKind
 from vallostasis.core.hole_now import hole_now
 from vallostasis.core.records.rows import Job, Liner
 from vallostasis.core.uncertainty.decision import State
@@ -36,6 +38,15 @@ class FloorHole(BaseModel):
     marks: list[Mark]
 
 
+class FloorPointView(BaseModel):
+    """One thing that is said of a job from across the floor."""
+
+    kind: FloorKind
+    words: str
+    state: State
+    hole: int | None
+
+
 class FloorStrip(BaseModel):
     """One job on the floor."""
 
@@ -45,6 +56,10 @@ class FloorStrip(BaseModel):
     holes: list[FloorHole]
     needs: list[BlockNeedView] = Field(description="What is due, operation after operation.")
     route: list[LegView]
+    points: list[FloorPointView] = Field(description="What is out, in doubt, held up or due, the worst first.")
+    promised: date | None
+    released: bool
+    away: bool = Field(description="It was put away, off the floor.")
 
 
 class NewJobBody(BaseModel):
@@ -94,10 +109,25 @@ class CardChoice(BaseModel):
     reason: ShortText = Field("", description="Why it is judged by the card of another engine.")
 
 
+class FilingBody(BaseModel):
+    """A job put away, or brought back."""
+
+    away: bool
+    words: ShortText = Field("", description="Why, where it was not released.")
+    person_id: UUID
+
+
 @router.get("/jobs")
-def list_jobs(conn: Conn) -> list[FloorStrip]:
-    """Every job as a strip of rings."""
-    return [_strip(floor) for floor in jobs.list_floor(conn)]
+def list_jobs(conn: Conn, away: bool = False) -> list[FloorStrip]:
+    """Every job on the floor as a strip of rings; with away, those that were put away."""
+    return [_strip(floor) for floor in jobs.list_floor(conn, datetime.now(UTC).date(), away)]
+
+
+@router.post("/jobs/{job_id}/filing", status_code=201)
+def file_job(job_id: UUID, body: FilingBody, conn: Conn) -> JobMade:
+    """Put a job away, off the floor, or bring it back; nothing of it is lost."""
+    jobs.file_job(conn, job_id, body.away, body.words, body.person_id)
+    return JobMade(job_id=job_id)
 
 
 def _strip(floor: jobs.FloorJob) -> FloorStrip:
@@ -114,6 +144,11 @@ def _strip(floor: jobs.FloorJob) -> FloorStrip:
         ],
         needs=block_need_views(facts),
         route=leg_views(facts),
+        points=[FloorPointView(kind=one.kind, words=one.words, state=one.state, hole=one.hole)
+                for one in floor.now.points],
+        promised=floor.now.promised,
+        released=floor.now.released,
+        away=floor.now.away,
     )  # fmt: skip
 
 

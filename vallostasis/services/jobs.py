@@ -1,19 +1,20 @@
 """Taking a job in, and the floor with all jobs."""
 
 from dataclasses import dataclass
+from datetime import date
 from decimal import Decimal
 from uuid import UUID
 
-from vallostasis.core.protrusion.measured import judge_job
-from vallostasis.core.protrusion.rules import BlockJudgement
+from vallostasis.core.floor import FloorNow, floor_of, is_away, may_be_filed
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.rows import Liner, Quantity
+from vallostasis.core.records.rows import Job, Liner, Quantity
 from vallostasis.core.records.spec_card import hole_numbers
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.route import follow_the_shop
 from vallostasis.store import gauges, jobs, readings, spec_cards
 from vallostasis.store.fact_rows import list_facts, record_fact
-from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.job_facts import load_job_facts, lock_job_facts
+from vallostasis.store.new_calendar_facts import NewFiling
 from vallostasis.store.new_facts import NewCardChosen, NewLiner, NewSetup
 from vallostasis.store.rows import Conn
 
@@ -25,13 +26,29 @@ class FloorJob:
     """One job as a strip on the floor."""
 
     facts: JobFacts
-    judgement: BlockJudgement
+    now: FloorNow
 
 
-def list_floor(conn: Conn) -> list[FloorJob]:
-    """Return every job with the state of its holes."""
-    loaded = [load_job_facts(conn, job.job_id) for job in jobs.list_jobs(conn)]
-    return [FloorJob(facts, judge_job(facts)) for facts in loaded]
+def list_floor(conn: Conn, today: date, away: bool = False) -> list[FloorJob]:
+    """Return every job that stands on the floor, or every one that was put away, with what is said of it."""
+    loaded = [load_job_facts(conn, job.job_id) for job in _wanted(conn, away)]
+    return [FloorJob(facts, floor_of(facts, today)) for facts in loaded]
+
+
+def _wanted(conn: Conn, away: bool) -> list[Job]:
+    filed = jobs.list_filed(conn)
+    return [job for job in jobs.list_jobs(conn) if (job.job_id in filed) == away]
+
+
+def file_job(conn: Conn, job_id: UUID, away: bool, words: str, by: UUID) -> None:
+    """Put a job away, off the floor, or bring it back; one that was not released needs a reason."""
+    facts = lock_job_facts(conn, job_id)
+    if is_away(facts) == away:
+        return
+    missing = may_be_filed(facts)
+    if away and missing and not words.strip():
+        raise Refused(f"{facts.job.name} is not done, {missing}. Say why it is put away all the same.", "words")
+    record_fact(conn, NewFiling(job_id, away, words.strip()), by)
 
 
 def take_in_job(conn: Conn, new: jobs.NewJob, spec_card_id: UUID, taken_by: UUID) -> UUID:

@@ -30,6 +30,21 @@ def list_jobs(conn: Conn) -> tuple[Job, ...]:
     return fetch_all(conn, Job, query)
 
 
+def list_filed(conn: Conn) -> frozenset[UUID]:
+    """Return the jobs that were put away: of each the newest filing that was not struck out."""
+    query = """
+        SELECT DISTINCT ON (f.job_id) f.job_id, f.away
+        FROM filing f
+        WHERE NOT coalesce((
+            SELECT s.struck FROM strike s
+            WHERE s.job_id = f.job_id AND s.of_event = f.event
+            ORDER BY s.event DESC LIMIT 1
+        ), false)
+        ORDER BY f.job_id, f.event DESC
+    """
+    return frozenset(job_id for job_id, away in conn.execute(query) if away)
+
+
 def get_job(conn: Conn, job_id: UUID) -> Job:
     """Return one job; raise NotFound if there is none with that id."""
     query = f"SELECT {JOB_COLUMNS} FROM job j JOIN block b USING (job_id) WHERE j.job_id = %(job_id)s"

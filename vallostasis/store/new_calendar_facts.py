@@ -22,6 +22,16 @@ class NewPromise:
 
 
 @dataclass(frozen=True, slots=True)
+class NewFiling:
+    """A job put away, or brought back to the floor."""
+
+    rows: ClassVar = "filings"
+    job_id: UUID
+    away: bool
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
 class NewPin:
     """An operation pinned to a moment, a person, or both; neither takes the pin away."""
 

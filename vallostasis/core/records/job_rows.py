@@ -12,6 +12,7 @@ from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, Lesson, RunMark, RunPass
 from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, EstimateLine, PartCost
 from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
+from vallostasis.core.records.filings import Filing
 from vallostasis.core.records.gauges import GaugeVersion, MasterReading, SettingMaster
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
@@ -96,6 +97,7 @@ class JobRows:
     orders: tuple[Order, ...] = ()
     order_moves: tuple[OrderMove, ...] = ()
     promises: tuple[Promise, ...] = ()
+    filings: tuple[Filing, ...] = ()
     pins: tuple[Pin, ...] = ()
     waits_moved: tuple[WaitMoved, ...] = ()
     waits: tuple[Wait, ...] = ()

@@ -21,6 +21,7 @@ from vallostasis.core.records.clamping import BoltMark, Tightening
 from vallostasis.core.records.cut_runs import CutRun, RunMark, RunPass
 from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, EstimateLine, PartCost
 from vallostasis.core.records.experiments import Experiment, ExperimentResult, KeptCase
+from vallostasis.core.records.filings import Filing
 from vallostasis.core.records.heat_runs import HeatMark, HeatRun
 from vallostasis.core.records.honing import HoneMark, HoneRound, HoneSetting
 from vallostasis.core.records.job_facts import JobFacts
@@ -114,6 +115,7 @@ from vallostasis.core.tape.shop_words import (
     declined_words,
     estimate_answer_words,
     estimate_words,
+    filing_words,
     order_move_words,
     order_words,
     part_cost_words,
@@ -166,6 +168,7 @@ class TapeKind(StrEnum):
     WAIT_END = "wait ended"
     WAIT_MOVED = "wait moved"
     PROMISE = "promise"
+    FILING = "filing"
     PIN = "pinned"
     ESTIMATE = "estimate"
     ANSWER = "answer to an estimate"
@@ -296,6 +299,7 @@ FACT_KINDS = (
     FactKind("waits_moved", WaitMoved, "wait_moved", Owner.JOB,
              OnTape(TapeKind.WAIT_MOVED, wait_moved_words, where_it_moves)),
     FactKind("promises", Promise, "promise", Owner.JOB, OnTape(TapeKind.PROMISE, promise_words, job_wide)),
+    FactKind("filings", Filing, "filing", Owner.JOB, OnTape(TapeKind.FILING, filing_words, job_wide)),
     FactKind("estimates", Estimate, "estimate", Owner.JOB,
              OnTape(TapeKind.ESTIMATE, estimate_words, job_wide)),
     FactKind("estimate_lines", EstimateLine, "estimate_line", Owner.JOB),

@@ -3,6 +3,7 @@
 from vallostasis.core.operations.catalogue import operation_of
 from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, PartCost
+from vallostasis.core.records.filings import Filing
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.orders import Order, OrderMove
 from vallostasis.core.records.route_marks import Bill
@@ -14,6 +15,11 @@ def promise_words(_facts: JobFacts, promise: Promise) -> str:
     if promise.promised is None:
         return with_more("promise taken back", promise.told)
     return with_more(f"promised for {promise.promised:%a %d %b %Y}", promise.told)
+
+
+def filing_words(_facts: JobFacts, filing: Filing) -> str:
+    """How it stands on the tape, in words."""
+    return with_more("put away, off the floor" if filing.away else "brought back to the floor", filing.words)
 
 
 def pin_words(_facts: JobFacts, pin: Pin) -> str:

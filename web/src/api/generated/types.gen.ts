@@ -6983,6 +6983,28 @@ export type FieldView = {
 };
 
 /**
+ * FilingBody
+ *
+ * A job put away, or brought back.
+ */
+export type FilingBody = {
+    /**
+     * Away
+     */
+    away: boolean;
+    /**
+     * Words
+     *
+     * Why, where it was not released.
+     */
+    words?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
  * FilmAnswer
  *
  * What the film carries [W/(m² K)], and how walls compare with it [1].
@@ -7909,6 +7931,31 @@ export type FloorHole = {
 };
 
 /**
+ * FloorKind
+ *
+ * What kind of thing is said of a job; the worst first.
+ */
+export type FloorKind = 'out' | 'zero doubtful' | 'late' | 'cannot tell' | 'read again' | 'hold point' | 'waits' | 'due soon';
+
+/**
+ * FloorPointView
+ *
+ * One thing that is said of a job from across the floor.
+ */
+export type FloorPointView = {
+    kind: FloorKind;
+    /**
+     * Words
+     */
+    words: string;
+    state: State;
+    /**
+     * Hole
+     */
+    hole: number | null;
+};
+
+/**
  * FloorStrip
  *
  * One job on the floor.
@@ -7937,6 +7984,26 @@ export type FloorStrip = {
      * Route
      */
     route: Array<LegView>;
+    /**
+     * Points
+     *
+     * What is out, in doubt, held up or due, the worst first.
+     */
+    points: Array<FloorPointView>;
+    /**
+     * Promised
+     */
+    promised: string | null;
+    /**
+     * Released
+     */
+    released: boolean;
+    /**
+     * Away
+     *
+     * It was put away, off the floor.
+     */
+    away: boolean;
 };
 
 /**
@@ -21057,7 +21124,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'pinned' | 'estimate' | 'answer to an estimate' | 'declined' | 'part paid' | 'ordered' | 'of an order' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'filing' | 'pinned' | 'estimate' | 'answer to an estimate' | 'declined' | 'part paid' | 'ordered' | 'of an order' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
 
 /**
  * TapeLine
@@ -34854,7 +34921,12 @@ export type StreamChangesResponses = {
 export type ListJobsData = {
     body?: never;
     path?: never;
-    query?: never;
+    query?: {
+        /**
+         * Away
+         */
+        away?: boolean;
+    };
     url: '/api/jobs';
 };
 
@@ -34958,6 +35030,64 @@ export type TakeInJobResponses = {
 };
 
 export type TakeInJobResponse = TakeInJobResponses[keyof TakeInJobResponses];
+
+export type FileJobData = {
+    body: FilingBody;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/filing';
+};
+
+export type FileJobErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type FileJobError = FileJobErrors[keyof FileJobErrors];
+
+export type FileJobResponses = {
+    /**
+     * Successful Response
+     */
+    201: JobMade;
+};
+
+export type FileJobResponse = FileJobResponses[keyof FileJobResponses];
 
 export type ReadBlockData = {
     body?: never;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, watch } from 'vue'
+import { computed, onBeforeUnmount, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
@@ -10,10 +10,15 @@ import { welcome } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
+import FloorFilterBar from './FloorFilterBar.vue'
 import JobStrip from './JobStrip.vue'
+import { found, useFloorFilter } from './useFloor'
 
 /** All jobs as strips of rings. */
-const { data: strips, refusal, load } = useLoaded(() => ask(listJobs()))
+const filter = useFloorFilter()
+const { words, show, away } = filter
+const { data: strips, refusal, load } = useLoaded(() => ask(listJobs({ query: { away: away.value } })), away)
+const shown = computed(() => found(strips.value ?? [], words.value, show.value))
 onBeforeUnmount(onChange(() => void load()))
 
 const router = useRouter()
@@ -41,7 +46,9 @@ watch(strips, (now) => {
       </div>
     </div>
     <RefusalNote :refusal="refusal" />
+    <FloorFilterBar v-if="strips?.length || away" :strips="strips ?? []" :filter="filter" />
     <p v-if="strips === null && !refusal" class="text-ink-soft">Loading the jobs …</p>
+    <p v-else-if="away && strips?.length === 0" class="py-4 text-lg">No job was put away.</p>
     <div v-else-if="strips?.length === 0" class="max-w-prose py-6 text-lg">
       <p>No engine is here yet. Before the first one comes in:</p>
       <ol class="list-decimal pt-2 pl-6">
@@ -56,6 +63,12 @@ watch(strips, (now) => {
         <li>then <RouterLink :to="{ name: 'take-in' }" class="link">take the engine in</RouterLink></li>
       </ol>
     </div>
-    <JobStrip v-for="strip in strips ?? []" :key="strip.job.job_id" :strip="strip" />
+    <p v-else-if="strips && shown.length === 0" class="py-4 text-lg">
+      No job here answers to that.
+      <button type="button" class="link" @click="((words = ''), filter.look({ show: 'all' }))">
+        Show all
+      </button>
+    </p>
+    <JobStrip v-for="strip in shown" :key="strip.job.job_id" :strip="strip" @filed="load()" />
   </main>
 </template>

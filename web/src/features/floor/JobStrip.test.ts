@@ -33,6 +33,10 @@ const strip = (more: Partial<FloorStrip> = {}): FloorStrip => ({
   holes: [1, 2].map((number) => ({ number, state: 'in', least_m: 0, greatest_m: 1e-4, marks: [] })),
   needs: [],
   route: [],
+  points: [],
+  promised: null,
+  released: false,
+  away: false,
   ...more,
 })
 
@@ -46,11 +50,28 @@ describe('a job on the floor', () => {
 
   it('says what comes next on its route, and what that waits for', async () => {
     const text = await open(
-      strip({ route: [leg({ is_done: true }), leg({ is_next: true, words: 'waits: the cutter' })] }),
+      strip({
+        route: [leg({ is_done: true }), leg({ is_next: true, words: 'waits: the cutter' })],
+        points: [
+          {
+            kind: 'waits',
+            words: 'Cut counterbores waits for the cutter',
+            state: 'not measured',
+            hole: null,
+          },
+        ],
+      }),
     )
     expect(text).toContain('Cut counterbores')
-    expect(text).toContain('waits: the cutter')
+    expect(text.match(/the cutter/g)).toHaveLength(1)
     expect(page.view.find('a[href*="/route"]').exists()).toBe(true)
+  })
+
+  it('says the day it is promised for once, and that it is late', async () => {
+    const late = { kind: 'late', words: 'promised 2 days ago', state: 'out', hole: null } as const
+    const text = await open(strip({ promised: '2026-11-28', points: [late] }))
+    expect(text).toContain('promised for Sat 28 Nov · promised 2 days ago')
+    expect(page.view.findAll('li')).toHaveLength(0)
   })
 
   it('says what is to be read again by shape and word', async () => {

@@ -6,8 +6,12 @@ import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
+import FileJob from './FileJob.vue'
+import FloorPoints from './FloorPoints.vue'
+
 /** One job: its block as rings, what each open hole needs, and where on its route it stands. */
 const props = defineProps<{ strip: FloorStrip }>()
+const emit = defineEmits<{ filed: [] }>()
 
 const PITCH = 126
 const GAP = 22
@@ -28,6 +32,9 @@ const places = computed(() => {
   })
 })
 const width = computed(() => (places.value.at(-1)?.x ?? 0) + PITCH / 2)
+const dueText = (day: string) =>
+  new Date(`${day}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+const day = computed(() => props.strip.points.find((one) => one.kind === 'late' || one.kind === 'due soon'))
 const next = computed(() => props.strip.route.find((one) => one.is_next))
 const again = computed(() => props.strip.route.filter((one) => one.state === 'read again'))
 const blockAt = (hole: number | null) => ({
@@ -52,14 +59,20 @@ const marksOf = (hole: FloorHole) =>
         <RouterLink :to="{ name: 'route', params: { job: strip.job.job_id } }" class="link font-bold">
           {{ next.title }}
         </RouterLink>
-        <span :class="next.words.startsWith('waits') ? 'text-unsure' : 'text-ink-soft'">
-          · {{ next.words }}</span
-        >
+        <span v-if="!next.words.startsWith('waits')" class="text-ink-soft"> · {{ next.words }}</span>
       </p>
       <p v-else class="mt-2 text-sm font-bold">every operation done</p>
+      <p v-if="strip.promised" class="mt-2 text-sm">
+        <span class="mr-1 text-ink-soft">promised for</span><b>{{ dueText(strip.promised) }}</b>
+        <span v-if="day" :class="day.kind === 'late' ? 'font-bold text-out' : 'text-unsure'">
+          · {{ day.words }}</span
+        >
+      </p>
       <p v-for="one in again" :key="one.operation" class="flex items-center gap-2 text-sm">
         <StateGate state="read again" class="shrink-0" />{{ one.title }}: read again
       </p>
+      <FloorPoints :strip="strip" />
+      <FileJob :strip="strip" @filed="emit('filed')" />
     </div>
     <div class="min-w-0">
       <RouterLink :to="blockAt(null)" class="block hover:bg-sheet">
