@@ -5,6 +5,8 @@ import re
 import psycopg
 from playwright.sync_api import Browser, Page, expect
 
+from tests.e2e.conftest import unfold
+
 
 def _job(dsn: str, name: str) -> str:
     with psycopg.connect(dsn) as conn:
@@ -172,6 +174,7 @@ def test_pullers_and_the_fits_of_a_card_are_written_on_the_screen(demo_dsn: str,
         ).fetchone()
     assert card is not None
     page.goto(f"{address}/cards/{card[0]}")
+    unfold(page, "Fits")
     fits = page.get_by_role("group", name="Fits", exact=True)
     expect(fits.get_by_label("light press, aim", exact=True)).to_have_value("0.5")
     fits.get_by_label("light press, aim", exact=True).fill("0.9")

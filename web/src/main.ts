@@ -7,11 +7,14 @@ import { createApp } from 'vue'
 
 import App from './App.vue'
 import { router } from './router'
+import { legible } from './shared/charts/legible'
 import { startLink } from './shared/state/link'
 import { startOutbox } from './shared/state/outbox'
+import { tellWhere } from './shared/state/whereTo'
 
-createApp(App).use(router).mount('#app')
+createApp(App).use(router).directive('legible', legible).mount('#app')
 
+tellWhere(router)
 startLink()
 startOutbox()
 // Only pages over https or from this machine may keep themselves for a reload without the application.

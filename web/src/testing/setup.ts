@@ -14,3 +14,9 @@ class SilentSound {
 }
 
 Object.assign(globalThis, { AudioContext: SilentSound })
+
+import { config } from '@vue/test-utils'
+
+import { legible } from '@/shared/charts/legible'
+
+config.global.directives = { ...config.global.directives, legible }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { bareUnit } from '@/shared/format/bareUnit'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { useJob } from '@/shared/state/job'
+import { useAloud } from '@/shared/state/useAloud'
 import { useGaugeAt } from '@/shared/state/useGaugeValue'
 import { unit } from '@/shared/state/preferences'
 import { useTaking, useTakingKeys } from '@/shared/state/useTaking'
@@ -75,6 +76,20 @@ const taking = useTaking({
   line: () => field.value,
 })
 const { typed, takeFromGauge, takeTyped, again } = taking
+/** How the mark read last stands, once the block says so. */
+const lastAt = ref<{ hole: number; hour: number } | null>(null)
+watch(spot, (_, before) => (lastAt.value = before ? { ...before } : null))
+useAloud({
+  next: () => (spot.value ? `hole ${spot.value.hole} at ${spot.value.hour}` : ''),
+  taken: () => taken.words.value,
+  answered: () => block.value?.event,
+  verdict: () => {
+    const at = lastAt.value
+    const hole = block.value?.holes.find((one) => one.number === at?.hole)
+    const mark = lens.value === 'protrusion' ? hole?.marks.find((one) => one.hour === at?.hour) : undefined
+    return mark?.state ?? ''
+  },
+})
 const on = () => bench.step(1)
 const back = () => bench.step(-1)
 useTakingKeys(bench, taking, { ArrowRight: on, ']': on, ArrowLeft: back, '[': back })

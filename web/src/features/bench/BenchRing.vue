@@ -20,6 +20,7 @@ const hours = [12, 3, 6, 9]
 
 <template>
   <svg
+    v-legible
     viewBox="-78 -78 156 156"
     role="img"
     :aria-label="hole ? `Hole ${hole.number}, tip at ${hour} h` : 'no hole'"

@@ -89,6 +89,7 @@ const lines = (hole: PlanHoleView): [string, string][] => {
 <template>
   <div class="relative" :style="{ aspectRatio: `${WIDTH} / ${scale.bottom}` }">
     <svg
+      v-legible
       :viewBox="`0 0 ${WIDTH} ${scale.bottom}`"
       class="block w-full"
       role="img"

@@ -33,11 +33,11 @@ const price = (plan: BlockPlanView) =>
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full text-left" aria-label="Three rules side by side">
       <thead>
         <tr class="align-top">
-          <th class="w-36"></th>
+          <th class="w-36"><span class="sr-only">what</span></th>
           <th
             v-for="plan in plans.plans"
             :key="plan.rule"

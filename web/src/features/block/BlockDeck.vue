@@ -28,6 +28,7 @@ const gateLeft = (state: string) => -(31 + state.length * 7.4) / 2
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${layout.width} ${layout.height}`"
     class="block w-full"
     preserveAspectRatio="xMidYMin meet"

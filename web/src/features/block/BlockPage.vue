@@ -16,6 +16,7 @@ import HoleNeeds from './HoleNeeds.vue'
 import HoleSection from './HoleSection.vue'
 import HoleSummary from './HoleSummary.vue'
 import LensBar from './LensBar.vue'
+import PhoneBlock from './PhoneBlock.vue'
 import { useBlockPlace } from './place'
 import TapePanel from './TapePanel.vue'
 import { useBlockKeys } from './useBlockKeys'
@@ -24,6 +25,7 @@ import { useBores } from './useBores'
 import { useEntry } from './useEntry'
 import { useFits } from './useFits'
 import WaitingLens from './WaitingLens.vue'
+import { useNarrow } from '@/shared/state/useNarrow'
 import { useJobUndo } from '@/shared/state/useUndo'
 import SetupDialog from '@/shared/ui/SetupDialog.vue'
 import { STATE_TONE } from '@/shared/format/tones'
@@ -52,6 +54,12 @@ const fit = computed(
   () => fits.value?.fits.find((one) => one.hole === (number.value ?? fits.value?.fits[0]?.hole)) ?? null,
 )
 const clock = computed(() => (isClockLens(lens.value) ? lens.value : null))
+const isNarrow = useNarrow()
+/** On a small screen the chosen hole stands with its deck; the aside is left to what was opened. */
+const hasAside = computed(() => {
+  if (clock.value && isNarrow.value && hole.value) return open.value === 'tape' || open.value === 'why'
+  return clock.value !== null || lens.value === 'bore' || fit.value !== null
+})
 const offered = computed(() => block.value?.lenses.find((one) => one.name === lens.value) ?? null)
 /** A lens that this construction has not leads to the one it is looked at first. */
 watch(
@@ -94,8 +102,8 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
 
 <template>
   <template v-if="block">
-    <main class="grid flex-1 content-start lg:grid-cols-[minmax(0,1fr)_27rem]">
-      <div class="min-w-0 px-5 py-2">
+    <main class="grid flex-1 grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_27rem]">
+      <div class="min-w-0 px-5 py-2 max-lg:px-3 max-lg:py-1">
         <LensBar
           :block="block"
           :lens="lens"
@@ -104,8 +112,19 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           @choose="(to) => place.go({ lens: to })"
           @of="(of) => place.go({ of })"
         />
+        <PhoneBlock
+          v-if="clock && isNarrow"
+          :block="block"
+          :lens="clock"
+          :hole="hole"
+          :hour="hour"
+          :preview="preview"
+          @choose="choose"
+          @act="act"
+          @why="why"
+        />
         <ClockLensView
-          v-if="clock"
+          v-else-if="clock"
           :block="block"
           :lens="clock"
           :chosen="number"
@@ -138,7 +157,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           :job-id="job.jobId"
         />
       </div>
-      <aside v-if="clock || lens === 'bore' || fit" class="border-rule px-5 py-3 lg:border-l">
+      <aside v-if="hasAside" class="border-rule px-5 py-3 lg:border-l">
         <TapePanel
           v-if="open === 'tape'"
           :block="block"

@@ -69,7 +69,7 @@ const sides = computed(() => {
           :aria-pressed="row.place.axis_deg === axis"
           @click="emit('choose', row.place.axis_deg ?? 0)"
         >
-          <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true">
+          <svg v-legible width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true">
             <path
               d="M-7 0H7"
               class="stroke-ink"

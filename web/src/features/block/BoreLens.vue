@@ -71,7 +71,7 @@ const limits = computed(() => {
       <span class="text-sm text-ink-soft">{{ SIZE_WITH[unit] }} below the deck</span>
     </div>
     <div class="grid items-start gap-x-5" :class="!isLong && 'xl:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]'">
-      <div class="overflow-x-auto">
+      <div class="relative overflow-x-auto">
         <BlockDeck
           class="mt-1 max-h-[33vh] min-w-[26rem]"
           :block="block"

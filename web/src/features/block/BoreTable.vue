@@ -53,7 +53,7 @@ const pressed = computed(() => props.chosen?.survey.interference ?? [])
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Every bore in numbers">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Every bore in numbers">
     <table class="w-full border-collapse text-[0.95rem]">
       <thead class="text-sm text-ink-soft">
         <tr class="border-b border-ink">

@@ -32,7 +32,7 @@ const faces = computed(() =>
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <BlockDeck
       class="mt-1 max-h-[46vh] min-w-[38rem]"
       :block="block"
@@ -46,7 +46,7 @@ const faces = computed(() =>
     <span>◂ {{ block.card.numbering }} · 12 h: {{ block.card.twelve_o_clock }}</span>
     <span v-if="lens === 'protrusion'">dashed: least · solid: greatest</span>
   </div>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Every hole in numbers">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Every hole in numbers">
     <HoleTable
       :block="block"
       :lens="lens"

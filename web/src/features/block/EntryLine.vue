@@ -8,12 +8,13 @@ import { torqueText } from '@/shared/format/others'
 import { asTyped, exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { zeroWords } from '@/shared/format/zero'
 import { unit } from '@/shared/state/preferences'
+import { useNarrow } from '@/shared/state/useNarrow'
 import type { Undo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import UndoButton from '@/shared/ui/UndoButton.vue'
 import UndoNote from '@/shared/ui/UndoNote.vue'
 
-import { lensOf } from '@/shared/subjects'
+import { isClockLens, lensOf } from '@/shared/subjects'
 
 import type { BlockPlace } from './place'
 import type { Bores } from './useBores'
@@ -25,7 +26,8 @@ const emit = defineEmits<{ undo: []; tape: [] }>()
 const input = ref<HTMLInputElement | null>(null)
 
 const { number, hour, quantity, lens } = props.place
-const { draft, understood, notYet, refusal, busy, type, take, answer } = props.entry
+const { draft, understood, notYet, refusal, busy, said, type, take, answer } = props.entry
+const isNarrow = useNarrow()
 const isBore = computed(() => lens.value === 'bore')
 const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
 const bare = computed(() => bareWords(props.entry.bare.value))
@@ -97,7 +99,7 @@ defineExpose({ focus })
 
 <template>
   <section
-    class="no-print sticky bottom-0 z-10 border-t-2 border-ink bg-sheet px-5 py-2"
+    class="no-print sticky bottom-0 z-10 border-t-2 border-ink bg-sheet px-5 py-2 max-lg:px-3 max-lg:py-1"
     aria-label="Entry line"
   >
     <RefusalChoices
@@ -107,8 +109,22 @@ defineExpose({ focus })
       @read-before="(what) => take({ readBefore: what })"
     />
     <UndoNote :undo="undo" />
-    <form class="flex flex-wrap items-center gap-x-4 gap-y-2" @submit.prevent="take()">
-      <label for="entry" class="font-bold">{{ label }}</label>
+    <p class="sr-only" role="status" aria-label="Taken">{{ said }}</p>
+    <form
+      class="flex flex-wrap items-center gap-x-4 gap-y-2 max-lg:gap-x-2 max-lg:gap-y-1"
+      @submit.prevent="take()"
+    >
+      <label for="entry" class="font-bold max-lg:sr-only">{{ label }}</label>
+      <!-- Where it goes stands over the field: a keyboard on the screen never hides it. -->
+      <p v-if="isNarrow" id="entry-echo" class="w-full text-sm leading-tight" aria-live="polite">
+        <span v-if="notYet && notYet !== refusal?.message" class="text-ink-soft">{{ notYet }}</span>
+        <template v-else>
+          <b>{{ where }}</b><template v-if="value"
+            >: <b class="num">{{ value }}</b></template
+          >
+          <span class="text-ink-soft"> · a bare number is {{ bare }}</span>
+        </template>
+      </p>
       <input
         id="entry"
         ref="input"
@@ -118,14 +134,16 @@ defineExpose({ focus })
         autocapitalize="off"
         spellcheck="false"
         maxlength="60"
-        class="num h-12 w-56 max-w-full border-2 border-ink bg-paper px-3 text-2xl"
+        class="num h-12 w-56 max-w-full border-2 border-ink bg-paper px-3 text-2xl max-lg:h-11 max-lg:w-0 max-lg:min-w-24 max-lg:flex-1 max-lg:px-2 max-lg:text-xl"
         :placeholder="example"
         aria-describedby="entry-echo"
         @input="type(($event.target as HTMLInputElement).value)"
         @keydown.esc="input?.blur()"
       />
-      <button type="submit" class="quiet min-h-11" :disabled="busy || draft.text.trim() === ''">Take</button>
-      <p id="entry-echo" class="min-w-48 flex-1 text-sm leading-tight" aria-live="polite">
+      <button type="submit" class="quiet min-h-11 max-lg:px-2" :disabled="busy || draft.text.trim() === ''">
+        Take
+      </button>
+      <p v-if="!isNarrow" id="entry-echo" class="min-w-48 flex-1 text-sm leading-tight" aria-live="polite">
         <span v-if="notYet && notYet !== refusal?.message" class="text-ink-soft">{{ notYet }}</span>
         <template v-else>
           <b>{{ where }}</b><template v-if="value"
@@ -134,7 +152,13 @@ defineExpose({ focus })
           <span class="block text-ink-soft">{{ circumstances }} · a bare number is {{ bare }}</span>
         </template>
       </p>
-      <div class="ml-auto flex items-center gap-3 text-sm">
+      <RouterLink
+        v-if="isNarrow && isClockLens(lens)"
+        class="quiet inline-flex min-h-11 items-center px-2"
+        :to="{ name: 'bench', params: { job: block.job.job_id, lens, hole: number ?? undefined } }"
+        >Bench</RouterLink
+      >
+      <div class="ml-auto flex items-center gap-3 text-sm max-lg:gap-2">
         <span
           v-for="row in lastOnes"
           :key="row.reading_id"
@@ -145,7 +169,9 @@ defineExpose({ focus })
           <b class="text-ink">{{ shown(row) }}</b>
         </span>
         <UndoButton :undo="undo" :asked="refusal !== null" @undo="emit('undo')" />
-        <button type="button" class="quiet mr-6" title="T" @click="emit('tape')">Tape</button>
+        <button v-if="!isNarrow" type="button" class="quiet mr-6" title="T" @click="emit('tape')">
+          Tape
+        </button>
       </div>
     </form>
   </section>

@@ -40,7 +40,7 @@ const range = (one: FitOnDeck) => one.places.map((place) => place.press.value_m)
       <span>each axis at both of its ends, front at the left</span>
       <span>{{ limits }}</span>
     </div>
-    <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Every fit in numbers">
+    <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Every fit in numbers">
       <table class="w-full border-collapse text-[0.95rem]">
         <thead class="text-sm text-ink-soft">
           <tr class="border-b border-ink">

@@ -83,6 +83,7 @@ const small = (metres: number) =>
       {{ picture.factor }}
     </figcaption>
     <svg
+      v-legible
       :viewBox="`0 0 ${s.WIDTH} ${s.HEIGHT}`"
       class="w-full max-w-[30rem]"
       role="img"

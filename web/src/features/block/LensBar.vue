@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BlockView, Quantity } from '@/api/generated'
 import { lengthText, otherSmall, SIZE_WITH, type SmallUnit } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useNarrow } from '@/shared/state/useNarrow'
 
 import { isClockLens, type Lens, lensOf } from '@/shared/subjects'
 
@@ -28,7 +29,13 @@ function limitsIn(as: SmallUnit): string {
   if (card.neighbour_m !== null) parts.push(`neighbours ${lengthText(card.neighbour_m, as)}`)
   return `${as} · ${parts.join(' · ')}`
 }
-const limits = computed(() => limitsIn(unit.value))
+const limits = computed(() => (isNarrow.value ? inShort.value : limitsIn(unit.value)))
+const isNarrow = useNarrow()
+const inShort = computed(() => {
+  const card = props.block.card
+  const shim = `on a shim ${windowText(card.least_with_m, card.greatest_with_m, unit.value)}`
+  return `${unit.value} · ${windowText(card.least_without_m, card.greatest_without_m, unit.value)}, ${shim}`
+})
 /** A bore is read at its own bench, place by place. */
 const boreBench = computed(() =>
   props.lens === 'bore' && props.quantity !== null
@@ -46,8 +53,20 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
 </script>
 
 <template>
-  <div class="flex flex-wrap items-baseline gap-x-6 gap-y-1">
-    <nav aria-label="Lens" class="flex flex-wrap gap-x-5">
+  <div
+    class="flex items-baseline gap-x-3 gap-y-1 max-lg:items-center max-lg:gap-x-2 max-lg:pb-1 lg:flex-wrap"
+  >
+    <label v-if="isNarrow" class="text-sm">
+      <span class="sr-only">Lens</span>
+      <select
+        :value="lens"
+        class="h-11 rounded border border-rule bg-sheet px-2 font-bold"
+        @change="emit('choose', ($event.target as HTMLSelectElement).value as Lens)"
+      >
+        <option v-for="one in offered" :key="one.name" :value="one.name">{{ one.label }}</option>
+      </select>
+    </label>
+    <nav v-else aria-label="Lens" class="flex flex-wrap gap-x-4">
       <button
         v-for="one in offered"
         :key="one.name"
@@ -65,7 +84,7 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
       >Bench</RouterLink
     >
     <RouterLink
-      v-else-if="isClockLens(lens)"
+      v-else-if="isClockLens(lens) && !isNarrow"
       :to="{ name: 'bench', params: { job: block.job.job_id, lens } }"
       class="quiet inline-flex items-center text-sm"
       title="Key B"
@@ -73,16 +92,20 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
     >
     <RouterLink
       v-if="isClockLens(lens)"
+      class="quiet inline-flex shrink-0 items-center text-sm max-lg:min-h-11"
       :to="{
         name: 'grid',
         params: { job: block.job.job_id },
         query: { of: lens === 'protrusion' ? 'protrusion' : 'ledges' },
       }"
-      class="quiet inline-flex items-center text-sm"
       title="Key G"
       >All at once</RouterLink
     >
-    <p v-if="lens === 'protrusion'" class="ml-auto text-sm text-ink-soft" :title="limitsIn(otherSmall(unit))">
+    <p
+      v-if="lens === 'protrusion'"
+      class="ml-auto text-sm leading-tight text-ink-soft max-lg:text-right"
+      :title="limitsIn(otherSmall(unit))"
+    >
       {{ limits }}
     </p>
     <p v-else-if="lens === 'counterbore'" class="ml-auto text-sm text-ink-soft">

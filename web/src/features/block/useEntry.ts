@@ -41,6 +41,8 @@ export interface Entry {
   notYet: Ref<string>
   refusal: Ref<Refusal | null>
   busy: Ref<boolean>
+  /** What was taken last, for whoever does not see the ring. */
+  said: Ref<string>
   /** Unit that a bare number takes. */
   bare: ComputedRef<ReadingBody['bare_unit']>
   preview: ComputedRef<Preview | null>
@@ -61,6 +63,7 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
   const notYet = ref('')
   const refusal = ref<Refusal | null>(null)
   const busy = ref(false)
+  const said = ref('')
   /** True when the answer to a question came from the server that keeps the reading, not from the parser. */
   let askedByTaking = false
   let turn = 0
@@ -190,6 +193,8 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
       ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
     )
     undo.took(taken.event)
+    const at = parsed.hour === null ? '' : ` at ${parsed.hour}h`
+    said.value = `taken: hole ${parsed.hole ?? ''}${at}, ${parsed.typed}`
     // What was typed on while this one was under way belongs to the next reading.
     if (draft.value.id === sent) type('')
     // The gauge moves on at once: the next reading may be typed before the block is loaded again.
@@ -243,5 +248,19 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
 
   const standing = [unit, () => draft.value.text, quantity, place.number, place.hour, boreLine]
   watch(standing, () => void understand(), { immediate: true })
-  return { draft, understood, notYet, refusal, busy, bare, preview, borePreview, type, take, drop, answer }
+  return {
+    draft,
+    understood,
+    notYet,
+    refusal,
+    busy,
+    said,
+    bare,
+    preview,
+    borePreview,
+    type,
+    take,
+    drop,
+    answer,
+  }
 }

@@ -73,7 +73,7 @@ const decided = computed(() => {
               for the hone included
             </p>
           </header>
-          <div class="overflow-x-auto">
+          <div class="relative overflow-x-auto">
             <LadderChart class="min-w-[40rem]" :view="view" :chosen="chosen" @choose="choose" />
           </div>
           <PlanOfWork v-if="view.plan.length" :plan="view.plan" />

@@ -57,7 +57,7 @@ const over = () => (unit.value === 'thou' ? 0.1016 : 0.1)
     </div>
     <RefusalNote v-if="refusal" :refusal="refusal" />
     <template v-if="probed.bores.length">
-      <div class="overflow-x-auto">
+      <div class="relative overflow-x-auto">
         <table class="mt-2 border-collapse text-sm" aria-label="Bore centres against the drawing">
           <thead>
             <tr class="border-b border-ink-soft text-right text-ink-soft">

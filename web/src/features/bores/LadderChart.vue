@@ -62,7 +62,13 @@ const walls = computed(() =>
 </script>
 
 <template>
-  <svg viewBox="0 0 860 560" class="block w-full" role="group" aria-label="Every bore against the ladder">
+  <svg
+    v-legible
+    viewBox="0 0 860 560"
+    class="block w-full"
+    role="group"
+    aria-label="Every bore against the ladder"
+  >
     <g v-for="(hole, at) in view.holes" :key="hole.hole">
       <rect
         v-if="hole.hole === chosen"

@@ -15,7 +15,7 @@ const DOES: Record<string, string> = {
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table
       class="w-full min-w-[44rem] border-collapse text-sm"
       :aria-label="`What bore ${hole.hole} can be given`"

@@ -14,7 +14,7 @@ const most = computed(() => Math.max(1e-6, ...props.ledger.rows.map((row) => row
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Passes">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Passes">
     <table class="w-full border-collapse text-[0.95rem]">
       <thead class="text-sm text-ink-soft">
         <tr class="border-b-2 border-ink align-bottom">

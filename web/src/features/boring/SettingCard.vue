@@ -71,7 +71,13 @@ function write(confirmed = false): Promise<void> {
 <template>
   <section class="border-b border-rule pb-3" aria-label="Set-up">
     <div class="flex flex-wrap items-start gap-x-5 gap-y-2">
-      <svg v-if="setting?.offset" viewBox="-60 -60 120 120" class="h-24 w-24 shrink-0" aria-hidden="true">
+      <svg
+        v-legible
+        v-if="setting?.offset"
+        viewBox="-60 -60 120 120"
+        class="h-24 w-24 shrink-0"
+        aria-hidden="true"
+      >
         <circle r="54" class="fill-sheet stroke-ink" stroke-width="2" />
         <circle
           :cx="offset ? -offset.x * 12 : 0"

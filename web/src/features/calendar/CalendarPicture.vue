@@ -56,8 +56,15 @@ const lanes = computed(() => {
 
 <template>
   <div>
-    <div ref="box" class="overflow-x-auto" tabindex="0" role="region" aria-label="Days from left to right">
+    <div
+      ref="box"
+      class="relative overflow-x-auto"
+      tabindex="0"
+      role="region"
+      aria-label="Days from left to right"
+    >
       <svg
+        v-legible
         :width="width"
         :height="height"
         :viewBox="`0 0 ${width} ${height}`"

@@ -26,7 +26,7 @@ const bars = computed(() =>
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${wide} ${TALL}`" class="block w-full" aria-hidden="true">
+  <svg v-legible :viewBox="`0 0 ${wide} ${TALL}`" class="block w-full" aria-hidden="true">
     <path :d="`M0 ${y(0)}H${wide}`" class="stroke-ink-soft" stroke-width="1" />
     <g :class="likely ? 'stroke-part fill-part' : 'stroke-ink-soft fill-ink-soft'">
       <template v-for="bar in bars" :key="bar.x">

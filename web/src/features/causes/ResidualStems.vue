@@ -28,6 +28,7 @@ const words = (one: HoleOffView) =>
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${wide} ${TALL}`"
     class="block w-full"
     role="img"

@@ -32,7 +32,7 @@ const rows = computed(() =>
 
 <template>
   <section aria-label="What was tried">
-    <div class="overflow-x-auto">
+    <div class="relative overflow-x-auto">
       <table class="w-full min-w-[40rem] text-left text-sm">
         <thead class="text-ink-soft">
           <tr class="border-b border-ink">

@@ -26,6 +26,7 @@ const canTurn = (bolt: number) => props.one.state === 'being tightened' && !isDo
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${picture.width} ${picture.height}`"
     class="max-h-[25rem] w-full"
     role="group"

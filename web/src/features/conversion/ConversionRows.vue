@@ -18,7 +18,7 @@ const columns = computed(() => rows.value[0]?.labels.map((label) => label.short)
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Holes">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Holes">
     <table class="w-full border-collapse text-[0.95rem]">
       <thead class="text-left text-sm text-ink-soft">
         <tr class="border-b-2 border-ink align-bottom">

@@ -44,7 +44,13 @@ const wall = (mirrored: boolean) => (mirrored ? 'translate(580 0) scale(-1 1)' :
 </script>
 
 <template>
-  <svg viewBox="0 0 900 530" class="block w-full" role="img" :aria-label="`Section of hole ${one.hole}`">
+  <svg
+    v-legible
+    viewBox="0 0 900 530"
+    class="block w-full"
+    role="img"
+    :aria-label="`Section of hole ${one.hole}`"
+  >
     <g v-for="mirrored in [true, false]" :key="String(mirrored)" :transform="wall(mirrored)">
       <!-- The block: deck, jacket, upper and lower register. -->
       <path

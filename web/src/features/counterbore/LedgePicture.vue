@@ -55,6 +55,7 @@ const factor = computed(() => Math.round((scale.value.perMetre * 25.4e-3) / 96 /
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
     class="w-full"
     role="img"

@@ -40,7 +40,7 @@ const small = (metres: number) => `${exactSmall(metres, unit.value)} ${unit.valu
     </svg>
     <ul class="flex flex-wrap gap-x-5 text-sm">
       <li v-for="one in parts" :key="one.name" class="flex items-center gap-1.5">
-        <svg viewBox="0 0 10 10" class="size-3" aria-hidden="true">
+        <svg v-legible viewBox="0 0 10 10" class="size-3" aria-hidden="true">
           <rect width="10" height="10" :class="one.fill" />
         </svg>
         {{ one.name }} <b class="num">±{{ small(one.half_width_m) }}</b>

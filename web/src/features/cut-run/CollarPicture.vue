@@ -3,7 +3,7 @@
 </script>
 
 <template>
-  <svg viewBox="0 0 90 80" class="h-20 w-24" aria-hidden="true">
+  <svg v-legible viewBox="0 0 90 80" class="h-20 w-24" aria-hidden="true">
     <rect x="30" y="2" width="26" height="76" class="fill-iron stroke-ink-soft" />
     <rect x="16" y="8" width="54" height="20" class="fill-part-wash stroke-part" stroke-width="2" />
     <rect x="16" y="44" width="54" height="20" class="fill-part-wash stroke-part" stroke-width="2" />

@@ -98,6 +98,7 @@ const size = (metres: number) => lengthText(metres, SIZE_WITH[unit.value])
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDTH} 610`"
     class="block w-full"
     role="img"

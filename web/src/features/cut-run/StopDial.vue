@@ -16,7 +16,7 @@ const hand = computed(() => {
 </script>
 
 <template>
-  <svg viewBox="0 0 300 300" role="img" :aria-label="`Stop this pass at ${run.next_stop_hour} h`">
+  <svg v-legible viewBox="0 0 300 300" role="img" :aria-label="`Stop this pass at ${run.next_stop_hour} h`">
     <circle cx="150" cy="150" r="148" class="fill-iron" />
     <circle cx="150" cy="150" r="122" class="fill-sheet stroke-ink" stroke-width="2" />
     <circle cx="150" cy="150" r="86" class="fill-sheet stroke-ink" stroke-width="1" />

@@ -28,7 +28,7 @@ const cutText = (one: DeckOptionView) => {
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full min-w-[40rem] border-collapse text-left">
       <thead class="text-sm text-ink-soft">
         <tr class="border-b border-ink">

@@ -23,8 +23,9 @@ const label = computed(() =>
 </script>
 
 <template>
-  <figure class="overflow-x-auto">
+  <figure class="relative overflow-x-auto">
     <svg
+      v-legible
       v-if="picture"
       :viewBox="`0 0 ${picture.width} ${picture.height}`"
       class="w-full min-w-[44rem]"

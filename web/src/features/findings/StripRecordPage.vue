@@ -41,7 +41,7 @@ const leaks = (hole: number): FindingView | null =>
       </div>
       <div class="mt-3 grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]">
         <div class="min-w-0">
-          <div class="overflow-x-auto">
+          <div class="relative overflow-x-auto">
             <table class="w-full min-w-[38rem] text-left" aria-label="Found by hole">
               <thead>
                 <tr class="border-b border-ink text-sm text-ink-soft">

@@ -24,7 +24,7 @@ const deep = (depth: number) =>
         after.confirmed ? 'its bore was read: confirmed' : 'nobody read its bore: still open'
       }}</span>
     </h2>
-    <div v-if="after.levels.length" class="overflow-x-auto">
+    <div v-if="after.levels.length" class="relative overflow-x-auto">
       <table class="w-full border-collapse text-[0.95rem]">
         <thead class="text-sm text-ink-soft">
           <tr class="border-b border-ink">
@@ -33,7 +33,7 @@ const deep = (depth: number) =>
             <th scope="col" class="px-2 text-right font-normal">found</th>
             <th scope="col" class="px-2 text-right font-normal">press read</th>
             <th scope="col" class="px-2 text-right font-normal">press by the close-in</th>
-            <th scope="col" class="px-2 text-left font-normal"></th>
+            <th scope="col" class="px-2 text-left font-normal"><span class="sr-only">judged</span></th>
           </tr>
         </thead>
         <tbody>

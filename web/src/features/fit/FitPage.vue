@@ -137,7 +137,7 @@ const offered = computed(() =>
           <HandStart v-if="going && fit.length_m" :fit="fit" :going="going" :length="fit.length_m" />
         </div>
         <div class="mt-1 overflow-x-auto" tabindex="0" role="region" aria-label="The fit down its depth">
-          <svg viewBox="0 -50 1240 372" class="block w-full min-w-[62rem]">
+          <svg v-legible viewBox="0 -50 1240 372" class="block w-full min-w-[62rem]">
             <path d="M0 -6H1240" class="stroke-ink-soft" stroke-width="1.2" />
             <FitWalls :fit="fit" />
             <FitPress :fit="fit" />

@@ -17,6 +17,7 @@ const tried = computed(() => props.fit.tried)
 
 <template>
   <svg
+    v-legible
     viewBox="0 -4 544 62"
     class="block w-full"
     role="img"

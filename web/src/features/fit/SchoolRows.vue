@@ -19,7 +19,7 @@ const WORDS: Record<string, string> = { light: ', once sized', firm: ', once siz
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Schools of fit side by side">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Schools of fit side by side">
     <table class="w-full border-collapse text-[0.95rem]">
       <thead class="text-sm text-ink-soft">
         <tr class="border-b border-ink">

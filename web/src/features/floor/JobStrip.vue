@@ -4,15 +4,18 @@ import { computed } from 'vue'
 import type { FloorHole, FloorStrip } from '@/api/generated'
 import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
+import { useNarrow } from '@/shared/state/useNarrow'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
 import FileJob from './FileJob.vue'
 import FloorPoints from './FloorPoints.vue'
+import StripRings from './StripRings.vue'
 
 /** One job: its block as rings, what each open hole needs, and where on its route it stands. */
 const props = defineProps<{ strip: FloorStrip }>()
 const emit = defineEmits<{ filed: [] }>()
 
+const isNarrow = useNarrow()
 const PITCH = 126
 const GAP = 22
 const TOP = 8
@@ -75,7 +78,8 @@ const marksOf = (hole: FloorHole) =>
       <FileJob :strip="strip" @filed="emit('filed')" />
     </div>
     <div class="min-w-0">
-      <RouterLink :to="blockAt(null)" class="block hover:bg-sheet">
+      <StripRings v-if="isNarrow" :strip="strip" :numbers="places.map((place) => place.hole.number)" />
+      <RouterLink v-else :to="blockAt(null)" class="block hover:bg-sheet">
         <svg
           :viewBox="`0 0 ${width} 148`"
           class="max-h-44 w-full"
@@ -100,7 +104,7 @@ const marksOf = (hole: FloorHole) =>
           <li v-for="need in due.holes" :key="need.hole">
             <RouterLink
               :to="blockAt(need.hole)"
-              class="flex items-center gap-3 border-t border-rule py-1.5 hover:bg-sheet"
+              class="flex items-center gap-x-3 border-t border-rule py-1.5 hover:bg-sheet max-lg:flex-wrap"
             >
               <StateGate :state="need.state" class="shrink-0" />
               <b class="w-16 shrink-0">hole {{ need.hole }}</b>

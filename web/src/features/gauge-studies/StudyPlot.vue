@@ -41,6 +41,7 @@ const letter = (part: number) => String.fromCharCode(65 + part)
 <template>
   <figure>
     <svg
+      v-legible
       :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
       role="img"
       aria-label="Readings by part and person"

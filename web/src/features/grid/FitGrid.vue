@@ -37,7 +37,7 @@ const lookedAt = READY.join('; ')
     <p>
       Tick a hole once all of it was looked at there: <b>{{ lookedAt }}</b>.
     </p>
-    <div class="overflow-x-auto">
+    <div class="relative overflow-x-auto">
       <table class="w-full border-collapse">
         <thead>
           <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">

@@ -81,7 +81,7 @@ function show(to: GridOf | 'fits'): void {
           <button
             type="button"
             class="link"
-            :aria-label="`Gauge for ${one.quantity}`"
+            :aria-label="`${one.name ? 'change' : 'choose the gauge'}: gauge for ${one.quantity}`"
             @click="setting = one.quantity"
           >
             {{ one.name ? 'change' : 'choose the gauge' }}
@@ -89,7 +89,7 @@ function show(to: GridOf | 'fits'): void {
         </span>
       </p>
       <AsFound />
-      <div ref="table" class="overflow-x-auto">
+      <div ref="table" class="relative overflow-x-auto">
         <table class="w-full border-collapse">
           <thead>
             <tr class="border-b border-ink-soft text-sm text-ink-soft">

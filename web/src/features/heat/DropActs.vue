@@ -86,7 +86,7 @@ const isStuck = computed(() => props.drop.state === 'stuck' || stuckNow.value)
           :disabled="run.busy.value"
           @click="feel(one.kind)"
         >
-          <svg viewBox="0 0 52 18" class="h-6 w-16">
+          <svg v-legible viewBox="0 0 52 18" class="h-6 w-16">
             <path :d="one.d" class="fill-none stroke-current" stroke-width="2.4" />
           </svg>
           <b class="text-xl">{{ one.label }}</b>

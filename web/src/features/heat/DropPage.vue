@@ -91,6 +91,7 @@ const since = computed(() => (page.value ? (run.clock.value - Date.parse(page.va
       v-else
       class="grid flex-1 content-start gap-x-7 gap-y-3 px-5 py-3 lg:grid-cols-[minmax(0,1fr)_22.5rem]"
     >
+      <h1 class="sr-only">Drop of {{ drop.liner }} into hole {{ hole }}</h1>
       <div class="grid min-w-0 content-start gap-2 max-lg:contents">
         <DropClock :drop="drop" :elapsed="elapsed" />
         <DropPicture

@@ -104,6 +104,7 @@ const bad = computed(() => ({
           <b>Local rules first.</b>
         </p>
         <svg
+          v-legible
           :viewBox="`0 0 ${WIDE} 178`"
           class="block w-full"
           role="img"

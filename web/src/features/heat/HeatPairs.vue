@@ -36,7 +36,7 @@ const state = computed(
   <figure aria-label="Pairs of temperatures">
     <!-- The sliders beside it do the same by keyboard. -->
     <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
-    <svg viewBox="0 0 580 430" class="block w-full cursor-crosshair" @click="choose">
+    <svg v-legible viewBox="0 0 580 430" class="block w-full cursor-crosshair" @click="choose">
       <rect
         :x="PAIRS.left"
         :y="PAIRS.top"

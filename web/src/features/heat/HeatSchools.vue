@@ -16,9 +16,9 @@ const kn = (newtons: number | undefined) => ((newtons ?? 0) / 1000).toFixed(1)
       class="border-l-4 pl-3"
       :class="side.is_followed ? 'border-act' : 'border-rule'"
     >
-      <h3 class="font-bold first-letter:uppercase">
+      <h2 class="font-bold first-letter:uppercase">
         {{ side.name }}<span v-if="side.is_followed" class="ml-2 text-sm font-normal text-act">this job</span>
-      </h3>
+      </h2>
       <p class="text-sm">{{ side.reason }}</p>
       <p v-if="side.name === 'heat and cold'" class="text-sm text-ink-soft">
         Held down about {{ span(held) }}, to within 5 K of the room, then read cold.

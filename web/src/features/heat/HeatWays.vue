@@ -10,7 +10,7 @@ const celsius = (c: number | null) => (c === null ? '–' : `${Math.round(c)} °
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Ways">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Ways">
     <table class="w-full border-collapse">
       <thead class="text-sm text-ink-soft">
         <tr class="border-b-2 border-ink">

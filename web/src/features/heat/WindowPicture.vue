@@ -21,6 +21,7 @@ const x = (seconds: number) => Math.min(right.value, chart.value.x(seconds))
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${right + 12} ${height}`"
     class="block w-full"
     role="img"

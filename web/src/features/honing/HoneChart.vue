@@ -27,6 +27,7 @@ const end = (one: { from: { x: number }; to: { x: number } | null; strokes: numb
       <span class="text-sm text-ink-soft">over double strokes</span>
     </figcaption>
     <svg
+      v-legible
       viewBox="0 0 510 470"
       class="block min-h-0 w-full flex-1"
       role="img"

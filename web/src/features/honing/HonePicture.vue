@@ -42,6 +42,7 @@ const length = (metres: number | null) =>
       <b class="text-lg">Stroke and hatch</b><span class="text-sm text-ink-soft">to scale</span>
     </figcaption>
     <svg
+      v-legible
       viewBox="0 0 340 500"
       class="mx-auto block max-h-[32rem] w-full"
       role="img"

@@ -49,7 +49,7 @@ const scale = computed(() => {
 </script>
 
 <template>
-  <svg viewBox="0 0 600 450" class="block w-full" role="group" aria-label="Block, press, liner">
+  <svg v-legible viewBox="0 0 600 450" class="block w-full" role="group" aria-label="Block, press, liner">
     <text :x="BLOCK" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">block, °C</text>
     <text :x="BLOCK" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">hotter loosens</text>
     <text :x="MIDDLE" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">

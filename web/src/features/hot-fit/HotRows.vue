@@ -21,7 +21,7 @@ const GAP_COARSE = 0.5e-3
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Moments of running">
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Moments of running">
     <table class="w-full border-collapse text-[0.95rem]">
       <thead class="text-left text-sm text-ink-soft">
         <tr class="border-b-2 border-ink align-bottom">
@@ -73,7 +73,7 @@ const GAP_COARSE = 0.5e-3
             <span class="block text-sm" :class="STATE_TONE[one.grip]">{{ GRIP[one.grip] }}</span>
           </td>
           <td class="px-2 py-2">
-            <svg viewBox="0 0 160 18" class="h-4 w-40" aria-hidden="true">
+            <svg v-legible viewBox="0 0 160 18" class="h-4 w-40" aria-hidden="true">
               <rect x="0" y="2" :width="wide(one.by_press_n)" height="13" class="fill-part" opacity="0.55" />
               <rect
                 v-if="one.by_clamp_n"

@@ -57,7 +57,7 @@ const hours = (value: number) => value.toFixed(2)
       <div
         class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]"
       >
-        <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Hours by operation">
+        <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Hours by operation">
           <table class="w-full">
             <thead class="border-b-2 border-ink text-left text-sm text-ink-soft">
               <tr>

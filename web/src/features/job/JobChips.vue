@@ -2,15 +2,27 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
-import type { BlockView } from '@/api/generated'
+import type { BlockView, State } from '@/api/generated'
+import StateGate from '@/shared/charts/StateGate.vue'
 import { uncertaintyText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useNarrow } from '@/shared/state/useNarrow'
 import { JOB_VIEWS, lensOf } from '@/shared/subjects'
+
+import JobNav from './JobNav.vue'
 
 /** Job, its views, and the gauge in hand. */
 const props = defineProps<{ block: BlockView }>()
 const route = useRoute()
 const lens = computed(() => lensOf(route.params['lens']))
+const isNarrow = useNarrow()
+/** The worst first; a state that no hole is in is not said. */
+const STATES: State[] = ['out', 'cannot tell', 'read again', 'not measured', 'in']
+const counts = computed(() =>
+  STATES.map(
+    (state) => [state, props.block.holes.filter((hole) => hole.state === state).length] as const,
+  ).filter(([, count]) => count > 0),
+)
 const quantity = computed(() => {
   const offered = props.block.lenses.find((one) => one.name === lens.value.name)?.quantities ?? []
   return offered.find((one) => one === route.query['of']) ?? offered[0] ?? lens.value.quantity
@@ -41,21 +53,24 @@ const setupView = computed(() => ({
 
 <template>
   <div class="min-w-0">
-    <h1 class="truncate leading-tight font-bold">{{ block.job.name }}</h1>
-    <p class="truncate text-xs text-ink-soft">{{ block.card.engine }} · job {{ block.job.number }}</p>
+    <component :is="route.name === 'block' ? 'h1' : 'p'" class="truncate leading-tight font-bold">
+      {{ block.job.name }}
+    </component>
+    <p v-if="!isNarrow" class="truncate text-xs text-ink-soft">
+      {{ block.card.engine }} · job {{ block.job.number }}
+    </p>
   </div>
-  <nav aria-label="Job" class="flex flex-wrap gap-x-2 text-sm whitespace-nowrap">
-    <RouterLink
-      v-for="view in views"
-      :key="view.label"
-      :to="view.to"
-      class="py-1"
-      :class="view.isNow ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
-      >{{ view.label }}</RouterLink
-    >
-  </nav>
+  <ul v-if="isNarrow" class="flex shrink-0 gap-2" aria-label="Holes by state">
+    <li v-for="[state, count] in counts" :key="state" class="flex items-center gap-1">
+      <StateGate :state="state" /><b class="num">{{ count }}</b>
+    </li>
+  </ul>
+  <Teleport v-if="isNarrow" defer to="#menu-job">
+    <JobNav :views="views" class="gap-x-5 [&>a]:min-h-11" />
+  </Teleport>
+  <JobNav v-else :views="views" class="gap-x-2 text-sm" />
   <RouterLink
-    v-if="route.name === 'block' && quantity"
+    v-if="route.name === 'block' && quantity && !isNarrow"
     :to="setupView"
     class="quiet ml-auto flex items-center gap-1 px-2 text-sm"
     :class="setup?.cautions.length || setup?.capability === 'wrong tool' ? 'border-unsure text-unsure' : ''"

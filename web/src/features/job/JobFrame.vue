@@ -5,6 +5,8 @@ import { useRoute } from 'vue-router'
 import { whenText } from '@/shared/format/time'
 import { JOB, useJobLoading } from '@/shared/state/job'
 import { unit, unitOfJob, welcome } from '@/shared/state/preferences'
+import { useNarrow } from '@/shared/state/useNarrow'
+import { nameJob } from '@/shared/state/whereTo'
 import { UNDO, useUndo } from '@/shared/state/useUndo'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import UndoButton from '@/shared/ui/UndoButton.vue'
@@ -18,6 +20,7 @@ import WelcomeNote from './WelcomeNote.vue'
 const route = useRoute()
 const job = useJobLoading(String(route.params['job']))
 provide(JOB, job)
+const isNarrow = useNarrow()
 const undo = useUndo(job)
 provide(UNDO, undo)
 /** The block and the benches show it where the hand is. */
@@ -29,6 +32,10 @@ const hasUndo = computed(
 )
 onMounted(() => void job.reload())
 const { block, refusal, seenAt } = job
+watch(
+  () => block.value?.job.name,
+  (name) => name && nameJob(name, route),
+)
 const stop = watch(block, (now) => {
   if (!now) return
   unit.value = unitOfJob.value[job.jobId] ?? (now.card.unit === 'inch' ? 'thou' : 'µm')
@@ -40,7 +47,7 @@ const stop = watch(block, (now) => {
   <Teleport v-if="!route.meta['full']" defer to="#header-job">
     <JobChips v-if="block" :block="block" />
   </Teleport>
-  <RouteRule v-if="block && !route.meta['full'] && route.name !== 'route'" :block="block" />
+  <RouteRule v-if="block && !isNarrow && !route.meta['full'] && route.name !== 'route'" :block="block" />
   <WelcomeNote v-if="block?.job.invented && welcome === 'shown' && route.name === 'block'" :block="block" />
   <p v-if="seenAt" class="no-print bg-act-wash px-5 pb-2">
     This is the block as it was last seen, {{ whenText(new Date(seenAt).toISOString()) }}.

@@ -27,62 +27,64 @@ const tone = (leg: LegView) => (leg.is_done ? 'text-ink-soft' : leg.is_next ? 't
 </script>
 
 <template>
-  <ol class="no-print flex overflow-x-auto border-b border-rule bg-iron/60 px-5" aria-label="Route">
-    <li v-if="done.length" class="w-28 shrink-0 border-b-4 border-ink">
-      <RouterLink
-        :to="{ name: 'route', params: { job: block.job.job_id } }"
-        class="block h-full no-underline hover:bg-sheet"
-        :title="done.map((leg) => leg.title).join(', ')"
-      >
-        <span class="block pt-1 text-sm leading-tight font-bold text-ink-soft">
-          {{ done.length }} {{ done.length === 1 ? 'step' : 'steps' }} done
-        </span>
-        <span class="block text-xs text-ink-soft">{{ Number(doneHours.toFixed(1)) }} h planned</span>
-      </RouterLink>
-    </li>
-    <li
-      v-for="{ leg, ticks } in legs"
-      :key="leg.operation"
-      class="min-w-14 flex-1"
-      :class="leg.is_next ? 'min-w-40' : ''"
-      :style="{ flexGrow: leg.is_done ? 1 : 2 + leg.hours }"
-    >
-      <RouterLink
-        :to="to(leg)"
-        class="block h-full w-full text-left no-underline hover:bg-sheet"
-        :title="`${leg.title}: ${leg.words}`"
-        :aria-current="leg.is_next ? 'step' : undefined"
-      >
-        <span class="flex items-center gap-1 pt-1 text-sm leading-tight font-bold" :class="tone(leg)">
-          <StateGate v-if="leg.state === 'read again'" state="read again" class="-ml-1 shrink-0" />
-          <span class="truncate pr-2">{{ leg.short }}</span>
-        </span>
-        <span
-          class="block truncate pr-2 text-xs"
-          :class="leg.words.startsWith('waits') ? 'text-unsure' : 'text-ink-soft'"
+  <nav class="no-print border-b border-rule bg-iron/60" aria-label="Route">
+    <ol class="flex overflow-x-auto px-5">
+      <li v-if="done.length" class="w-28 shrink-0 border-b-4 border-ink">
+        <RouterLink
+          :to="{ name: 'route', params: { job: block.job.job_id } }"
+          class="block h-full no-underline hover:bg-sheet"
+          :title="done.map((leg) => leg.title).join(', ')"
         >
-          {{ leg.words }}
-        </span>
-        <svg
-          class="block h-3 w-full"
-          preserveAspectRatio="none"
-          :viewBox="`0 0 ${ticks.length} 10`"
-          aria-hidden="true"
+          <span class="block pt-1 text-sm leading-tight font-bold text-ink-soft">
+            {{ done.length }} {{ done.length === 1 ? 'step' : 'steps' }} done
+          </span>
+          <span class="block text-xs text-ink-soft">{{ Number(doneHours.toFixed(1)) }} h planned</span>
+        </RouterLink>
+      </li>
+      <li
+        v-for="{ leg, ticks } in legs"
+        :key="leg.operation"
+        class="min-w-14 flex-1"
+        :class="leg.is_next ? 'min-w-40' : ''"
+        :style="{ flexGrow: leg.is_done ? 1 : 2 + leg.hours }"
+      >
+        <RouterLink
+          :to="to(leg)"
+          class="block h-full w-full text-left no-underline hover:bg-sheet"
+          :title="`${leg.title}: ${leg.words}`"
+          :aria-current="leg.is_next ? 'step' : undefined"
         >
-          <rect v-if="leg.is_done" y="7" :width="ticks.length" height="3" class="fill-ink" />
-          <line
-            v-for="tick in ticks"
-            :key="tick.at"
-            :x1="tick.at"
-            :x2="tick.at"
-            :y1="tick.from"
-            y2="10"
-            vector-effect="non-scaling-stroke"
-            :class="leg.is_next && tick.at === 0 ? 'stroke-act' : 'stroke-ink-soft'"
-            :stroke-width="leg.is_next && tick.at === 0 ? 4 : 1"
-          />
-        </svg>
-      </RouterLink>
-    </li>
-  </ol>
+          <span class="flex items-center gap-1 pt-1 text-sm leading-tight font-bold" :class="tone(leg)">
+            <StateGate v-if="leg.state === 'read again'" state="read again" class="-ml-1 shrink-0" />
+            <span class="truncate pr-2">{{ leg.short }}</span>
+          </span>
+          <span
+            class="block truncate pr-2 text-xs"
+            :class="leg.words.startsWith('waits') ? 'text-unsure' : 'text-ink-soft'"
+          >
+            {{ leg.words }}
+          </span>
+          <svg
+            class="block h-3 w-full"
+            preserveAspectRatio="none"
+            :viewBox="`0 0 ${ticks.length} 10`"
+            aria-hidden="true"
+          >
+            <rect v-if="leg.is_done" y="7" :width="ticks.length" height="3" class="fill-ink" />
+            <line
+              v-for="tick in ticks"
+              :key="tick.at"
+              :x1="tick.at"
+              :x2="tick.at"
+              :y1="tick.from"
+              y2="10"
+              vector-effect="non-scaling-stroke"
+              :class="leg.is_next && tick.at === 0 ? 'stroke-act' : 'stroke-ink-soft'"
+              :stroke-width="leg.is_next && tick.at === 0 ? 4 : 1"
+            />
+          </svg>
+        </RouterLink>
+      </li>
+    </ol>
+  </nav>
 </template>

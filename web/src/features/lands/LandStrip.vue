@@ -44,6 +44,7 @@ const laid = computed(() => {
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDE} ${laid.tall}`"
     class="block w-full"
     role="img"

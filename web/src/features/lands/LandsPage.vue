@@ -112,7 +112,11 @@ const plain = (metres: number) => lengthText(metres, unit.value, { digits: unit.
           </p>
         </div>
         <PartsCompared v-if="view.every_liner.length > 1" :liners="view.every_liner" />
-        <section v-if="view.lands.length" class="overflow-x-auto lg:col-span-2" aria-label="Liner by liner">
+        <section
+          v-if="view.lands.length"
+          class="relative overflow-x-auto lg:col-span-2"
+          aria-label="Liner by liner"
+        >
           <table class="w-full text-left">
             <thead class="text-sm text-ink-soft">
               <tr class="border-b border-ink">

@@ -49,7 +49,7 @@ const setup = computed(() => job.block.value?.setups.find((one) => one.quantity 
     </p>
     <BatchAlerts :job-id="job.jobId" />
     <AsFound />
-    <div v-if="liners.length > 0" class="overflow-x-auto">
+    <div v-if="liners.length > 0" class="relative overflow-x-auto">
       <table class="w-full border-collapse">
         <thead>
           <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">

@@ -33,7 +33,7 @@ const label = computed(() =>
     <h2 class="flex items-baseline gap-2 text-lg">
       {{ main.title.replace('main bore', 'Main') }} <b :class="tone">{{ main.lies }}</b>
     </h2>
-    <svg viewBox="0 0 200 200" class="mx-auto max-h-56 w-full" role="img" :aria-label="label">
+    <svg v-legible viewBox="0 0 200 200" class="mx-auto max-h-56 w-full" role="img" :aria-label="label">
       <path d="M4 100H40M160 100H196" class="stroke-ink-soft" stroke-width="2" stroke-dasharray="5 4" />
       <circle
         :cx="MIDDLE"

@@ -34,6 +34,7 @@ const reads = computed(() => props.line.missing[0] ?? 'main-1')
     <div v-if="line.rows.length" class="grid gap-x-6 sm:grid-cols-2">
       <figure v-for="one in SIDES" :key="one.side">
         <svg
+          v-legible
           :viewBox="`0 0 ${LINE.width} ${LINE.height}`"
           class="w-full"
           role="img"

@@ -29,6 +29,7 @@ const small = (metres: number) =>
   <figure class="grid gap-1">
     <figcaption class="text-sm text-ink-soft">{{ title }}</figcaption>
     <svg
+      v-legible
       :viewBox="`0 0 ${WIDE} ${rows.length * ROW + 6}`"
       class="block w-full max-w-xl"
       role="img"

@@ -35,6 +35,7 @@ const wave = computed(() => {
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${wide} ${frame.height}`"
     class="block w-full"
     role="img"

@@ -24,7 +24,7 @@ const SIGN = { in: '●', out: '◆', 'cannot tell': '○' } as Record<string, s
 </script>
 
 <template>
-  <section class="overflow-x-auto" aria-label="Every liner in every hole">
+  <section class="relative overflow-x-auto" aria-label="Every liner in every hole">
     <table class="w-full text-center">
       <caption class="sr-only">
         Every liner in every hole

@@ -20,7 +20,7 @@ const wanted = (hole: string, liner: string) =>
 </script>
 
 <template>
-  <section class="overflow-x-auto" aria-label="Every fitting that was read">
+  <section class="relative overflow-x-auto" aria-label="Every fitting that was read">
     <table class="w-full text-center">
       <caption class="sr-only">
         Holes by liners

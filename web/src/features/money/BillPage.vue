@@ -46,7 +46,9 @@ const sheets = computed(() =>
           <thead class="border-b-2 border-ink text-right text-sm text-ink-soft">
             <tr>
               <th class="py-2 text-left text-lg text-ink first-letter:uppercase">{{ one.sheet }}</th>
-              <th class="font-normal">{{ one.sheet === 'parts' ? '' : 'hours' }}</th>
+              <th class="font-normal">
+                <span :class="one.sheet === 'parts' && 'sr-only'">hours</span>
+              </th>
               <th class="font-normal">tax</th>
               <th class="font-normal">{{ data.currency }}</th>
             </tr>

@@ -17,6 +17,7 @@ const small = (metres: number) => lengthText(metres, unit.value, { digits: 0 })
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDE} 118`"
     class="block w-full max-w-72"
     role="img"

@@ -21,7 +21,13 @@ const words = computed(() =>
 </script>
 
 <template>
-  <svg viewBox="0 0 200 124" class="block w-full max-w-64" role="img" :aria-label="`Hole ${hole} in section`">
+  <svg
+    v-legible
+    viewBox="0 0 200 124"
+    class="block w-full max-w-64"
+    role="img"
+    :aria-label="`Hole ${hole} in section`"
+  >
     <template v-if="row">
       <rect
         x="0"

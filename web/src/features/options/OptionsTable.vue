@@ -37,7 +37,7 @@ const squeezed = computed(() => told.value.some((one) => one.compression.length)
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table
       class="w-full min-w-[68rem] table-fixed text-left align-top leading-tight"
       aria-label="What can be done"

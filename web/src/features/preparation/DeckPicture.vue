@@ -74,6 +74,7 @@ function point(event: MouseEvent): void {
   <!-- What is pointed at can be typed beside it as well: clock and distance. -->
   <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
   <svg
+    v-legible
     :viewBox="`-2 -2 ${picture.width + 4} ${picture.height + 4}`"
     class="block max-h-[46vh] w-full cursor-crosshair"
     preserveAspectRatio="xMinYMin meet"

@@ -81,7 +81,7 @@ const compression = computed(() =>
       <table class="w-full text-left">
         <thead class="text-sm text-ink-soft">
           <tr>
-            <th class="font-normal"></th>
+            <th class="font-normal"><span class="sr-only">kind</span></th>
             <th class="text-right font-normal">now [{{ SIZE_WITH[unit] }}]</th>
             <th class="text-right font-normal">skim [{{ unit }}]</th>
             <th class="text-right font-normal">after [{{ SIZE_WITH[unit] }}]</th>

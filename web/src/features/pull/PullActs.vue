@@ -97,7 +97,7 @@ async function take(text = depth.value): Promise<void> {
             :aria-pressed="pull.feel === one.kind"
             @click="now.note(one.kind)"
           >
-            <svg viewBox="0 0 52 18" class="h-5 w-14">
+            <svg v-legible viewBox="0 0 52 18" class="h-5 w-14">
               <path :d="one.d" class="fill-none stroke-ink" stroke-width="2.4" />
             </svg>
             <b class="text-lg">{{ one.kind }}</b><span class="text-xs text-ink-soft max-sm:hidden">{{
@@ -143,7 +143,7 @@ async function take(text = depth.value): Promise<void> {
           :disabled="now.busy.value"
           @click="now.note('touches', { depth })"
         >
-          <svg viewBox="0 0 44 40" class="h-10 w-11">
+          <svg v-legible viewBox="0 0 44 40" class="h-10 w-11">
             <path d="M2 2h40v6H2z" class="fill-ink" />
             <path d="M4 12h36v5H4z" class="fill-part" />
             <path d="M14 19v20M30 19v20M14 19h16" class="fill-none stroke-ink" stroke-width="2.5" />

@@ -63,7 +63,13 @@ const forces = computed(() => ticks(0, most.value / 1000, 4))
 </script>
 
 <template>
-  <svg viewBox="0 0 480 330" class="block w-full" role="img" aria-label="Force against what is left to go">
+  <svg
+    v-legible
+    viewBox="0 0 480 330"
+    class="block w-full"
+    role="img"
+    aria-label="Force against what is left to go"
+  >
     <path :d="band" class="fill-part" opacity="0.16" />
     <path
       v-if="going"

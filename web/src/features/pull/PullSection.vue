@@ -22,6 +22,7 @@ const isIn = computed(() => Math.max(0, foot.value - LEDGE))
 
 <template>
   <svg
+    v-legible
     viewBox="0 0 360 660"
     class="block h-full max-h-[40rem] w-full"
     role="img"

@@ -49,8 +49,14 @@ const doneTo = computed(() => {
 </script>
 
 <template>
-  <div class="overflow-x-auto">
-    <svg :viewBox="`0 0 ${WIDE} ${bottom + 22}`" class="min-w-[900px]" role="group" aria-label="Route, drawn">
+  <div class="relative overflow-x-auto">
+    <svg
+      v-legible
+      :viewBox="`0 0 ${WIDE} ${bottom + 22}`"
+      class="min-w-[900px]"
+      role="group"
+      aria-label="Route, drawn"
+    >
       <text x="0" :y="high - 8" font-size="14" class="fill-ink-soft">re-opens</text>
       <g :transform="`translate(0 ${high})`">
         <g v-for="arc in arcs" :key="arc.key" :class="arc.open ? 'text-unsure' : 'text-part'">

@@ -20,7 +20,7 @@ const days = computed(() => props.clocks.waited_h / 24)
 <template>
   <section class="flex flex-wrap gap-x-8 gap-y-3" aria-label="Clocks">
     <div v-for="clock in ['working', 'waiting'] as const" :key="clock" class="flex items-center gap-3">
-      <svg viewBox="-44 -44 88 88" width="84" height="84" aria-hidden="true">
+      <svg v-legible viewBox="-44 -44 88 88" width="84" height="84" aria-hidden="true">
         <defs>
           <pattern
             id="hatch"

@@ -14,7 +14,7 @@ const x = (value: number) => (200 * value) / most.value
     <h2 id="hours-against" class="text-lg">Hours against the estimate</h2>
     <p v-if="!hours.length" class="text-ink-soft">Nothing was agreed yet.</p>
     <ul>
-      <li v-for="one in hours" :key="one.job" class="flex items-center gap-3 py-1">
+      <li v-for="one in hours" :key="one.job" class="flex flex-wrap items-center gap-x-3 py-1">
         <span class="w-36 shrink-0 truncate">{{ one.job }}</span>
         <svg width="204" height="18" aria-hidden="true" class="shrink-0">
           <rect

@@ -57,7 +57,7 @@ const small = (metres: number, signed = false) =>
     <form class="mt-2 flex flex-wrap items-end gap-3" role="search" @submit.prevent="search">
       <TextField
         v-model="words"
-        class="min-w-64 flex-1"
+        class="min-w-48 flex-1"
         label="Find past jobs by symptom, construction, fit, odd result, lead in vain"
         path="words"
       />
@@ -86,7 +86,7 @@ const small = (metres: number, signed = false) =>
       <section aria-labelledby="waiting">
         <h2 id="waiting" class="text-lg">What was waited for</h2>
         <ul>
-          <li v-for="[cause, days] in waits" :key="cause" class="flex items-center gap-3 py-0.5">
+          <li v-for="[cause, days] in waits" :key="cause" class="flex flex-wrap items-center gap-x-3 py-0.5">
             <span class="w-28">{{ cause }}</span>
             <svg width="220" height="14" aria-hidden="true" class="shrink-0">
               <rect y="1" :width="(220 * days) / longest" height="12" class="fill-unsure" />
@@ -116,7 +116,7 @@ const small = (metres: number, signed = false) =>
           <li
             v-for="one in data.rates"
             :key="`${one.job}${one.grit}${one.method}`"
-            class="flex items-center gap-3 py-0.5"
+            class="flex flex-wrap items-center gap-x-3 py-0.5"
           >
             <span class="w-28 shrink-0 truncate">grit {{ one.grit }}, {{ one.method }}</span>
             <svg width="180" height="16" aria-hidden="true" class="shrink-0">

@@ -64,7 +64,7 @@ async function saved(): Promise<void> {
 <template>
   <main class="mx-auto w-full max-w-[1400px] px-5 py-3">
     <ShopNav />
-    <div class="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_24rem]">
+    <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <section aria-label="Setting masters">
         <h1 class="text-xl">What gauges are set on</h1>
         <RefusalNote :refusal="masters.refusal.value" />
@@ -80,54 +80,61 @@ async function saved(): Promise<void> {
           No master yet. Add the rings, rods and blocks that gauges are set on, with what their certificates
           say.
         </p>
-        <table v-else-if="masters.data.value" class="w-full border-collapse">
-          <thead>
-            <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
-              <th scope="col" class="py-2 font-normal">Master</th>
-              <th scope="col" class="pr-4 text-right font-normal">size at 20 °C [{{ SIZE_WITH[unit] }}]</th>
-              <th scope="col" class="pr-4 text-right font-normal">± [{{ unit }}]</th>
-              <th scope="col" class="pr-4 font-normal">material</th>
-              <th scope="col" class="pr-4 font-normal">checked, due</th>
-              <th scope="col"><span class="sr-only">change</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="one in masters.data.value"
-              :key="one.setting_master_id"
-              class="border-b border-rule align-top"
-              :class="edited?.setting_master_id === one.setting_master_id && 'bg-act-wash'"
-            >
-              <th scope="row" class="py-2 pr-4 text-left">
-                {{ one.name }}
-                <span class="block text-xs font-normal text-ink-soft">{{
-                  [one.typed, one.note, one.owner ? `belongs to ${one.owner}` : '', `version ${one.version}`]
-                    .filter(Boolean)
-                    .join(' · ')
-                }}</span>
-              </th>
-              <td class="num py-2 pr-4 text-right">{{ size(one.size_um) }}</td>
-              <td class="num py-2 pr-4 text-right">{{ within(one.standard_um) }}</td>
-              <td class="py-2 pr-4">{{ one.material }}</td>
-              <td class="num py-2 pr-4">
-                {{ one.calibrated_on ?? 'no record' }}
-                <span v-if="one.due_on" class="block" :class="one.due_on < today && 'text-unsure'">{{
-                  one.due_on
-                }}</span>
-              </td>
-              <td class="py-2 text-right">
-                <button
-                  type="button"
-                  class="quiet text-sm"
-                  :aria-label="`Change ${one.name}`"
-                  @click="edited = one"
-                >
-                  Change
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <div v-else-if="masters.data.value" class="relative overflow-x-auto" tabindex="0">
+          <table class="w-full border-collapse">
+            <thead>
+              <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
+                <th scope="col" class="py-2 font-normal">Master</th>
+                <th scope="col" class="pr-4 text-right font-normal">size at 20 °C [{{ SIZE_WITH[unit] }}]</th>
+                <th scope="col" class="pr-4 text-right font-normal">± [{{ unit }}]</th>
+                <th scope="col" class="pr-4 font-normal">material</th>
+                <th scope="col" class="pr-4 font-normal">checked, due</th>
+                <th scope="col"><span class="sr-only">change</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="one in masters.data.value"
+                :key="one.setting_master_id"
+                class="border-b border-rule align-top"
+                :class="edited?.setting_master_id === one.setting_master_id && 'bg-act-wash'"
+              >
+                <th scope="row" class="py-2 pr-4 text-left">
+                  {{ one.name }}
+                  <span class="block text-xs font-normal text-ink-soft">{{
+                    [
+                      one.typed,
+                      one.note,
+                      one.owner ? `belongs to ${one.owner}` : '',
+                      `version ${one.version}`,
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')
+                  }}</span>
+                </th>
+                <td class="num py-2 pr-4 text-right">{{ size(one.size_um) }}</td>
+                <td class="num py-2 pr-4 text-right">{{ within(one.standard_um) }}</td>
+                <td class="py-2 pr-4">{{ one.material }}</td>
+                <td class="num py-2 pr-4">
+                  {{ one.calibrated_on ?? 'no record' }}
+                  <span v-if="one.due_on" class="block" :class="one.due_on < today && 'text-unsure'">{{
+                    one.due_on
+                  }}</span>
+                </td>
+                <td class="py-2 text-right">
+                  <button
+                    type="button"
+                    class="quiet text-sm"
+                    :aria-label="`Change ${one.name}`"
+                    @click="edited = one"
+                  >
+                    Change
+                  </button>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <TravellingMaster :masters="masters.data.value ?? []" :gauges="gauges.data.value ?? []" />
         <h2 class="pt-6 text-lg">What was done to the gauges</h2>
         <p v-if="services.data.value?.length === 0" class="py-1 text-ink-soft">Nothing is noted yet.</p>
@@ -135,7 +142,7 @@ async function saved(): Promise<void> {
           <li
             v-for="one in services.data.value ?? []"
             :key="one.gauge_service_id"
-            class="grid grid-cols-[7rem_11rem_1fr] gap-3 border-b border-rule py-1.5"
+            class="grid gap-x-3 border-b border-rule py-1.5 lg:grid-cols-[7rem_11rem_1fr]"
           >
             <span class="num">{{ one.done_on }}</span>
             <b>{{ name(one.gauge_id) }}</b>

@@ -94,7 +94,7 @@ async function saved(): Promise<void> {
           <table class="w-full text-left" :aria-label="`How ${one.name} cuts`">
             <thead class="text-sm text-ink-soft">
               <tr>
-                <th class="font-normal"></th>
+                <th class="font-normal"><span class="sr-only">what</span></th>
                 <th class="font-normal">as marked</th>
                 <th v-for="learned in one.learned" :key="learned.material" class="font-normal">
                   learned in {{ learned.material }}

@@ -57,33 +57,35 @@ const save = () =>
       None is written down yet. Write down which engine each fits and what was changed on it: in ten years
       nobody remembers.
     </p>
-    <table v-if="fixtures?.length" class="mt-2 w-full border-collapse text-left">
-      <thead class="text-sm text-ink-soft">
-        <tr class="border-b border-ink">
-          <th scope="col" class="py-1 font-normal">name</th>
-          <th scope="col" class="px-2 font-normal">kind</th>
-          <th scope="col" class="px-2 font-normal">fits</th>
-          <th scope="col" class="px-2 font-normal">made of</th>
-          <th scope="col" class="px-2 font-normal">changed on it; note</th>
-          <th></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in fixtures" :key="one.name" class="border-b border-rule">
-          <th scope="row" class="py-1.5">{{ one.name }}</th>
-          <td class="px-2">{{ one.kind }}</td>
-          <td class="px-2">{{ one.fits }}</td>
-          <td class="px-2">
-            <span v-if="one.thickness_m !== null" class="num">{{ mm(one.thickness_m) }} mm</span>
-            {{ one.material }}
-          </td>
-          <td class="px-2">
-            {{ one.changed }} <span class="text-ink-soft">{{ one.note }}</span>
-          </td>
-          <td><button type="button" class="link min-h-11" @click="edit(one)">Change</button></td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-if="fixtures?.length" class="relative overflow-x-auto" tabindex="0">
+      <table class="mt-2 w-full border-collapse text-left">
+        <thead class="text-sm text-ink-soft">
+          <tr class="border-b border-ink">
+            <th scope="col" class="py-1 font-normal">name</th>
+            <th scope="col" class="px-2 font-normal">kind</th>
+            <th scope="col" class="px-2 font-normal">fits</th>
+            <th scope="col" class="px-2 font-normal">made of</th>
+            <th scope="col" class="px-2 font-normal">changed on it; note</th>
+            <th><span class="sr-only">change</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in fixtures" :key="one.name" class="border-b border-rule">
+            <th scope="row" class="py-1.5">{{ one.name }}</th>
+            <td class="px-2">{{ one.kind }}</td>
+            <td class="px-2">{{ one.fits }}</td>
+            <td class="px-2">
+              <span v-if="one.thickness_m !== null" class="num">{{ mm(one.thickness_m) }} mm</span>
+              {{ one.material }}
+            </td>
+            <td class="px-2">
+              {{ one.changed }} <span class="text-ink-soft">{{ one.note }}</span>
+            </td>
+            <td><button type="button" class="link min-h-11" @click="edit(one)">Change</button></td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <form
       class="mt-4 grid gap-3 border-2 border-ink p-4 sm:grid-cols-3"
       aria-label="A plate or fixture"

@@ -24,7 +24,7 @@ const remarks = (gauge: GaugeVersion) =>
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full border-collapse">
       <thead>
         <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
@@ -35,7 +35,7 @@ const remarks = (gauge: GaugeVersion) =>
           <th scope="col" class="pr-4 text-right font-normal">repeats within [{{ unit }}]</th>
           <th scope="col" class="pr-4 font-normal">tip, radius [{{ SIZE_WITH[unit] }}]</th>
           <th scope="col" class="pr-4 font-normal">checked</th>
-          <th scope="col"><span class="sr-only">change</span></th>
+          <th scope="col" class="relative"><span class="sr-only">change</span></th>
         </tr>
       </thead>
       <tbody>

@@ -23,6 +23,7 @@ const ticks = computed(() => {
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
     class="block w-full max-w-2xl"
     role="img"

@@ -60,7 +60,7 @@ const save = () =>
           <th scope="col" class="px-2 text-right font-normal">a turn, mm</th>
           <th scope="col" class="px-2 font-normal">force</th>
           <th scope="col" class="px-2 font-normal">note</th>
-          <th></th>
+          <th><span class="sr-only">change</span></th>
         </tr>
       </thead>
       <tbody>

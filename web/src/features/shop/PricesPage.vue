@@ -57,7 +57,7 @@ const isHour = (one: PriceView | null) => one?.kind === 'an hour of the shop'
     <h1 class="text-xl">Price list</h1>
     <RefusalNote v-if="!prices" :refusal="missing" />
     <div v-else class="mt-2 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,8fr)_minmax(0,4fr)]">
-      <div class="overflow-x-auto">
+      <div class="relative overflow-x-auto">
         <table class="w-full text-left" aria-label="Prices">
           <thead class="text-sm text-ink-soft">
             <tr class="border-b border-ink">
@@ -66,7 +66,7 @@ const isHour = (one: PriceView | null) => one?.kind === 'an hour of the shop'
               <th class="text-right font-normal">money beside them</th>
               <th class="text-right font-normal">days of waiting</th>
               <th class="pl-6 font-normal">known by</th>
-              <th></th>
+              <th><span class="sr-only">change</span></th>
             </tr>
           </thead>
           <tbody>

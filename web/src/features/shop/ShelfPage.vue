@@ -86,7 +86,7 @@ const move = (): Promise<void> =>
     <h1 class="text-xl">Shelf of shims</h1>
     <RefusalNote v-if="!lots" :refusal="missing" />
     <div v-else class="mt-2 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,8fr)_minmax(0,4fr)]">
-      <div class="overflow-x-auto">
+      <div class="relative overflow-x-auto">
         <table class="w-full text-left" aria-label="Lots of shims">
           <thead class="text-sm text-ink-soft">
             <tr class="border-b border-ink">

@@ -24,7 +24,9 @@ async function saved(): Promise<void> {
 </script>
 
 <template>
-  <main class="mx-auto grid w-full max-w-[1400px] gap-x-10 gap-y-6 px-5 py-4 lg:grid-cols-[1fr_22rem]">
+  <main
+    class="mx-auto grid w-full max-w-[1400px] gap-x-10 grid-cols-[minmax(0,1fr)] gap-y-6 px-5 py-4 lg:grid-cols-[minmax(0,1fr)_22rem]"
+  >
     <ShopNav class="lg:col-span-2" />
     <section aria-label="Gauges" class="lg:col-span-2">
       <h1 class="text-xl">Gauges</h1>

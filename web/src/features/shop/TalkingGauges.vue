@@ -33,7 +33,7 @@ async function saved(): Promise<void> {
       <li
         v-for="link in links ?? []"
         :key="link.gauge_id"
-        class="grid grid-cols-[9rem_1fr_auto] items-center gap-4 border-b border-rule py-2"
+        class="grid items-center gap-x-4 border-b max-lg:grid-cols-[1fr_auto] lg:grid-cols-[9rem_1fr_auto] border-rule py-2"
       >
         <b>{{ link.name }}</b>
         <span>

@@ -61,7 +61,7 @@ function save(): Promise<void> {
       <li
         v-for="one in data ?? []"
         :key="one.master_reading_id"
-        class="grid grid-cols-[9rem_12rem_1fr_auto] gap-3 border-b border-rule py-1.5"
+        class="grid gap-x-3 border-b max-lg:grid-cols-[1fr_auto] lg:grid-cols-[9rem_12rem_1fr_auto] border-rule py-1.5"
       >
         <b>{{ nameOf(one.setting_master_id) }}</b>
         <span

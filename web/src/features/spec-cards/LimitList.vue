@@ -52,7 +52,7 @@ const shown = (key: string, limit: Limit) => {
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full border-collapse">
       <tbody>
         <tr v-for="row in rows" :key="row.key" class="border-b border-rule">

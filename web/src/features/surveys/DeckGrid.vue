@@ -51,6 +51,7 @@ function textOf(row: PlaceReadView): string {
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
     role="group"
     aria-label="The deck and its grid"

@@ -29,32 +29,36 @@ function windowText(one: DecisionFitView): string {
     </p>
     <RefusalNote :refusal="refusal" />
     <p v-if="data?.length === 0" class="py-2">The card decides nothing yet: give it limits first.</p>
-    <table v-if="data?.length" class="mt-2 w-full border-collapse">
-      <thead>
-        <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
-          <th scope="col" class="py-1 font-normal">decision</th>
-          <th scope="col" class="font-normal">window</th>
-          <th scope="col" class="font-normal">gauges, the finest first</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in data" :key="one.name" class="border-b border-rule align-top">
-          <th scope="row" class="py-1.5 pr-4 text-left font-normal">{{ one.name }}</th>
-          <td class="num py-1.5 pr-4">{{ windowText(one) }}</td>
-          <td class="py-1.5">
-            <span v-if="one.gauges.length === 0" class="text-unsure">none in the cabinet is made for it</span>
-            <span v-for="gauge in one.gauges" :key="gauge.gauge_id" class="mr-5 inline-block">
-              <component :is="gauge.in_use ? 'b' : 'span'">{{ gauge.name }}</component>
-              <span class="num ml-1.5">±{{ uncertaintyText(gauge.expanded_m, unit) }}</span>
-              <span class="ml-1.5" :class="CAPABILITY_TONE[gauge.capability]">{{
-                WORDS[gauge.capability]
-              }}</span>
-              <span v-if="gauge.against" class="text-unsure">, {{ gauge.against }}</span>
-              <span v-if="gauge.in_use" class="text-ink-soft">, in use</span>
-            </span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-if="data?.length" class="relative overflow-x-auto" tabindex="0">
+      <table class="mt-2 w-full border-collapse">
+        <thead>
+          <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
+            <th scope="col" class="py-1 font-normal">decision</th>
+            <th scope="col" class="font-normal">window</th>
+            <th scope="col" class="font-normal">gauges, the finest first</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in data" :key="one.name" class="border-b border-rule align-top">
+            <th scope="row" class="py-1.5 pr-4 text-left font-normal">{{ one.name }}</th>
+            <td class="num py-1.5 pr-4">{{ windowText(one) }}</td>
+            <td class="py-1.5">
+              <span v-if="one.gauges.length === 0" class="text-unsure"
+                >none in the cabinet is made for it</span
+              >
+              <span v-for="gauge in one.gauges" :key="gauge.gauge_id" class="mr-5 inline-block">
+                <component :is="gauge.in_use ? 'b' : 'span'">{{ gauge.name }}</component>
+                <span class="num ml-1.5">±{{ uncertaintyText(gauge.expanded_m, unit) }}</span>
+                <span class="ml-1.5" :class="CAPABILITY_TONE[gauge.capability]">{{
+                  WORDS[gauge.capability]
+                }}</span>
+                <span v-if="gauge.against" class="text-unsure">, {{ gauge.against }}</span>
+                <span v-if="gauge.in_use" class="text-ink-soft">, in use</span>
+              </span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </section>
 </template>

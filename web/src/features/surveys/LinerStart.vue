@@ -28,6 +28,7 @@ const bars = [
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
     role="img"
     aria-label="The liner started by hand"

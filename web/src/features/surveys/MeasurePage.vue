@@ -80,78 +80,80 @@ const how = (feature: FeatureView) => {
     </p>
     <RefusalNote :refusal="refusal" />
     <p v-if="!data && !refusal" class="py-4 text-ink-soft">Loading the features …</p>
-    <table v-if="data" class="mt-3 w-full border-collapse">
-      <thead class="sr-only">
-        <tr>
-          <th scope="col">Feature</th>
-          <th scope="col">Parts</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="feature in data.features"
-          :id="feature.quantity"
-          :key="feature.quantity"
-          class="border-t border-rule align-top"
-        >
-          <th scope="row" class="w-64 py-2 pr-4 text-left">
-            <span class="text-lg"
-              >{{ feature.quantity[0]?.toUpperCase() }}{{ feature.quantity.slice(1) }}</span
-            >
-            <span class="block text-sm font-normal text-ink-soft"
-              >{{ patternWords(feature) }}{{ feature.pattern.on_card ? '' : ', proposed' }}
-              <SourceBadge v-if="!feature.pattern.on_card" status="common practice"
-            /></span>
-            <span class="block text-sm font-normal text-ink-soft">{{ how(feature) }}</span>
-          </th>
-          <td class="py-2">
-            <p v-if="feature.parts.length === 0" class="text-sm text-ink-soft">
-              {{
-                feature.part_kind === 'main bore'
-                  ? 'The card does not say how many main bores there are.'
-                  : 'None in this job yet.'
-              }}
-            </p>
-            <div v-else-if="isUntouched(feature)" class="flex flex-wrap items-center gap-x-2 gap-y-1">
-              <RouterLink
-                v-for="part in feature.parts"
-                :key="part.key"
-                :to="{
-                  name: 'survey',
-                  params: { job: job.jobId, quantity: feature.quantity, part: part.key },
-                }"
-                class="flex min-h-11 items-center gap-2 rounded border border-rule px-2 hover:border-ink-soft"
+    <div v-if="data" class="relative overflow-x-auto" tabindex="0">
+      <table class="mt-3 w-full border-collapse">
+        <thead class="sr-only">
+          <tr>
+            <th scope="col">Feature</th>
+            <th scope="col">Parts</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="feature in data.features"
+            :id="feature.quantity"
+            :key="feature.quantity"
+            class="border-t border-rule align-top"
+          >
+            <th scope="row" class="w-64 py-2 pr-4 text-left">
+              <span class="text-lg"
+                >{{ feature.quantity[0]?.toUpperCase() }}{{ feature.quantity.slice(1) }}</span
               >
-                <StateGate :state="part.state" />
-                <b>{{ part.title }}</b>
-                <span class="num text-sm text-ink-soft">0/{{ part.of }}</span>
-              </RouterLink>
-              <span v-for="reason in inTheWay(feature)" :key="reason" class="text-sm text-ink-soft">{{
-                reason
-              }}</span>
-            </div>
-            <ul v-else class="grid grid-cols-1 gap-x-4 gap-y-1 sm:grid-cols-2 lg:grid-cols-3">
-              <li v-for="part in feature.parts" :key="part.key">
+              <span class="block text-sm font-normal text-ink-soft"
+                >{{ patternWords(feature) }}{{ feature.pattern.on_card ? '' : ', proposed' }}
+                <SourceBadge v-if="!feature.pattern.on_card" status="common practice"
+              /></span>
+              <span class="block text-sm font-normal text-ink-soft">{{ how(feature) }}</span>
+            </th>
+            <td class="py-2">
+              <p v-if="feature.parts.length === 0" class="text-sm text-ink-soft">
+                {{
+                  feature.part_kind === 'main bore'
+                    ? 'The card does not say how many main bores there are.'
+                    : 'None in this job yet.'
+                }}
+              </p>
+              <div v-else-if="isUntouched(feature)" class="flex flex-wrap items-center gap-x-2 gap-y-1">
                 <RouterLink
+                  v-for="part in feature.parts"
+                  :key="part.key"
                   :to="{
                     name: 'survey',
                     params: { job: job.jobId, quantity: feature.quantity, part: part.key },
                   }"
-                  class="grid min-h-11 grid-cols-[26px_1fr_auto] items-center gap-2 rounded border border-rule px-2 py-1 hover:border-ink-soft"
+                  class="flex min-h-11 items-center gap-2 rounded border border-rule px-2 hover:border-ink-soft"
                 >
                   <StateGate :state="part.state" />
-                  <span
-                    ><b>{{ part.title }}</b>
-                    <span class="block text-sm text-ink-soft">{{ found(feature, part) }}</span></span
-                  >
-                  <span class="num text-sm text-ink-soft">{{ part.read }}/{{ part.of }}</span>
+                  <b>{{ part.title }}</b>
+                  <span class="num text-sm text-ink-soft">0/{{ part.of }}</span>
                 </RouterLink>
-              </li>
-            </ul>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+                <span v-for="reason in inTheWay(feature)" :key="reason" class="text-sm text-ink-soft">{{
+                  reason
+                }}</span>
+              </div>
+              <ul v-else class="grid grid-cols-1 gap-x-4 gap-y-1 sm:grid-cols-2 lg:grid-cols-3">
+                <li v-for="part in feature.parts" :key="part.key">
+                  <RouterLink
+                    :to="{
+                      name: 'survey',
+                      params: { job: job.jobId, quantity: feature.quantity, part: part.key },
+                    }"
+                    class="grid min-h-11 grid-cols-[26px_1fr_auto] items-center gap-2 rounded border border-rule px-2 py-1 hover:border-ink-soft"
+                  >
+                    <StateGate :state="part.state" />
+                    <span
+                      ><b>{{ part.title }}</b>
+                      <span class="block text-sm text-ink-soft">{{ found(feature, part) }}</span></span
+                    >
+                    <span class="num text-sm text-ink-soft">{{ part.read }}/{{ part.of }}</span>
+                  </RouterLink>
+                </li>
+              </ul>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <GaugeFits :job-id="job.jobId" class="mt-8" />
   </main>
 </template>

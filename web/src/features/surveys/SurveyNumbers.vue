@@ -108,7 +108,7 @@ const budgets = () =>
     </p>
     <p v-for="phrase in survey.cross_checks" :key="phrase.text"><PhraseText :phrase="phrase" /></p>
     <div v-if="survey.settling.length">
-      <h3 class="text-sm text-ink-soft">What would settle it</h3>
+      <h2 class="text-sm text-ink-soft">What would settle it</h2>
       <ul>
         <li v-for="one in survey.settling.slice(0, 3)" :key="one.rule + one.where">{{ settleWords(one) }}</li>
       </ul>

@@ -41,7 +41,7 @@ const small = (metres: number | null) => (metres === null ? '–' : lengthText(m
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full border-collapse text-sm" aria-label="Figures by level and axis">
       <thead>
         <tr class="border-b border-ink-soft text-right text-ink-soft">

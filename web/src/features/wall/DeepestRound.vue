@@ -45,7 +45,13 @@ const steps = computed(() => {
 <template>
   <figure v-if="round.length" class="mt-1">
     <figcaption class="pl-[7.4%] text-sm"><b>Deepest wear round the bore</b> a side, {{ unit }}</figcaption>
-    <svg viewBox="0 -6 836 104" class="block w-full" role="img" aria-label="Deepest wear round the bore">
+    <svg
+      v-legible
+      viewBox="0 -6 836 104"
+      class="block w-full"
+      role="img"
+      aria-label="Deepest wear round the bore"
+    >
       <g v-for="step in steps" :key="step">
         <path :d="`M${FRAME.left} ${y(step)}h${FRAME.width}`" class="stroke-rule" />
         <text :x="FRAME.left - 10" :y="y(step) + 5" text-anchor="end" font-size="14" class="num fill-ink">

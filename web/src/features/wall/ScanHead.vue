@@ -6,7 +6,7 @@ defineProps<{ preview: PreviewView; columns: string[]; labels: string[] }>()
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="border-collapse text-sm" aria-label="Head of the file">
       <thead>
         <tr class="border-b border-ink-soft text-ink-soft">

@@ -52,7 +52,7 @@ const small = (value: number | undefined | null) =>
         >every point</a
       >
     </p>
-    <div class="overflow-x-auto">
+    <div class="relative overflow-x-auto">
       <table class="w-full border-collapse text-sm" aria-label="Circles and lobes by level">
         <thead>
           <tr class="border-b border-ink-soft text-right text-ink-soft">

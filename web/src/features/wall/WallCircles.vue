@@ -70,7 +70,7 @@ const magnified = computed(() => Math.round(((SWING / ROUND) * 0.05) / most.valu
         :aria-pressed="level.depth === depth"
         @click="emit('level', level.depth)"
       >
-        <svg viewBox="-48 -48 96 96" class="w-[84px]" aria-hidden="true">
+        <svg v-legible viewBox="-48 -48 96 96" class="w-[84px]" aria-hidden="true">
           <circle :r="ROUND + SWING + 4" class="fill-track stroke-ink" stroke-width="1" />
           <circle :r="ROUND" class="fill-sheet stroke-ink" stroke-width="1" stroke-dasharray="3 3" />
           <polygon

@@ -97,7 +97,7 @@ const level = (at: number) => (depth.value = depth.value === at ? null : at)
         />
         <template v-if="shown">
           <WallShape v-if="isBody && shown.field" :key="shown.key" :shown="shown" :bore="wall.bore_m" />
-          <div v-else class="overflow-x-auto">
+          <div v-else class="relative overflow-x-auto">
             <WallUnrolled
               class="mt-1 min-w-[38rem]"
               :wall="wall"

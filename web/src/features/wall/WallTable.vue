@@ -32,7 +32,7 @@ const text = (value: number) =>
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div class="relative overflow-x-auto">
     <table class="w-full border-collapse text-sm" aria-label="Readings of the wall">
       <thead>
         <tr class="border-b border-ink-soft text-right text-ink-soft">

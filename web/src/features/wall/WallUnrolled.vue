@@ -81,6 +81,7 @@ function point(event: MouseEvent): void {
   <!-- What is pointed at can be typed beside it as well: clock and depths. -->
   <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
   <svg
+    v-legible
     viewBox="0 22 836 412"
     class="block w-full cursor-crosshair touch-manipulation"
     role="group"

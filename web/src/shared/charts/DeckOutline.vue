@@ -17,6 +17,7 @@ const deck = computed(() => deckLayout(props.layout))
 <template>
   <figure>
     <svg
+      v-legible
       :viewBox="`0 0 ${deck.width} ${deck.height}`"
       class="max-h-80 w-full"
       preserveAspectRatio="xMinYMin meet"

@@ -12,6 +12,8 @@ const props = defineProps<{
   marks: readonly RingMark[]
   expected?: number | null
   chosenHour?: number | null
+  /** Its number is written over it, in the size of the page. */
+  unnumbered?: boolean
 }>()
 
 const track = computed(() => ({ least: props.least, greatest: props.greatest }))
@@ -69,7 +71,9 @@ const hand = computed(() => {
       class="fill-act"
       :transform="`rotate(${hand.turn}) translate(0 -52)`"
     />
-    <text y="7" text-anchor="middle" class="fill-ink font-bold" font-size="20">{{ number }}</text>
+    <text v-if="!unnumbered" y="7" text-anchor="middle" class="fill-ink font-bold" font-size="20">{{
+      number
+    }}</text>
     <g
       v-for="mark in placed"
       :key="`${mark.hour}-${mark.preview}`"

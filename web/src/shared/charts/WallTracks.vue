@@ -83,6 +83,7 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
 
 <template>
   <svg
+    v-legible
     :viewBox="`0 0 ${LEFT + WIDTH + RIGHT} ${TOP + HEIGHT + 26}`"
     role="group"
     :aria-label="`${survey.quantity} of ${survey.part.title}, drawn level by level`"

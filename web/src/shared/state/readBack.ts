@@ -1,8 +1,8 @@
 /** Reading back what was taken, for ears: a tone, or the browser's own speech. Nothing leaves the machine. */
 import { useLocalStorage } from '@vueuse/core'
 
-export type ReadBack = 'off' | 'tone' | 'speech'
-export const READ_BACKS: readonly ReadBack[] = ['off', 'tone', 'speech']
+export type ReadBack = 'off' | 'tone' | 'speech' | 'everything aloud'
+export const READ_BACKS: readonly ReadBack[] = ['off', 'tone', 'speech', 'everything aloud']
 export const readBack = useLocalStorage<ReadBack>('vallo-read-back', 'tone')
 
 const GOOD_HZ = 880
@@ -25,10 +25,31 @@ export function spoken(words: string): string {
   return words.replaceAll('+', 'plus ').replaceAll('−', 'minus ').replaceAll('µm', 'micrometres')
 }
 
+/** A voice of this machine: one that is lent by a service would send the words away. */
+export function localVoice(voices: readonly SpeechSynthesisVoice[]): SpeechSynthesisVoice | null {
+  const local = voices.filter((voice) => voice.localService)
+  return local.find((voice) => voice.lang.startsWith('en')) ?? local[0] ?? null
+}
+
+function speak(words: string): void {
+  if (!('speechSynthesis' in window)) return
+  const voice = localVoice(window.speechSynthesis.getVoices())
+  if (!voice) return
+  const said = new SpeechSynthesisUtterance(spoken(words))
+  said.voice = voice
+  window.speechSynthesis.speak(said)
+}
+
+const isSpoken = () => readBack.value === 'speech' || readBack.value === 'everything aloud'
+
 export function tell(words: string, good: boolean): void {
   if (readBack.value === 'tone') tone(good ? GOOD_HZ : BAD_HZ)
-  if (readBack.value === 'speech' && 'speechSynthesis' in window) {
-    window.speechSynthesis.cancel()
-    window.speechSynthesis.speak(new SpeechSynthesisUtterance(spoken(words)))
-  }
+  if (!isSpoken()) return
+  if ('speechSynthesis' in window) window.speechSynthesis.cancel()
+  speak(words)
+}
+
+/** What follows what was said, after it: only where everything is wanted aloud. */
+export function sayAlso(words: string): void {
+  if (readBack.value === 'everything aloud') speak(words)
 }

@@ -35,7 +35,7 @@ onKeyStroke('?', (event) => {
 <template>
   <button
     type="button"
-    class="no-print fixed right-1 bottom-1 z-10 min-h-8 w-8 rounded-full text-sm text-ink-soft"
+    class="no-print fixed max-lg:hidden right-1 bottom-1 z-10 min-h-8 w-8 rounded-full text-sm text-ink-soft"
     title="Keys (?)"
     aria-label="Keys"
     @click="open = true"

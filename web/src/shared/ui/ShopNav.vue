@@ -7,7 +7,7 @@ const route = useRoute()
 </script>
 
 <template>
-  <nav class="flex flex-wrap gap-x-6 border-b border-rule" aria-label="Shop">
+  <nav class="flex flex-wrap gap-x-6 border-b border-rule" aria-label="In the shop">
     <RouterLink
       v-for="view in SHOP_VIEWS"
       :key="view.name"

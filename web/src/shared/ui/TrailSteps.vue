@@ -16,9 +16,12 @@ defineProps<{ steps: StepView[] }>()
       </div>
       <div class="num text-sm whitespace-normal text-part">{{ step.formula }}</div>
       <div v-if="step.terms.length" class="text-sm text-ink-soft">
-        <span v-for="term in stepTerms(step, unit)" :key="term" class="num mr-3 inline-block">{{
-          term
-        }}</span>
+        <span
+          v-for="term in stepTerms(step, unit)"
+          :key="term"
+          class="num mr-3 inline-block whitespace-normal"
+          >{{ term }}</span
+        >
       </div>
       <div v-if="step.source" class="text-xs text-ink-soft">{{ step.source }}</div>
     </li>

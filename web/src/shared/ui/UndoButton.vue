@@ -22,6 +22,7 @@ const words = computed(() => {
     :aria-label="`Undo: ${words}`"
     @click="emit('undo')"
   >
-    Undo <span class="block max-w-52 truncate text-xs font-normal text-ink-soft">{{ words }}</span>
+    Undo
+    <span class="block max-w-52 truncate max-lg:max-w-20 text-xs font-normal text-ink-soft">{{ words }}</span>
   </button>
 </template>

@@ -1,0 +1,48 @@
+/**
+ * Text in a drawing is never smaller than twelve pixels: where a screen is too narrow for that, the drawing keeps the
+ * width that its text needs and is moved along inside its own frame, instead of shrinking.
+ */
+import type { Directive } from 'vue'
+
+const LEAST_PX = 12
+
+/** Width that a drawing needs so that its smallest text is legible, from sizes in its own units. [px] */
+export function neededWidth(viewWidth: number, smallestText: number): number {
+  return smallestText > 0 ? Math.ceil((viewWidth * LEAST_PX) / smallestText) : 0
+}
+
+const watched = new WeakMap<SVGSVGElement, ResizeObserver>()
+
+function fit(svg: SVGSVGElement): void {
+  const box = svg.viewBox.baseVal
+  const sizes = [...svg.querySelectorAll('text, tspan')].map((one) =>
+    parseFloat(getComputedStyle(one).fontSize),
+  )
+  if (!box || box.width === 0 || sizes.length === 0) return
+  const width = neededWidth(box.width, Math.min(...sizes))
+  const frame = svg.parentElement
+  const scale = svg.getBoundingClientRect().width / box.width
+  const height = svg.getBoundingClientRect().height / box.height
+  if (Math.min(scale, height) >= width / box.width - 0.001) return
+  svg.style.minWidth = `${width}px`
+  svg.style.minHeight = `${(width * box.height) / box.width}px`
+  svg.style.maxHeight = 'none'
+  if (frame) {
+    frame.style.overflowX = 'auto'
+    frame.style.minWidth = '0'
+    frame.tabIndex = 0
+  }
+}
+
+export const legible: Directive<SVGSVGElement> = {
+  mounted(svg) {
+    const observer = new ResizeObserver(() => fit(svg))
+    observer.observe(svg)
+    watched.set(svg, observer)
+    fit(svg)
+  },
+  updated: fit,
+  unmounted(svg) {
+    watched.get(svg)?.disconnect()
+  },
+}
