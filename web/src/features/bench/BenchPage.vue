@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
 import { bareUnit } from '@/shared/format/bareUnit'
 import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
@@ -76,18 +76,16 @@ const taking = useTaking({
   line: () => field.value,
 })
 const { typed, takeFromGauge, takeTyped, again } = taking
-/** How the mark read last stands, once the block says so. */
-const lastAt = ref<{ hole: number; hour: number } | null>(null)
-watch(spot, (_, before) => (lastAt.value = before ? { ...before } : null))
+/** The reading taken last, once the block has it; it is told how its mark stands. */
+const row = computed(() => block.value?.readings.find((one) => one.reading_id === taken.id.value))
 useAloud({
   next: () => (spot.value ? `hole ${spot.value.hole} at ${spot.value.hour}` : ''),
   taken: () => taken.words.value,
-  answered: () => block.value?.event,
+  isKnown: () => taken.id.value === '' || row.value !== undefined,
   verdict: () => {
-    const at = lastAt.value
-    const hole = block.value?.holes.find((one) => one.number === at?.hole)
-    const mark = lens.value === 'protrusion' ? hole?.marks.find((one) => one.hour === at?.hour) : undefined
-    return mark?.state ?? ''
+    const at = row.value
+    const read = at && lens.value === 'protrusion' && block.value?.holes.find((one) => one.number === at.hole)
+    return (read && read.marks.find((one) => one.hour === at.hour && !one.past)?.state) || ''
   },
 })
 const on = () => bench.step(1)

@@ -5,6 +5,7 @@ import { computed, type ComputedRef, type Ref, ref, watch } from 'vue'
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
 import { computeParse, type ParseAnswer, type ReadingBody, takeReading } from '@/api/generated'
 import { newId } from '@/shared/newId'
+import { stepHour } from '@/shared/format/clock'
 import { bareFor, bareUnit } from '@/shared/format/bareUnit'
 import type { JobNow } from '@/shared/state/job'
 import { linkFailed, ownChange, refresh, soon } from '@/shared/state/link'
@@ -125,6 +126,8 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
   function type(text: string): void {
     draft.value = { text, id: newId() }
     refusal.value = null
+    // The same words again are announced again.
+    said.value = ''
   }
 
   async function take(as: TakeAs = {}): Promise<void> {
@@ -193,19 +196,22 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
       ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
     )
     undo.took(taken.event)
-    const at = parsed.hour === null ? '' : ` at ${parsed.hour}h`
-    said.value = `taken: hole ${parsed.hole ?? ''}${at}, ${parsed.typed}`
     // What was typed on while this one was under way belongs to the next reading.
     if (draft.value.id === sent) type('')
+    const at = parsed.hour === null ? '' : ` at ${parsed.hour}h`
+    said.value = `taken: hole ${parsed.hole ?? ''}${at}, ${parsed.typed}`
     // The gauge moves on at once: the next reading may be typed before the block is loaded again.
     if (isBore.value) nextPlaceOf(parsed)
-    else nextHourOf(parsed)
+    else nextHourOf(parsed, body.new_pass === true)
     void refresh(job.jobId)
   }
 
-  function nextHourOf(parsed: ParseAnswer): void {
+  /** In a new pass every position is to be read again: the next one follows, whatever was read before. */
+  function nextHourOf(parsed: ParseAnswer, anew: boolean): void {
     const block = job.block.value
-    if (block && parsed.hole !== null && isClockLens(place.lens.value))
+    if (block && anew && parsed.hole !== null)
+      place.go({ hole: parsed.hole, hour: stepHour(block.card.required_hours, parsed.hour, 1) })
+    else if (block && parsed.hole !== null && isClockLens(place.lens.value))
       place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
   }
 

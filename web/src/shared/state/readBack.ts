@@ -22,7 +22,11 @@ function tone(hertz: number): void {
 
 /** Words to be heard: signs and units spoken out. */
 export function spoken(words: string): string {
-  return words.replaceAll('+', 'plus ').replaceAll('−', 'minus ').replaceAll('µm', 'micrometres')
+  return words
+    .replaceAll('+', 'plus ')
+    .replaceAll('−', 'minus ')
+    .replaceAll('× 0.01 mm', 'hundredths')
+    .replaceAll('µm', 'micrometres')
 }
 
 /** A voice of this machine: one that is lent by a service would send the words away. */

@@ -6,11 +6,11 @@ import { sayAlso } from './readBack'
 export interface Aloud {
   /** What is to be read next, in words; empty where nothing is left. */
   next: () => string
-  /** Grows with every reading that was taken here. */
-  taken: () => unknown
-  /** Grows whenever the application answers with how things stand now. */
-  answered: () => unknown
-  /** How the reading taken last stands; empty where nobody judges it. */
+  /** What was taken last, in words; empty where nothing was. */
+  taken: () => string
+  /** Whether the page knows how it stands: the application answered with it, or cannot be asked. */
+  isKnown: () => boolean
+  /** How it stands; empty where nobody judges it. */
   verdict: () => string
 }
 
@@ -19,20 +19,23 @@ export function useAloud(aloud: Aloud): void {
   let waits = false
   let held = ''
 
+  function settle(): void {
+    if (!waits || !aloud.isKnown()) return
+    waits = false
+    const verdict = aloud.verdict()
+    if (verdict) sayAlso(verdict)
+    if (held) sayAlso(held)
+    held = ''
+  }
+
   watch(aloud.taken, (now) => {
-    if (now) waits = true
+    waits = now !== ''
+    settle()
   })
   watch(aloud.next, (now) => {
     const words = now === '' ? 'nothing is left to read' : `next, ${now}`
     if (waits) held = words
     else sayAlso(words)
   })
-  watch(aloud.answered, () => {
-    if (!waits) return
-    waits = false
-    const verdict = aloud.verdict()
-    if (verdict) sayAlso(verdict)
-    if (held) sayAlso(held)
-    held = ''
-  })
+  watch(aloud.isKnown, settle)
 }
