@@ -30,6 +30,7 @@ from vallostasis.api import (
     hours,
     imports,
     jobs,
+    labels,
     lands,
     mains,
     matching,
@@ -125,6 +126,6 @@ OF_SUBJECT: dict[str, tuple[APIRouter, ...]] = {
 OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router
     for module in (changes, jobs, spec_cards, shop, gauge_links, compute_notation, compute_uncertainty,
-                   compute_thermal, compute_gauges, documents, imports, notes, surveys, features, cabinet,
+                   compute_thermal, compute_gauges, documents, imports, labels, notes, surveys, features, cabinet,
                    gauge_studies)
 )  # fmt: skip

@@ -61,6 +61,7 @@ export const router = createRouter({
           name: 'strip-record',
           component: () => import('@/features/findings/StripRecordPage.vue'),
         },
+        { path: 'labels', name: 'labels', component: () => import('@/features/labels/LabelsPage.vue') },
         { path: 'grid', name: 'grid', component: () => import('@/features/grid/GridPage.vue') },
         { path: 'measure', name: 'measure', component: () => import('@/features/surveys/MeasurePage.vue') },
         {

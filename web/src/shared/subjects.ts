@@ -73,7 +73,7 @@ export const JOB_VIEWS: readonly {
   { label: 'Liners', name: 'liners', of: ['liners'], lens: 'fit' },
   { label: 'Money', name: 'money', of: ['money', 'bill', 'parts'] },
   { label: 'Card', name: 'job-card', of: ['job-card'] },
-  { label: 'Proof', name: 'proof', of: ['proof', 'import'] },
+  { label: 'Proof', name: 'proof', of: ['proof', 'import', 'labels'] },
 ]
 
 /** What belongs to the shop and not to one job. */

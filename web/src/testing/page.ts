@@ -24,6 +24,7 @@ const NAMES = [
   'cut',
   'measure',
   'grid',
+  'labels',
   'survey',
   'liners',
   'proof',

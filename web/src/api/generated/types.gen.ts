@@ -10900,6 +10900,67 @@ export type KnownView = {
 };
 
 /**
+ * LabelOf
+ *
+ * What a label is put on.
+ */
+export type LabelOf = 'hole' | 'liner' | 'piston' | 'shim';
+
+/**
+ * LabelSize
+ *
+ * A label, or a sheet of them.
+ */
+export type LabelSize = '50 x 25 mm' | '89 x 36 mm' | '100 x 62 mm' | 'A4 sheet of 24, 70 x 37 mm' | 'A4 sheet of 14, 99 x 38 mm';
+
+/**
+ * LabelView
+ *
+ * A label that can be printed.
+ */
+export type LabelView = {
+    of: LabelOf;
+    /**
+     * Key
+     */
+    key: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Lines
+     */
+    lines: Array<string>;
+    /**
+     * Address
+     *
+     * What its code opens.
+     */
+    address: string;
+};
+
+/**
+ * LabelsView
+ *
+ * Every label of a job, and the stock it can be printed on.
+ */
+export type LabelsView = {
+    /**
+     * Labels
+     */
+    labels: Array<LabelView>;
+    /**
+     * Places
+     *
+     * How many stand on one page.
+     */
+    places: {
+        [key in LabelSize]?: number;
+    };
+};
+
+/**
  * LadderStep
  *
  * One step of the ladder: so much over standard on the diameter, how it is to be had, in how many weeks.
@@ -37170,6 +37231,200 @@ export type ImportJobResponses = {
 };
 
 export type ImportJobResponse = ImportJobResponses[keyof ImportJobResponses];
+
+export type ListLabelsData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: never;
+    url: '/api/jobs/{job_id}/labels';
+};
+
+export type ListLabelsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListLabelsError = ListLabelsErrors[keyof ListLabelsErrors];
+
+export type ListLabelsResponses = {
+    /**
+     * Successful Response
+     */
+    200: LabelsView;
+};
+
+export type ListLabelsResponse = ListLabelsResponses[keyof ListLabelsResponses];
+
+export type ReadLabelSvgData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query: {
+        /**
+         * Key
+         */
+        key: string;
+        size?: LabelSize;
+    };
+    url: '/api/jobs/{job_id}/labels/one.svg';
+};
+
+export type ReadLabelSvgErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLabelSvgError = ReadLabelSvgErrors[keyof ReadLabelSvgErrors];
+
+export type ReadLabelSvgResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadLabelSvgResponse = ReadLabelSvgResponses[keyof ReadLabelSvgResponses];
+
+export type ReadLabelsPdfData = {
+    body?: never;
+    path: {
+        /**
+         * Job Id
+         */
+        job_id: string;
+    };
+    query?: {
+        /**
+         * Key
+         *
+         * Which; all where none is named.
+         */
+        key?: Array<string>;
+        size?: LabelSize;
+        /**
+         * Used
+         *
+         * Places of the first sheet that are used already.
+         */
+        used?: number;
+    };
+    url: '/api/jobs/{job_id}/labels/all.pdf';
+};
+
+export type ReadLabelsPdfErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadLabelsPdfError = ReadLabelsPdfErrors[keyof ReadLabelsPdfErrors];
+
+export type ReadLabelsPdfResponses = {
+    /**
+     * Successful Response
+     */
+    200: Blob | File;
+};
+
+export type ReadLabelsPdfResponse = ReadLabelsPdfResponses[keyof ReadLabelsPdfResponses];
 
 export type AddNoteData = {
     body: BodyAddNote;

@@ -34,9 +34,9 @@ watch(strips, (now) => {
 
 <template>
   <main class="mx-auto w-full max-w-[1400px] px-5 py-4">
-    <div class="mb-2 flex items-center justify-between gap-4">
+    <div class="mb-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
       <h1 class="text-xl">Engines on the floor</h1>
-      <div class="flex gap-3">
+      <div class="flex flex-wrap gap-3">
         <RouterLink :to="{ name: 'bring-in' }" class="quiet inline-flex items-center"
           >Bring a job in from a file</RouterLink
         >

@@ -14,7 +14,7 @@ const holes = computed(() =>
 
 <template>
   <ul class="flex flex-wrap gap-1" :aria-label="`Holes of ${strip.job.name}`">
-    <li v-for="hole in holes" :key="hole.number" class="w-14">
+    <li v-for="hole in holes" :key="hole.number" class="max-w-14 min-w-11 flex-1">
       <RouterLink
         :to="{ name: 'home', params: { job: strip.job.job_id, hole: String(hole.number) } }"
         class="grid justify-items-center"

@@ -27,6 +27,9 @@ const setup = computed(() => job.block.value?.setups.find((one) => one.quantity 
   <main class="mx-auto w-full max-w-6xl px-5 py-4">
     <div class="flex flex-wrap items-baseline justify-between gap-4">
       <h1 class="text-xl">Liners and their flanges</h1>
+      <RouterLink class="link" :to="{ name: 'labels', params: { job: job.jobId }, query: { of: 'liner' } }"
+        >Labels</RouterLink
+      >
       <p class="text-sm text-ink-soft">
         {{ SIZE_WITH[unit] }} · read with {{ setup?.gauge.name ?? 'no gauge yet' }}
         <button type="button" class="link ml-2" @click="choosing = true">

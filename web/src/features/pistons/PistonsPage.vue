@@ -47,6 +47,9 @@ const words = (row: MatchRowView) =>
   <main class="grid w-full grid-cols-[minmax(0,1fr)] content-start gap-3 px-5 py-3">
     <header class="flex flex-wrap items-baseline gap-x-5 gap-y-1">
       <h1 class="text-xl">Pistons in their holes</h1>
+      <RouterLink class="link" :to="{ name: 'labels', params: { job: job.jobId }, query: { of: 'piston' } }"
+        >Labels</RouterLink
+      >
       <p v-if="limits" class="text-ink-soft">
         clearance wanted
         <b class="num text-ink">{{ small(limits.least_m ?? 0) }} to {{ small(limits.greatest_m ?? 0) }}</b>

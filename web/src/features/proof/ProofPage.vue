@@ -52,6 +52,7 @@ function print(): void {
           download
           >with photos as ZIP</a
         >
+        <RouterLink class="quiet inline-flex items-center" :to="{ name: 'labels' }">Labels</RouterLink>
         <RouterLink class="quiet inline-flex items-center" :to="{ name: 'import' }"
           >Bring readings in</RouterLink
         >
