@@ -62,7 +62,8 @@ def _new_card(hand: Hand) -> None:
         ("Name of the card", "Bench 6W"), ("Bore pitch [mm]", "152"), ("Bore [mm]", "110"),
         ("What lies at 12 h", "the exhaust side"), ("least, no shim", "0.05"), ("greatest, no shim", "0.125"),
         ("least on a shim", "0.075"), ("greatest on a shim", "0.125"), ("flange", "8.9"), ("counterbore depth", "8.82"),
-        ("least clean-up cut", "0.025"), ("shims that can be had [mm]", "0.1 0.2 0.5"), ("one graduation of the cutter [mm]", "0.01"),
+        ("least clean-up cut", "0.025"), ("shims that can be had [mm]", "0.1 0.2 0.5"),
+        ("one graduation of the cutter [mm]", "0.01"),
         ("its stop is good to ± [mm]", "0.01"),
     ):  # fmt: skip
         hand.fill(label, text)

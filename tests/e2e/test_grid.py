@@ -1,7 +1,9 @@
 """All holes in one grid: typed by Tab, pasted from a message, liners going in; a card copied."""
 
 import re
+from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import BlockView
@@ -115,3 +117,23 @@ def test_a_card_is_copied_and_its_engine_taken_in_with_it(page: Page) -> None:
     page.get_by_label("Name of the card").fill("Fennick 6W, second pattern")
     page.get_by_role("button", name="Save the card").click()
     expect(page.get_by_role("heading", name="Fennick 6W, second pattern")).to_be_visible()
+
+
+def test_a_photo_of_the_note_stands_beside_and_is_kept_with_what_was_copied(page: Page, tmp_path: Path) -> None:
+    picture = tmp_path / "note.png"
+    Image.new("RGB", (300, 200), "white").save(picture)
+    page.goto(f"/jobs/{_job(page, 'Ferry Lanthorn')}/grid")
+    page.get_by_text("A photo of the note beside it").click()
+    page.get_by_label("Photo of the note").set_input_files(picture)
+    expect(page.get_by_role("img", name="The note on paper")).to_be_visible()
+    keep = page.get_by_role("button", name="Keep it with the next reading that is taken")
+    expect(keep).to_be_disabled()
+    page.get_by_label("hole 5 at 12h, known 8.848").fill("8.848")
+    page.keyboard.press("Tab")
+    asked = page.get_by_role("region", name="Asked about")
+    asked.get_by_role("button", name="A repeat: keep both").click()
+    page.get_by_role("button", name="Keep it with hole 5 at 12h").click()
+    expect(page.get_by_text("Kept with hole 5 at 12h.")).to_be_visible()
+    job = page.url.split("/jobs/")[1].split("/")[0]
+    notes = page.request.get(f"/api/jobs/{job}/block").json()["notes"]
+    assert [note["words"] for note in notes if note["photo_here"]][-1].startswith("The note on paper")

@@ -69,6 +69,7 @@ JOB_VIEWS = {
     "card of the job": ("card", "main form, main table, main select"),
     "ledges at once": ("grid", "[data-cell]"),
     "fits at once": ("grid?of=fits", "main h1"),
+    "labels": ("labels", "main img"),
     "import": ("import", "main form, main input"),
     "proof": ("proof", "main iframe"),
     "measuring": ("measure", "section[aria-label='Which gauge for what'] table"),
@@ -92,7 +93,7 @@ JOB_VIEWS = {
     "deck": ("deck", "main table"),
     "conversion": ("conversion/3", "[aria-label='The section'] svg"),
 }
-OF_THE_BLOCK = tuple(JOB_VIEWS)[:25]
+OF_THE_BLOCK = tuple(JOB_VIEWS)[:26]
 SHOP_VIEWS = {
     "calendar": ("/calendar", "main svg text"),
     "calendar by machine": ("/calendar?by=machine", "main svg text"),

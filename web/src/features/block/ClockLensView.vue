@@ -45,6 +45,16 @@ const faces = computed(() =>
   <div class="flex justify-between gap-4 pb-1 text-xs text-ink-soft">
     <span>◂ {{ block.card.numbering }} · 12 h: {{ block.card.twelve_o_clock }}</span>
     <span v-if="lens === 'protrusion'">dashed: least · solid: greatest</span>
+    <RouterLink
+      class="link"
+      title="Key G"
+      :to="{
+        name: 'grid',
+        params: { job: block.job.job_id },
+        query: { of: lens === 'protrusion' ? 'protrusion' : 'ledges' },
+      }"
+      >All at once</RouterLink
+    >
   </div>
   <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Every hole in numbers">
     <HoleTable

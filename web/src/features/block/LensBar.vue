@@ -8,6 +8,8 @@ import { useNarrow } from '@/shared/state/useNarrow'
 
 import { isClockLens, type Lens, lensOf } from '@/shared/subjects'
 
+import GaugeChip from './GaugeChip.vue'
+
 /** Which lens the rings show, and the limits they are held against. */
 const props = defineProps<{ block: BlockView; lens: Lens; quantity: Quantity | null; hole: number | null }>()
 const emit = defineEmits<{ choose: [lens: Lens]; of: [quantity: Quantity] }>()
@@ -90,8 +92,9 @@ const averages = computed(() => props.block.heads.filter((head) => head.rule !==
       title="Key B"
       >Bench</RouterLink
     >
+    <GaugeChip v-if="quantity && !isNarrow" :block="block" :quantity="quantity" />
     <RouterLink
-      v-if="isClockLens(lens)"
+      v-if="isClockLens(lens) && isNarrow"
       class="quiet inline-flex shrink-0 items-center text-sm max-lg:min-h-11"
       :to="{
         name: 'grid',

@@ -10,6 +10,7 @@ import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
 import type { ClockLens } from '@/shared/subjects'
 
 import { clockFaces } from './faces'
+import GaugeChip from './GaugeChip.vue'
 import HoleNeeds from './HoleNeeds.vue'
 import HoleSummary from './HoleSummary.vue'
 import HoleTable from './HoleTable.vue'
@@ -69,6 +70,10 @@ const face = computed(() => faces.value.find((one) => one.number === props.hole?
         @choose="(number, at) => emit('choose', number, at)"
       />
     </div>
+    <p class="flex items-center gap-2">
+      <span class="text-sm text-ink-soft">Read with</span>
+      <GaugeChip :block="block" :quantity="lens === 'protrusion' ? 'protrusion' : 'counterbore depth'" />
+    </p>
     <p class="text-xs text-ink-soft">
       ◂ {{ block.card.numbering }} · 12 h: {{ block.card.twelve_o_clock }} · dashed: least · solid: greatest
     </p>

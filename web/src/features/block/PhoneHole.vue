@@ -36,7 +36,7 @@ const placed = computed(() =>
 <template>
   <div class="relative mx-auto aspect-[5/4] w-full max-w-64">
     <svg viewBox="-80 -64 160 128" class="absolute inset-0 h-full w-full" aria-hidden="true">
-      <g transform="scale(0.94)">
+      <g transform="scale(0.78)">
         <LimitRing
           :number="hole.number"
           :least="face.ring.least"
@@ -52,7 +52,7 @@ const placed = computed(() =>
       <b class="num text-lg">{{ face.value }}</b>
       <span
         v-if="lens === 'protrusion' && hole.mean_expanded_m !== null"
-        class="num pt-0.5 text-xs text-ink-soft"
+        class="num mt-0.5 rounded bg-sheet/85 px-1 text-xs text-ink-soft"
       >
         {{ smallText(hole.mean_m ?? 0, hole.mean_expanded_m, unit, { limits }).replace(/^[^±]*/, '') }}
       </span>

@@ -17,6 +17,7 @@ import { type GridCell, type GridOf, quantitiesOf, rowsOf, walked } from './cell
 import FitGrid from './FitGrid.vue'
 import GridCellField from './GridCellField.vue'
 import GridTabs from './GridTabs.vue'
+import NotePhoto from './NotePhoto.vue'
 import PastePanel from './PastePanel.vue'
 import { useGrid } from './useGrid'
 
@@ -24,7 +25,8 @@ import { useGrid } from './useGrid'
 const job = useJob()
 const route = useRoute()
 const router = useRouter()
-const grid = useGrid(job, useJobUndo())
+const undo = useJobUndo()
+const grid = useGrid(job, undo)
 const block = computed(() => job.block.value)
 const lenses = computed(() => (block.value?.lenses ?? []).map((one) => one.name))
 const of = computed<GridOf | 'fits'>(() => {
@@ -173,6 +175,7 @@ function show(to: GridOf | 'fits'): void {
         :pasted="pasted"
         @put="(cell, text) => grid.type(cell, text)"
       />
+      <NotePhoto :last-taken="grid.lastTaken.value" :undo="undo" />
       <SetupDialog
         v-if="setting"
         :key="setting"

@@ -1,6 +1,6 @@
 /** A grid that is typed into: each cell is taken when it is left, asked about where it has to be, never lost. */
 import { useLocalStorage } from '@vueuse/core'
-import { computed, type ComputedRef, reactive, type Ref } from 'vue'
+import { computed, type ComputedRef, reactive, ref, type Ref } from 'vue'
 
 import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
 import { type ReadingBody, takeReading } from '@/api/generated'
@@ -28,6 +28,8 @@ export interface Grid {
   asked: Record<string, Refusal>
   /** Cells whose reading is under way. */
   underWay: ComputedRef<ReadonlySet<string>>
+  /** The reading that the application took last from here. */
+  lastTaken: Ref<{ id: string; name: string } | null>
   type: (cell: GridCell, text: string) => void
   take: (cell: GridCell) => Promise<void>
   takeAll: (cells: readonly GridCell[]) => Promise<void>
@@ -40,6 +42,7 @@ export function useGrid(job: JobNow, undo: Undo): Grid {
   const typed = useLocalStorage<Record<string, Typed>>(`vallo-grid-${job.jobId}`, {})
   const asked = reactive<Record<string, Refusal>>({})
   const sending = reactive(new Set<string>())
+  const lastTaken = ref<{ id: string; name: string } | null>(null)
 
   function type(cell: GridCell, text: string): void {
     if (text === (typed.value[cell.key]?.text ?? '')) return
@@ -84,6 +87,7 @@ export function useGrid(job: JobNow, undo: Undo): Grid {
           ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
         )
         undo.took(taken.event)
+        lastTaken.value = { id: body.reading_id, name: cell.name }
         void refresh(job.jobId)
       } catch (error) {
         if (asRefusal(error).code !== 'unavailable') throw error
@@ -116,6 +120,7 @@ export function useGrid(job: JobNow, undo: Undo): Grid {
   return {
     typed,
     asked,
+    lastTaken,
     underWay: computed(() => new Set(sending)),
     type,
     take,

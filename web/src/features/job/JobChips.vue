@@ -4,17 +4,14 @@ import { useRoute } from 'vue-router'
 
 import type { BlockView, State } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
-import { uncertaintyText } from '@/shared/format/lengths'
-import { unit } from '@/shared/state/preferences'
 import { useNarrow } from '@/shared/state/useNarrow'
-import { JOB_VIEWS, lensOf } from '@/shared/subjects'
+import { JOB_VIEWS } from '@/shared/subjects'
 
 import JobNav from './JobNav.vue'
 
-/** Job, its views, and the gauge in hand. */
+/** Job, its views, and how many holes stand how. */
 const props = defineProps<{ block: BlockView }>()
 const route = useRoute()
-const lens = computed(() => lensOf(route.params['lens']))
 const isNarrow = useNarrow()
 /** The worst first; a state that no hole is in is not said. */
 const STATES: State[] = ['out', 'cannot tell', 'read again', 'not measured', 'in']
@@ -23,11 +20,6 @@ const counts = computed(() =>
     (state) => [state, props.block.holes.filter((hole) => hole.state === state).length] as const,
   ).filter(([, count]) => count > 0),
 )
-const quantity = computed(() => {
-  const offered = props.block.lenses.find((one) => one.name === lens.value.name)?.quantities ?? []
-  return offered.find((one) => one === route.query['of']) ?? offered[0] ?? lens.value.quantity
-})
-const setup = computed(() => props.block.setups.find((one) => one.quantity === quantity.value))
 const views = computed(() => {
   const params = { job: props.block.job.job_id }
   const has = new Set<string>(props.block.lenses.map((one) => one.name))
@@ -40,15 +32,6 @@ const views = computed(() => {
     isNow: view.of.includes(String(route.name)),
   }))
 })
-const setupView = computed(() => ({
-  name: 'block',
-  params: {
-    job: props.block.job.job_id,
-    lens: lens.value.name,
-    hole: String(route.params['hole'] ?? ''),
-  },
-  query: { ...route.query, open: 'setup' },
-}))
 </script>
 
 <template>
@@ -69,21 +52,4 @@ const setupView = computed(() => ({
     <JobNav :views="views" class="gap-x-5 [&>a]:min-h-11" />
   </Teleport>
   <JobNav v-else :views="views" class="gap-x-2 text-sm" />
-  <RouterLink
-    v-if="route.name === 'block' && quantity && !isNarrow"
-    :to="setupView"
-    class="quiet ml-auto flex items-center gap-1 px-2 text-sm"
-    :class="setup?.cautions.length || setup?.capability === 'wrong tool' ? 'border-unsure text-unsure' : ''"
-    :title="
-      setup
-        ? `Gauge, land, datum and clamp: ${setup.gauge.name}, one reading within ±${uncertaintyText(setup.expanded_m, unit)} ${unit}`
-        : 'Gauge, land, datum and clamp'
-    "
-  >
-    <template v-if="setup">
-      <b class="max-w-26 truncate">{{ setup.gauge.name }}</b>
-      <span class="num">±{{ uncertaintyText(setup.expanded_m, unit) }}</span>
-    </template>
-    <template v-else>Choose a gauge</template>
-  </RouterLink>
 </template>
