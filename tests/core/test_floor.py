@@ -2,12 +2,14 @@
 
 from dataclasses import replace
 from datetime import date, timedelta
+from uuid import uuid4
 
 from tests.core.card import wet_card
 from tests.core.facts import Story
 from vallostasis.core.floor import FloorKind, floor_of, may_be_filed
 from vallostasis.core.records.calendar import Promise
 from vallostasis.core.records.filings import Filing
+from vallostasis.core.records.route_marks import Operation, Wait, WaitCause
 from vallostasis.core.records.rows import Quantity
 
 TODAY = date(2026, 11, 30)
@@ -61,7 +63,12 @@ def test_the_worst_is_said_first() -> None:
     story.read(Quantity.PROTRUSION, fitting, (85.0,))
     _promised(story, TODAY)
     story.look_at_zero(Quantity.PROTRUSION, 40.0)
+    late = date(2026, 11, 1)
+    _promised(story, late)
+    wait = Wait(uuid4(), Operation.CUT, None, WaitCause.PART, "", story.now, None, story.now, "Wren", story._next())
+    story._add("waits", wait)
     kinds = _kinds(story)
+    assert kinds.index(FloorKind.LATE) < kinds.index(FloorKind.WAIT)
     assert kinds == sorted(kinds, key=list(FloorKind).index)
-    assert kinds.index(FloorKind.ZERO) < kinds.index(FloorKind.SOON)
+    assert kinds.index(FloorKind.ZERO) < kinds.index(FloorKind.LATE)
     assert replace(floor_of(story.facts(), TODAY), away=True).away

@@ -46,6 +46,7 @@ def said(number: int) -> str:
         ("negative seven", "µm", Decimal(-7)),
         ("eight point eight five eight", "mm", Decimal(8858)),
         ("eight point oh five", "mm", Decimal(8050)),
+        ("two point five thou", "mm", Decimal("63.5")),
         ("twenty-five", "µm", Decimal(25)),
         ("one hundred and five microns", "mm", Decimal(105)),
         ("1½", "thou", Decimal("38.1")),
