@@ -176,7 +176,7 @@ def test_orders_are_asked_for_with_care(client: TestClient) -> None:
 
     assert refused(due="2020-01-01") == "due"
     assert refused(wanted="90 mm") == "within"
-    assert refused(wanted="ninety", within="0.1 mm") == "wanted"
+    assert refused(wanted="wide", within="0.1 mm") == "wanted"
     loan = {"order_id": str(uuid4()), **base, "kind": "loan"}
     assert client.post(f"/api/jobs/{job}/orders", json=loan).status_code == 201
     path = f"/api/jobs/{job}/orders/{loan['order_id']}/moves"

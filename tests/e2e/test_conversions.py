@@ -5,6 +5,8 @@ import re
 import psycopg
 from playwright.sync_api import Page, expect
 
+from tests.e2e.conftest import unfold
+
 
 def _of_pump(dsn: str, what: str) -> str:
     with psycopg.connect(dsn) as conn:
@@ -51,7 +53,7 @@ def test_a_figure_of_the_card_changes_what_comes_off(demo_dsn: str, page: Page) 
         ).fetchone()
     assert card is not None
     page.goto(f"/cards/{card[0]}")
-    page.get_by_text("Conversion: left proud, registers").click()
+    unfold(page, "Conversion")
     form = page.get_by_role("group", name="Conversion", exact=True)
     form.get_by_label("left proud, least", exact=True).fill("12")
     page.get_by_role("button", name=re.compile("^Save")).first.click()

@@ -110,7 +110,9 @@ def test_on_a_phone_digits_and_key_are_at_hand(demo_dsn: str, page: Page) -> Non
     job = _job(demo_dsn, "Narrow-boat Brindle")
     page.goto(f"/jobs/{job}/honing/2")
     expect(page.get_by_role("status", name="Left to take")).to_be_visible()
-    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    # Another face is wider until the own one is there.
+    assert page.evaluate("document.fonts.ready.then(() => document.documentElement.scrollWidth)") <= 390
     page.goto(f"/jobs/{job}/honing/1")
     expect(page.get_by_role("form", name="How it is honed").or_(page.get_by_role("status")).first).to_be_visible()
-    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    # Another face is wider until the own one is there.
+    assert page.evaluate("document.fonts.ready.then(() => document.documentElement.scrollWidth)") <= 390

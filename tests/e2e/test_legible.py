@@ -25,6 +25,12 @@ async (ground) => {
 # A phone, a window enlarged to 200 %, a desk: width and height.
 SIZES = ((390, 844), (640, 400), (1280, 800))
 LEAST_TEXT_PX = 12
+SETTLED = """
+async () => {
+  await document.fonts.ready
+  await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+}
+"""
 # What is too small to be read, as it is drawn, and whether the page is wider than the screen.
 MEASURE = """
 (least) => {
@@ -134,7 +140,7 @@ def _expect_no_fault(page: Page) -> None:
     for width, height in SIZES:
         page.set_viewport_size({"width": width, "height": height})
         # The page lays itself out anew, and so do its drawings.
-        page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+        page.evaluate(SETTLED)
         assert page.evaluate(MEASURE, LEAST_TEXT_PX) == [], f"{page.url} at {width} x {height}"
 
 

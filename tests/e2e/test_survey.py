@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import step_on_pedal
+from tests.e2e.conftest import step_on_pedal, unfold
 
 LEVELS = ("Top", "Ring travel", "Middle", "Below the rings", "Bottom")
 
@@ -238,6 +238,7 @@ def test_a_study_by_pedal_where_the_gauge_talks(page: Page, gauge: int) -> None:
 def test_a_plan_is_proposed_on_the_card_and_says_what_it_cannot_see(page: Page) -> None:
     page.goto("/cards")
     page.get_by_role("link", name=re.compile("Ostrel Twin")).first.click()
+    unfold(page, "Measured features")
     features = page.get_by_role("group", name="Features")
     features.get_by_label("Plans for").select_option("raised")
     features.get_by_role("button", name="Propose a plan").first.click()

@@ -12,9 +12,7 @@ import ClockLensView from './ClockLensView.vue'
 import EntryLine from './EntryLine.vue'
 import FitAside from './FitAside.vue'
 import FitLens from './FitLens.vue'
-import HoleNeeds from './HoleNeeds.vue'
-import HoleSection from './HoleSection.vue'
-import HoleSummary from './HoleSummary.vue'
+import HoleAside from './HoleAside.vue'
 import LensBar from './LensBar.vue'
 import PhoneBlock from './PhoneBlock.vue'
 import { useBlockPlace } from './place'
@@ -28,7 +26,6 @@ import WaitingLens from './WaitingLens.vue'
 import { useNarrow } from '@/shared/state/useNarrow'
 import { useJobUndo } from '@/shared/state/useUndo'
 import SetupDialog from '@/shared/ui/SetupDialog.vue'
-import { STATE_TONE } from '@/shared/format/tones'
 import WhyPanel from './WhyPanel.vue'
 
 /** The block is the home of a job: every hole, the one chosen, what it needs, and the line to type on. */
@@ -46,7 +43,6 @@ const undo = useJobUndo(() => ({
 }))
 const entry = useEntry(job, place, bores, undo)
 const line = ref<{ focus: () => void } | null>(null)
-
 const { preview, borePreview } = entry
 const hole = computed(() => block.value?.holes.find((one) => one.number === number.value) ?? null)
 const bore = computed(() => (lens.value === 'bore' ? bores.chosen.value : null))
@@ -79,7 +75,7 @@ function choose(to: number, at: number | null = null): void {
   place.go({ hole: to, hour: at })
 }
 
-const { act, why, bench } = useBlockActs(job, place, bores, () => line.value?.focus())
+const { act, why, bench, grid } = useBlockActs(job, place, bores, () => line.value?.focus())
 
 /** What is asked about was never recorded: it is dropped, nothing else is taken back. */
 function takeBack(): void {
@@ -90,11 +86,6 @@ function takeBack(): void {
 function typeOnLine(character: string): void {
   entry.type(entry.draft.value.text + character)
   line.value?.focus()
-}
-
-function grid(): void {
-  const of = lens.value === 'protrusion' ? 'protrusion' : 'ledges'
-  void router.push({ name: 'grid', params: { job: job.jobId }, query: { of } })
 }
 
 useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, bench, grid, bores })
@@ -188,17 +179,16 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           @act="act"
           @why="why"
         />
-        <template v-else-if="hole && clock">
-          <h2 class="text-lg leading-tight">
-            Hole {{ hole.number }}
-            <span :class="STATE_TONE[hole.state]">{{
-              hole.state === 'in' ? 'is in' : hole.reason || hole.state
-            }}</span>
-          </h2>
-          <HoleSummary :hole="hole" :lens="clock" />
-          <HoleSection :block="block" :hole="hole" :hour="hour" :preview-value="previewHere?.value ?? null" />
-          <HoleNeeds class="mt-2" :number="hole.number" :need="hole.need" @act="act" @why="why" />
-        </template>
+        <HoleAside
+          v-else-if="hole && clock"
+          :block="block"
+          :hole="hole"
+          :lens="clock"
+          :hour="hour"
+          :tip="previewHere?.value ?? null"
+          @act="act"
+          @why="why"
+        />
         <div v-else-if="number !== null && !hole" class="text-lg">
           There is no hole {{ number }}: this block has holes 1 to {{ block.card.holes }}.
         </div>

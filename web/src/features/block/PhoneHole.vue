@@ -8,6 +8,7 @@ import { lengthText, smallText } from '@/shared/format/lengths'
 import { NUMBER_TONE } from '@/shared/format/tones'
 import { unit } from '@/shared/state/preferences'
 import { useGaugeDigits } from '@/shared/state/useGaugeDigits'
+import type { ClockLens } from '@/shared/subjects'
 
 import type { Face } from './faces'
 
@@ -15,7 +16,7 @@ import type { Face } from './faces'
 const props = defineProps<{
   hole: HoleView
   face: Face
-  lens: 'protrusion' | 'counterbore'
+  lens: ClockLens
   hour: number | null
 }>()
 const digits = useGaugeDigits()

@@ -13,6 +13,8 @@ interface BlockActs {
   act: () => void
   why: () => void
   bench: () => void
+  /** All holes at once. */
+  grid: () => void
 }
 
 export function useBlockActs(job: JobNow, place: BlockPlace, bores: Bores, typeHere: () => void): BlockActs {
@@ -66,6 +68,11 @@ export function useBlockActs(job: JobNow, place: BlockPlace, bores: Bores, typeH
     }
   }
 
+  function grid(): void {
+    const of = lens.value === 'protrusion' ? 'protrusion' : 'ledges'
+    void router.push({ name: 'grid', params: { job: job.jobId }, query: { of } })
+  }
+
   function bench(): void {
     const first = bores.chosen.value ?? bores.data.value?.bores[0]
     if (lens.value === 'bore' && first) return toSurvey(quantity.value, first.survey.part.key)
@@ -73,5 +80,5 @@ export function useBlockActs(job: JobNow, place: BlockPlace, bores: Bores, typeH
       void router.push({ name: 'bench', params: { job: job.jobId, lens: lens.value } })
   }
 
-  return { act, why, bench }
+  return { act, why, bench, grid }
 }

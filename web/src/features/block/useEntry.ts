@@ -206,13 +206,17 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
     void refresh(job.jobId)
   }
 
-  /** In a new pass every position is to be read again: the next one follows, whatever was read before. */
+  /** The hole that is read in a new pass: what was read of it before says nothing of what is missing now. */
+  let anewHole: number | null = null
   function nextHourOf(parsed: ParseAnswer, anew: boolean): void {
     const block = job.block.value
-    if (block && anew && parsed.hole !== null)
-      place.go({ hole: parsed.hole, hour: stepHour(block.card.required_hours, parsed.hour, 1) })
-    else if (block && parsed.hole !== null && isClockLens(place.lens.value))
-      place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
+    if (!block || parsed.hole === null || !isClockLens(place.lens.value)) return
+    if (anew) anewHole = parsed.hole
+    const next = stepHour(block.card.required_hours, parsed.hour, 1)
+    const isRound = next === stepHour(block.card.required_hours, null, 1)
+    if (parsed.hole === anewHole && !isRound) return place.go({ hole: parsed.hole, hour: next })
+    anewHole = null
+    place.go(placeAfter(block, place.lens.value, parsed.hole, parsed.hour))
   }
 
   /** Down one axis and up the next, to what is missing in this bore; else it stays. */

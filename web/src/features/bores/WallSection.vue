@@ -51,8 +51,8 @@ const bored = computed(() => (look.value ? look.value.oversize_m / 2 : 0))
 
 <template>
   <svg
-    v-legible
     v-if="hole.section.length"
+    v-legible
     :viewBox="`0 0 ${WIDTH} ${HEIGHT + 40}`"
     class="block w-full"
     role="img"

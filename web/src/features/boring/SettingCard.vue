@@ -72,8 +72,8 @@ function write(confirmed = false): Promise<void> {
   <section class="border-b border-rule pb-3" aria-label="Set-up">
     <div class="flex flex-wrap items-start gap-x-5 gap-y-2">
       <svg
-        v-legible
         v-if="setting?.offset"
+        v-legible
         viewBox="-60 -60 120 120"
         class="h-24 w-24 shrink-0"
         aria-hidden="true"

@@ -25,8 +25,8 @@ const label = computed(() =>
 <template>
   <figure class="relative overflow-x-auto">
     <svg
-      v-legible
       v-if="picture"
+      v-legible
       :viewBox="`0 0 ${picture.width} ${picture.height}`"
       class="w-full min-w-[44rem]"
       role="img"

@@ -4,18 +4,8 @@ import { computed, ref } from 'vue'
 import type { Operation, RouteView } from '@/api/generated'
 import StateGate from '@/shared/charts/StateGate.vue'
 
-import {
-  arcsOf,
-  type Column,
-  columnsOf,
-  forksOf,
-  holdsOf,
-  holdState,
-  marksOf,
-  standsAt,
-  ticksOf,
-  WIDE,
-} from './drawing'
+import { arcsOf, type Column, columnsOf, forksOf, holdsOf, holdState } from './drawing'
+import { marksOf, standsAt, ticksOf, WIDE } from './drawing'
 
 /** Operations along the rule, the marks of every hole under each, arcs to what they re-open, forks, hold points. */
 const props = defineProps<{ route: RouteView; holes: number[]; at: Operation | null }>()

@@ -82,95 +82,90 @@ function addSeal(): void {
 </script>
 
 <template>
-  <details class="grid gap-2">
-    <summary class="cursor-pointer text-lg font-bold">
-      Conversion: left proud, registers, inserts, rod, fire ring, seals
-    </summary>
-    <fieldset class="mt-2 grid gap-2">
-      <legend class="sr-only">Conversion</legend>
-      <LimitRow
-        v-for="[name, label] in SMALL"
+  <fieldset class="mt-2 grid gap-2">
+    <legend class="sr-only">Conversion</legend>
+    <LimitRow
+      v-for="[name, label] in SMALL"
+      :key="name"
+      v-model="terms[name] as Limit"
+      :label="label"
+      :path="`conversion.${name}`"
+      :unit="small"
+    />
+    <LimitRow
+      v-for="[name, label] in SIZE"
+      :key="name"
+      v-model="terms[name] as Limit"
+      :label="label"
+      :path="`conversion.${name}`"
+      :unit="size"
+    />
+    <LimitRow
+      v-for="name in WINDOW"
+      :key="`insert.${name}`"
+      v-model="terms.insert_press![name] as Limit"
+      :label="`deck insert’s press, ${name}`"
+      :path="`conversion.insert_press.${name}`"
+      :unit="small"
+    />
+    <div class="grid gap-3 sm:grid-cols-3">
+      <TextField
+        v-for="[name, label] in NUMBERS"
         :key="name"
-        v-model="terms[name] as Limit"
+        :model-value="terms[name] ?? ''"
         :label="label"
         :path="`conversion.${name}`"
-        :unit="small"
+        @update:model-value="terms[name] = number($event)"
       />
-      <LimitRow
-        v-for="[name, label] in SIZE"
+    </div>
+    <h3 class="mt-1 font-bold">Seals, in the order in which they go on</h3>
+    <RowList
+      v-slot="{ item, index }"
+      :items="seals"
+      columns="grid-cols-2 sm:grid-cols-4 lg:grid-cols-[1.4fr_1.2fr_repeat(4,1fr)_1.2fr_0.8fr_1.2fr_auto]"
+      add-label="Add a seal"
+      @add="addSeal"
+      @remove="(index) => (terms.seals = seals.filter((_, at) => at !== index))"
+    >
+      <TextField
+        v-model="item.name"
+        label="Ring"
+        :path="`conversion.seals.${index}.name`"
+        :hide-label="index > 0"
+      />
+      <ChoiceField
+        v-model="item.groove_in as string"
+        label="Where"
+        :choices="GROOVES"
+        :path="`conversion.seals.${index}.groove_in`"
+      />
+      <TextField
+        v-for="[name, label] in LENGTHS"
         :key="name"
-        v-model="terms[name] as Limit"
-        :label="label"
-        :path="`conversion.${name}`"
-        :unit="size"
+        v-model="item[name]!.typed"
+        :label="`${label} [${size}]`"
+        :path="`conversion.seals.${index}.${name}`"
+        :hide-label="index > 0"
       />
-      <LimitRow
-        v-for="name in WINDOW"
-        :key="`insert.${name}`"
-        v-model="terms.insert_press![name] as Limit"
-        :label="`deck insert’s press, ${name}`"
-        :path="`conversion.insert_press.${name}`"
-        :unit="small"
+      <TextField
+        v-model="item.material as string"
+        label="material"
+        :path="`conversion.seals.${index}.material`"
+        :hide-label="index > 0"
       />
-      <div class="grid gap-3 sm:grid-cols-3">
-        <TextField
-          v-for="[name, label] in NUMBERS"
-          :key="name"
-          :model-value="terms[name] ?? ''"
-          :label="label"
-          :path="`conversion.${name}`"
-          @update:model-value="terms[name] = number($event)"
-        />
-      </div>
-      <h3 class="mt-1 font-bold">Seals, in the order in which they go on</h3>
-      <RowList
-        v-slot="{ item, index }"
-        :items="seals"
-        columns="grid-cols-2 sm:grid-cols-4 lg:grid-cols-[1.4fr_1.2fr_repeat(4,1fr)_1.2fr_0.8fr_1.2fr_auto]"
-        add-label="Add a seal"
-        @add="addSeal"
-        @remove="(index) => (terms.seals = seals.filter((_, at) => at !== index))"
-      >
-        <TextField
-          v-model="item.name"
-          label="Ring"
-          :path="`conversion.seals.${index}.name`"
-          :hide-label="index > 0"
-        />
-        <ChoiceField
-          v-model="item.groove_in as string"
-          label="Where"
-          :choices="GROOVES"
-          :path="`conversion.seals.${index}.groove_in`"
-        />
-        <TextField
-          v-for="[name, label] in LENGTHS"
-          :key="name"
-          v-model="item[name]!.typed"
-          :label="`${label} [${size}]`"
-          :path="`conversion.seals.${index}.${name}`"
-          :hide-label="index > 0"
-        />
-        <TextField
-          v-model="item.material as string"
-          label="material"
-          :path="`conversion.seals.${index}.material`"
-          :hide-label="index > 0"
-        />
-        <TextField
-          :model-value="item.warmest_c ?? ''"
-          label="bears [°C]"
-          :path="`conversion.seals.${index}.warmest_c`"
-          :hide-label="index > 0"
-          @update:model-value="item.warmest_c = number($event)"
-        />
-        <TextField
-          v-model="item.grease as string"
-          label="grease"
-          :path="`conversion.seals.${index}.grease`"
-          :hide-label="index > 0"
-        />
-      </RowList>
-    </fieldset>
-  </details>
+      <TextField
+        :model-value="item.warmest_c ?? ''"
+        label="bears [°C]"
+        :path="`conversion.seals.${index}.warmest_c`"
+        :hide-label="index > 0"
+        @update:model-value="item.warmest_c = number($event)"
+      />
+      <TextField
+        v-model="item.grease as string"
+        label="grease"
+        :path="`conversion.seals.${index}.grease`"
+        :hide-label="index > 0"
+      />
+    </RowList>
+  </fieldset>
 </template>

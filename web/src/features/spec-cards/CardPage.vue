@@ -13,18 +13,9 @@ import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import CardAsked from './CardAsked.vue'
-import CardBores from './CardBores.vue'
-import CardConversion from './CardConversion.vue'
-import CardFits from './CardFits.vue'
-import CardCutting from './CardCutting.vue'
-import CardDeck from './CardDeck.vue'
 import { ASKED, CARD, type CardDraft, cardOf, draftOf, emptyCard } from './cardDraft'
 import CardEngine from './CardEngine.vue'
-import CardFeatures from './CardFeatures.vue'
-import CardLimits from './CardLimits.vue'
-import CardMaterials from './CardMaterials.vue'
-import CardMeasuring from './CardMeasuring.vue'
-import CardSection from './CardSection.vue'
+import CardRest from './CardRest.vue'
 import { useCopied } from './useCopied'
 import StaleChoice from './StaleChoice.vue'
 
@@ -167,32 +158,7 @@ function takeTheirs(): void {
     <form v-if="ready" ref="form" class="mt-3 grid gap-6 pb-24" @submit.prevent="save()">
       <CardEngine />
       <CardAsked :asked="asked" />
-      <div>
-        <h2 class="pb-2 text-lg text-ink-soft">All else that the book says</h2>
-        <CardSection title="Materials" :paths="['block_material', 'liner_material', 'piston_material']">
-          <CardMaterials />
-        </CardSection>
-        <CardSection title="Limits" :paths="['limits', 'seat']"><CardLimits /></CardSection>
-        <CardSection title="Measuring" :paths="['measuring', 'lands', 'acceptance', 'coverage_factor']"
-          ><CardMeasuring
-        /></CardSection>
-        <CardSection title="Shims and cutter" :paths="['shims', 'cutter', 'currency']"
-          ><CardCutting
-        /></CardSection>
-        <CardSection
-          title="Deck"
-          :paths="['stroke', 'clearance_volume_cm3', 'deck_kept', 'heights', 'obstructions']"
-          ><CardDeck
-        /></CardSection>
-        <CardSection title="Bores" :paths="['bores']"><CardBores /></CardSection>
-        <CardSection v-if="isLined" title="Fits" :paths="['fits']"><CardFits /></CardSection>
-        <CardSection v-if="isLined" title="Conversion" :paths="['conversion']"
-          ><CardConversion
-        /></CardSection>
-        <CardSection title="Measured features" :paths="['features', 'main_bores']"
-          ><CardFeatures
-        /></CardSection>
-      </div>
+      <CardRest :lined="isLined" />
       <div
         v-if="refusal?.code === 'stale' && versions?.cards[0]"
         class="sticky bottom-0 max-h-[80vh] overflow-y-auto border-t-2 border-ink bg-paper py-3"

@@ -38,8 +38,8 @@ onBeforeUnmount(() => stage?.close())
       :aria-label="`The bore as a body, shape magnified ${mesh?.times ?? 1} times`"
     />
     <svg
-      v-legible
       v-if="isStill"
+      v-legible
       viewBox="0 0 480 470"
       class="h-[470px] w-full"
       role="img"
