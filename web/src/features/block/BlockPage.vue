@@ -51,9 +51,9 @@ const fit = computed(
 )
 const clock = computed(() => (isClockLens(lens.value) ? lens.value : null))
 const isNarrow = useNarrow()
-/** On a small screen the chosen hole stands with its deck; the aside is left to what was opened. */
 const hasAside = computed(() => {
-  if (clock.value && isNarrow.value && hole.value) return open.value === 'tape' || open.value === 'why'
+  const isBeside = (clock.value && hole.value) || bore.value
+  if (isNarrow.value && isBeside) return open.value === 'tape' || open.value === 'why'
   return clock.value !== null || lens.value === 'bore' || fit.value !== null
 })
 const offered = computed(() => block.value?.lenses.find((one) => one.name === lens.value) ?? null)
@@ -129,7 +129,7 @@ useBlockKeys(() => block.value, place, { type: typeOnLine, act, undo: takeBack, 
           :bores="bores"
           :chosen="number"
           :preview="borePreview"
-          @choose="choose"
+          v-on="{ act, why, go: place.go, choose }"
           @level="(level) => place.go({ level })"
           @axis="(axis) => place.go({ axis, level: bores.level.value?.depth_um ?? null })"
         />

@@ -40,7 +40,7 @@ const pattern = computed(() => survey.value.pattern)
 </script>
 
 <template>
-  <h2 class="text-lg leading-tight">
+  <h2 class="max-lg:order-first text-lg leading-tight">
     Hole {{ bore.hole }}
     <span :class="isOnlyRead(bore) ? 'text-ink-soft' : STATE_TONE[survey.part.state]">{{ words }}</span>
   </h2>
@@ -55,5 +55,11 @@ const pattern = computed(() => survey.value.pattern)
     <RouterLink class="link" :to="{ name: 'pistons' }">Pistons</RouterLink>
   </p>
   <WallTracks class="mx-auto max-h-[44vh]" :survey="survey" :at="at" :tip="tip" plain @choose="choose" />
-  <HoleNeeds class="mt-2" :number="bore.hole" :need="bore.need" @act="emit('act')" @why="emit('why')" />
+  <HoleNeeds
+    class="max-lg:order-first mt-2"
+    :number="bore.hole"
+    :need="bore.need"
+    @act="emit('act')"
+    @why="emit('why')"
+  />
 </template>

@@ -4,11 +4,14 @@ import { computed } from 'vue'
 import type { BlockView, BoreView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { useNarrow } from '@/shared/state/useNarrow'
 
 import BlockDeck from './BlockDeck.vue'
+import BoreAside from './BoreAside.vue'
 import BoreAtLevel from './BoreAtLevel.vue'
 import BoreTable from './BoreTable.vue'
 import { boreFaces, type BorePreview, endsOf } from './faces'
+import PhoneDeck from './PhoneDeck.vue'
 import type { Bores } from './useBores'
 
 /** Every hole's diameters as they lie, at one level between the two limits; all levels in the table below. */
@@ -18,7 +21,16 @@ const props = defineProps<{
   chosen: number | null
   preview: BorePreview | null
 }>()
-const emit = defineEmits<{ choose: [hole: number]; level: [depth_um: string]; axis: [axis: number] }>()
+const emit = defineEmits<{
+  choose: [hole: number]
+  level: [depth_um: string]
+  axis: [axis: number]
+  act: []
+  why: []
+  go: [at: { level?: string | null; axis?: number | null }]
+}>()
+const isNarrow = useNarrow()
+const tip = computed(() => (props.preview?.hole === props.chosen ? (props.preview?.value ?? null) : null))
 
 const { data, levels, axis } = props.bores
 /** What is typed is shown where it belongs, before it is taken. */
@@ -71,7 +83,26 @@ const limits = computed(() => {
       <span class="text-sm text-ink-soft">{{ SIZE_WITH[unit] }} below the deck</span>
     </div>
     <div class="grid items-start gap-x-5" :class="!isLong && 'xl:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]'">
-      <div class="relative overflow-x-auto">
+      <div v-if="isNarrow" class="grid grid-cols-[minmax(0,1fr)] gap-2 pt-1">
+        <PhoneDeck
+          class="order-first"
+          :block="block"
+          :faces="faces"
+          :chosen="chosen"
+          @choose="emit('choose', $event)"
+        />
+        <BoreAside
+          v-if="bores.chosen.value"
+          :bore="bores.chosen.value"
+          :level="level"
+          :axis="axis"
+          :tip="tip"
+          @choose="emit('go', $event)"
+          @act="emit('act')"
+          @why="emit('why')"
+        />
+      </div>
+      <div v-else class="relative overflow-x-auto">
         <BlockDeck
           class="mt-1 max-h-[33vh] min-w-[26rem]"
           :block="block"

@@ -99,16 +99,9 @@ defineExpose({ focus })
 
 <template>
   <section
-    class="no-print sticky bottom-0 z-10 border-t-2 border-ink bg-sheet px-5 py-2 max-lg:px-3 max-lg:py-1"
+    class="no-print sticky bottom-0 z-10 flex flex-col border-t-2 border-ink bg-sheet px-5 py-2 max-lg:px-3 max-lg:py-1"
     aria-label="Entry line"
   >
-    <RefusalChoices
-      class="mb-2"
-      :refusal="refusal"
-      @answer="answer"
-      @read-before="(what) => take({ readBefore: what })"
-    />
-    <UndoNote :undo="undo" />
     <p class="sr-only" role="status" aria-label="Taken">{{ said }}</p>
     <form
       class="flex flex-wrap items-center gap-x-4 gap-y-2 max-lg:gap-x-2 max-lg:gap-y-1"
@@ -174,5 +167,13 @@ defineExpose({ focus })
         </button>
       </div>
     </form>
+    <!-- Answers follow the field for whoever walks by keyboard, and stand over it for whoever looks. -->
+    <RefusalChoices
+      class="order-first mb-2"
+      :refusal="refusal"
+      @answer="answer"
+      @read-before="(what) => take({ readBefore: what })"
+    />
+    <UndoNote class="order-first" :undo="undo" />
   </section>
 </template>
