@@ -110,7 +110,7 @@ def test_everything_aloud_says_value_verdict_and_what_is_next(page: Page) -> Non
     strips = page.request.get("/api/jobs").json()
     job = next(strip["job"]["job_id"] for strip in strips if strip["job"]["name"] == "Ferry Lanthorn")
     page.goto(f"/jobs/{job}/bench/protrusion/5")
-    page.get_by_label("told back by").select_option("everything aloud")
+    page.get_by_label("told back by").select_option("aloud")
     page.get_by_role("button", name=re.compile("anew")).first.click()
     expect(page.get_by_role("heading", name="Hole 1 at 12 h")).to_be_visible()
     for text, verdict in (("8.8", "in"), ("13.5", "out")):

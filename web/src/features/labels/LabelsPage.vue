@@ -62,8 +62,11 @@ function toggle(of: LabelOf): void {
     <h1 class="text-xl">Labels</h1>
     <RefusalNote :refusal="refusal" />
     <p v-if="!data && !refusal" class="py-4 text-ink-soft">Loading the labels …</p>
-    <div v-if="data" class="grid gap-x-10 gap-y-6 pt-2 lg:grid-cols-[minmax(0,1fr)_24rem]">
-      <div class="grid content-start gap-4">
+    <div
+      v-if="data"
+      class="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 pt-2 lg:grid-cols-[minmax(0,1fr)_24rem]"
+    >
+      <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4">
         <section v-for="[of, title] in KINDS" :key="of" :aria-label="title">
           <div class="flex items-baseline gap-4 border-b border-rule">
             <h2 class="text-lg">{{ title }}</h2>
@@ -78,7 +81,7 @@ function toggle(of: LabelOf): void {
             </button>
             <span v-else class="text-sm text-ink-soft">none in this job yet</span>
           </div>
-          <ul class="grid gap-x-6 sm:grid-cols-2">
+          <ul class="grid grid-cols-[minmax(0,1fr)] gap-x-6 sm:grid-cols-2">
             <li v-for="one in labels.filter((label) => label.of === of)" :key="one.key">
               <label class="flex min-h-11 items-center gap-3 py-1">
                 <input v-model="chosen" type="checkbox" class="size-5 shrink-0" :value="one.key" />
@@ -93,7 +96,7 @@ function toggle(of: LabelOf): void {
           </ul>
         </section>
       </div>
-      <aside class="grid content-start gap-3">
+      <aside class="grid grid-cols-[minmax(0,1fr)] content-start gap-3">
         <img
           v-if="first"
           :src="svgOf(first.key)"

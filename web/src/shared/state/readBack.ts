@@ -1,8 +1,8 @@
 /** Reading back what was taken, for ears: a tone, or the browser's own speech. Nothing leaves the machine. */
 import { useLocalStorage } from '@vueuse/core'
 
-export type ReadBack = 'off' | 'tone' | 'speech' | 'everything aloud'
-export const READ_BACKS: readonly ReadBack[] = ['off', 'tone', 'speech', 'everything aloud']
+export type ReadBack = 'off' | 'tone' | 'speech' | 'aloud'
+export const READ_BACKS: readonly ReadBack[] = ['off', 'tone', 'speech', 'aloud']
 export const readBack = useLocalStorage<ReadBack>('vallo-read-back', 'tone')
 
 const GOOD_HZ = 880
@@ -44,7 +44,7 @@ function speak(words: string): void {
   window.speechSynthesis.speak(said)
 }
 
-const isSpoken = () => readBack.value === 'speech' || readBack.value === 'everything aloud'
+const isSpoken = () => readBack.value === 'speech' || readBack.value === 'aloud'
 
 export function tell(words: string, good: boolean): void {
   if (readBack.value === 'tone') tone(good ? GOOD_HZ : BAD_HZ)
@@ -55,5 +55,5 @@ export function tell(words: string, good: boolean): void {
 
 /** What follows what was said, after it: only where everything is wanted aloud. */
 export function sayAlso(words: string): void {
-  if (readBack.value === 'everything aloud') speak(words)
+  if (readBack.value === 'aloud') speak(words)
 }

@@ -4,7 +4,7 @@ import { effectScope, nextTick, ref } from 'vue'
 import { localVoice, readBack } from './readBack'
 import { useAloud } from './useAloud'
 
-describe('everything aloud', () => {
+describe('aloud', () => {
   const heard: string[] = []
   const next = ref('hole 1 at 12')
   const taken = ref('')
@@ -12,7 +12,7 @@ describe('everything aloud', () => {
   const scope = effectScope()
 
   beforeEach(() => {
-    readBack.value = 'everything aloud'
+    readBack.value = 'aloud'
     heard.length = 0
     vi.stubGlobal('speechSynthesis', {
       getVoices: () => [{ lang: 'en-GB', localService: true }],
