@@ -144,6 +144,8 @@ def test_columns_with_headings_find_their_places_and_without_stay_columns() -> N
     assert [one.line for one in headed.not_understood] == [4]
     assert read_pasted("hole;12;6\n4;8.8;8.9", HOLES, HOURS).readings == (
         PastedReading(4, 12.0, "8.8"), PastedReading(4, 6.0, "8.9"))  # fmt: skip
+    longer = read_pasted("hole\t12h\n1\t8.81\t8.82", HOLES, HOURS)
+    assert (longer.readings, longer.not_understood[0].why) == ((), "it has more columns than the heading")
     assert read_pasted("8.81\t8.82\n8.83\t", HOLES, HOURS).table == (("8.81", "8.82"), ("8.83", ""))
 
 

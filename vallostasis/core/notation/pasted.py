@@ -120,6 +120,8 @@ def _row(columns: list[str], heading: list[float | None], holes: tuple[int, ...]
     if named is None:
         raise _NotRead("its first column names no hole")
     hole = _known(int(named["hole"]), holes)
+    if any(columns[len(heading) :]):
+        raise _NotRead("it has more columns than the heading")
     return [
         PastedReading(hole, hour, cell)
         for cell, hour in zip(columns, heading, strict=False)

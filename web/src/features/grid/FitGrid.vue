@@ -43,7 +43,7 @@ const lookedAt = READY.join('; ')
           <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
             <th scope="col" class="py-1 font-normal">Hole</th>
             <th scope="col" class="px-1 font-normal">liner</th>
-            <th scope="col" class="px-1 font-normal">shim under it</th>
+            <th scope="col" class="px-1 font-normal">shim under it, bevel down</th>
             <th scope="col" class="px-1 font-normal">as measured</th>
             <th scope="col" class="px-1 font-normal">looked at</th>
           </tr>
