@@ -79,7 +79,7 @@ const take = (confirmed = false): Promise<void> =>
         <span class="block text-sm text-ink-soft">{{ one.what }}</span>
       </p>
     </div>
-    <div class="flex items-start gap-3 border-l border-rule pl-4">
+    <div class="flex min-w-0 flex-wrap items-start gap-x-3 gap-y-1 border-l border-rule pl-4">
       <p v-if="reads !== null">
         <b class="num text-2xl" :class="Math.abs(reads) > FELT_M ? 'text-unsure' : ''">{{
           lengthText(reads, unit, { signed: true })
