@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
+import { useAloud } from '@/shared/state/useAloud'
 import { useTaking, useTakingKeys, useTypingAnywhere } from '@/shared/state/useTaking'
 import { useJobUndo } from '@/shared/state/useUndo'
 import RefusalChoices from '@/shared/ui/RefusalChoices.vue'
@@ -51,6 +52,17 @@ useTakingKeys(bench, taking, {
   ArrowDown: () => bench.move('down'),
 })
 useTypingAnywhere(taking, () => now.value)
+/** The place read last, once the survey has its reading; it is told how it stands. */
+const row = computed(() => {
+  const id = bench.taken.id.value
+  return survey.value?.places.find((one) => one.readings.some((reading) => reading.reading_id === id))
+})
+useAloud({
+  next: () => (bench.missing.value.length > 0 ? (here.value?.name ?? '') : ''),
+  taken: () => bench.taken.words.value,
+  isKnown: () => bench.taken.id.value === '' || row.value !== undefined,
+  verdict: () => row.value?.state ?? '',
+})
 </script>
 
 <template>
