@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 from math import hypot
 from xml.etree import ElementTree
 
+import openpyxl
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -18,9 +19,10 @@ from vallostasis.core.protrusion.measured import judge_job
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity
 from vallostasis.core.uncertainty.decision import State
+from vallostasis.documents.cells import safe, unmarked
 from vallostasis.documents.proof import proof_html
 from vallostasis.documents.proof_pdf import proof_pdf
-from vallostasis.documents.readings_csv import readings_csv, safe
+from vallostasis.documents.readings_csv import readings_csv, readings_xlsx
 from vallostasis.documents.track_drawing import (
     CENTRE,
     GREATEST_RADIUS,
@@ -121,8 +123,25 @@ def test_readings_come_back_from_csv_exactly() -> None:
 @given(text=st.text(max_size=40))
 def test_no_text_becomes_a_formula_in_a_spreadsheet(text: str) -> None:
     kept = safe(text)
-    assert kept in (text, f"'{text}")
-    assert kept[:1] not in ("=", "+", "-", "@", "\t", "\r")
+    assert kept[:1] not in ("=", "+", "-", "@", "\t", "\r", "\n")
+    # openpyxl raises for what a workbook cannot hold.
+    openpyxl.Workbook().worksheets[0].append([kept])
+
+
+@given(text=st.text(st.characters(exclude_categories=["Cs", "Cc", "Cn"]), max_size=40).map(str.strip))
+def test_text_comes_back_from_a_table_as_it_was(text: str) -> None:
+    assert unmarked(safe(text)) == text
+
+
+def test_whatever_was_typed_stands_in_the_workbook_as_text() -> None:
+    facts = _told()
+    typed = ("=1+1", "+0.09", "-3", "@x", "\t=1", "\n=1", "bell\x07")
+    readings = tuple(replace(one, typed=typed[at % 7]) for at, one in enumerate(facts.readings))
+    sheet = openpyxl.load_workbook(io.BytesIO(readings_xlsx(replace(facts, readings=readings)))).worksheets[0]
+    column = [cell.value for cell in sheet[1]].index("typed")
+    cells = [row[column] for row in sheet.iter_rows(min_row=2)]
+    assert {cell.data_type for cell in cells} == {"s"}
+    assert all(cell.value.startswith("'") or cell.value == "bell\ufffd" for cell in cells)
 
 
 @given(name=st.text(st.characters(exclude_categories=["Cs", "Cc"]), min_size=1, max_size=30))

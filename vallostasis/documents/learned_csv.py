@@ -4,7 +4,7 @@ import csv
 import io
 
 from vallostasis.core.shop_log.learned import ShopLearned
-from vallostasis.documents.readings_csv import safe
+from vallostasis.documents.cells import safe
 
 HEADER = ("what", "job", "of", "figure", "unit", "from")
 
@@ -23,7 +23,9 @@ def learned_csv(learned: ShopLearned) -> str:
     writer.writerow(("first step cleaned up", "", "", first.cleaned, "bores", first.looked))
     for rate in learned.rates:
         figure = f"{rate.per_stroke_m * 1e6:.3f}"
-        writer.writerow(("stones", safe(rate.job), f"{rate.grit} {rate.method}", figure, "µm a stroke", rate.rounds))
+        writer.writerow(
+            ("stones", safe(rate.job), safe(f"{rate.grit} {rate.method}"), figure, "µm a stroke", rate.rounds)
+        )
     for fit in learned.fits:
         for of, metres in (("aim", fit.aim_m), ("reached", fit.reached_m)):
             writer.writerow(("press", safe(fit.job), f"hole {fit.hole}, {of}", f"{metres * 1e6:.1f}", "µm", ""))

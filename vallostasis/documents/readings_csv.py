@@ -11,6 +11,7 @@ import openpyxl
 
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Place, Reading, ReadingSet, Setup
+from vallostasis.documents.cells import safe
 
 HEADER = (
     "reading_id", "job", "set", "quantity", "hole", "liner", "land", "datum", "hold_down", "hold_down_torque_nm",
@@ -83,7 +84,7 @@ def _of_reading(facts: JobFacts, reading: Reading, reading_set: ReadingSet, repe
     return (
         "" if reading.hour is None else f"{reading.hour:g}",
         repeat,
-        reading.typed,
+        safe(reading.typed),
         reading.typed_unit,
         _plain(reading.value_um),
         setup.zeroed_on.value,
@@ -129,8 +130,3 @@ def _plain(number: Decimal | None) -> str:
 
 def _mm(length_um: Decimal | None) -> str:
     return "" if length_um is None else f"{(length_um / 1000).normalize():f}"
-
-
-def safe(text: str) -> str:
-    """Keep a spreadsheet from taking text for a formula."""
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text

@@ -8,7 +8,7 @@ from decimal import Decimal
 import jinja2
 
 from vallostasis.core.counterbore.shim_order import SPARE, ShimNeed
-from vallostasis.documents.readings_csv import safe
+from vallostasis.documents.cells import safe
 
 HEADER = ("job", "engine", "size", "needed_for_holes", "on_the_shelf", "to_order", "of_which_spare", "each", "price")
 PAGES = jinja2.Environment(loader=jinja2.PackageLoader("vallostasis.documents", "templates"), autoescape=True)
