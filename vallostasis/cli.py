@@ -19,6 +19,8 @@ import typer
 
 from vallostasis.demo.ferry_lanthorn import SEED
 from vallostasis.devices.simulated_gauge import SimulatedGauge
+from vallostasis.documents.job_on_file import read_job
+from vallostasis.documents.not_read import NotRead
 from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
 from vallostasis.machine.addresses import listen, reached_at
@@ -26,6 +28,7 @@ from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
+from vallostasis.services.chain import hold_job, hold_pdf
 from vallostasis.services.demo_loading import demo_devices, link_demo_gauge, load_demo, store_is_empty
 from vallostasis.services.pairing import make_code
 from vallostasis.settings import DEFAULT_PORT, Settings
@@ -110,6 +113,41 @@ def bench(
     if json_file is not None:
         json_file.write_text(json.dumps(figures, indent=1) + "\n", encoding="utf-8")
     sys.exit(0 if all(figure["ok"] for figure in figures.values()) else 1)
+
+
+@app.command()
+def verify(file: Annotated[Path, typer.Argument(help="A proof as PDF, or a job as JSON or ZIP.")]) -> None:
+    """Hold a file against what is recorded here; exit code 1 where it does not stand, 2 where it cannot be told."""
+    with _told():
+        try:
+            content = file.read_bytes()
+        except OSError as error:
+            raise MachineError(f"{file} cannot be read: {error.strerror}.") from None
+        with _database(Settings()) as dsn, psycopg.connect(dsn) as conn:
+            try:
+                held = hold_pdf(conn, content) if content.startswith(b"%PDF-") else hold_job(conn, read_job(content))
+            except NotRead as error:
+                print(error, file=sys.stderr)
+                sys.exit(2)
+    print("\n".join(("It stands." if held.stands else "It does not stand.", *held.words)))
+    sys.exit(0 if held.stands else 1)
+
+
+@contextlib.contextmanager
+def _database(settings: Settings) -> Iterator[str]:
+    """How the database is reached: the one that is named, or the private one, started for as long as it takes."""
+    if settings.dsn:
+        yield settings.dsn
+        return
+    cluster = PrivateCluster(settings.data)
+    if not cluster.is_made:
+        raise MachineError(f"There is no database in {settings.data}: set VALLO_DATA, or VALLO_DSN.")
+    was_running = cluster.is_running
+    try:
+        yield cluster.start()
+    finally:
+        if not was_running:
+            cluster.stop()
 
 
 @app.command()

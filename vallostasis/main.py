@@ -13,6 +13,7 @@ from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
 from vallostasis.api.subjects import OF_ALL, OF_SUBJECT
 from vallostasis.devices.link_board import LinkBoard
+from vallostasis.documents.file_reader import FileReader
 from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
 from vallostasis.settings import Settings
@@ -30,6 +31,7 @@ def create_app(settings: Settings) -> FastAPI:
         await app.state.async_pool.open()
         app.state.links = LinkBoard()
         app.state.printer = PdfPrinter()
+        app.state.reader = FileReader()
         app.state.feed = ChangeFeed(dsn)
         app.state.feed.open()
         yield
@@ -52,6 +54,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.settings = settings
     larger = {
         "/jobs/imports": settings.largest_archive_bytes,
+        "/verifications": settings.largest_archive_bytes,
         "/imports": settings.largest_file_bytes,
         "/scans": settings.largest_scan_bytes,
         "/probes": settings.largest_file_bytes,

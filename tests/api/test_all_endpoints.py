@@ -76,6 +76,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
          {"tightening_id": str(uuid4()), "clamp": "torque plate", "bolts": 4, "stages": "80", **who}),
         (f"{job}/clamping/{uuid4()}/bolts", {"bolt_mark_id": str(uuid4()), "bolt": 1, "kind": "turned", **who}),
         (f"{job}/clamping/{uuid4()}/off", {"bolt_mark_id": str(uuid4()), **who}),
+        ("/api/verifications/head", {"head": "0" * 64}),
         ("/api/fixtures", {"name": "Bar", "kind": "bar", "fits": "any", **who}),
         (f"{job}/pistons/1/matches", {"match_id": str(uuid4()), "mark": "1F", "faces": "front", **who}),
         (f"{job}/honing/1/settings", {"setting_id": str(uuid4()), "fine_stock": "1", "length": "7", "stone": "3",
@@ -307,7 +308,7 @@ def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> N
     assert len(examples) == len(bodies)
 
 
-@pytest.mark.parametrize("number", range(52))
+@pytest.mark.parametrize("number", range(53))
 def test_nothing_that_can_be_sent_breaks_an_endpoint(client: TestClient, number: int) -> None:
     url, body = _examples(Bench.at_demo(client))[number]
     paths = list(_leaves(body))
@@ -377,4 +378,4 @@ def test_text_from_people_stays_text_in_the_proof(client: TestClient) -> None:
     job_id = client.post("/api/jobs", json=new).json()["job_id"]
     html = client.get(f"/api/jobs/{job_id}/proof.html").text
     assert "<script" not in html
-    assert client.get(f"/api/jobs/{job_id}/proof.pdf").status_code == 200
+    assert client.get(f"/api/jobs/{job_id}/proof.pdf?person_id={bench.person_id}").status_code == 200

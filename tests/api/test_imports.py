@@ -8,6 +8,7 @@ from fastapi.testclient import TestClient
 
 from tests.api.bench import Bench, assert_refusal_shape, field_of
 from tests.api.test_all_endpoints import NASTY
+from tests.deep import DEEP
 
 CSV = b"hole,clock_h,repeat,reading\n1,6,1,85\n"
 
@@ -50,8 +51,8 @@ def test_whatever_is_sent_as_a_form_breaks_nothing(client: TestClient, address: 
     bench = Bench.at_demo(client)
     url = address.replace("{job}", bench.job_id)
     fields = [*_form(bench), "quantity", "small_unit", "as_written", "as_copy", "number"]
-    for field in fields:
-        for value in NASTY:
+    for at, field in enumerate(fields):
+        for value in NASTY if DEEP else NASTY[at % 3 :: 3]:
             text = "" if value is None else str(value)
             answer = client.post(url, data=_form(bench, **{field: text}), files={"file": ("r.csv", CSV)})
             assert answer.status_code < 500, (field, value, answer.text)

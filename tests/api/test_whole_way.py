@@ -52,7 +52,7 @@ def test_out_planned_cut_refitted_remeasured_in_and_proved(client: TestClient) -
     now = bench.hole(5)
     assert (now["state"], now["with_shim"], now["least_m"]) == ("in", True, 75e-6)
 
-    pages = _pdf_pages(client.get(f"/api/jobs/{bench.job_id}/proof.pdf").content)
+    pages = _pdf_pages(client.get(f"/api/jobs/{bench.job_id}/proof.pdf?person_id={bench.person_id}").content)
     for number, page in enumerate(pages, start=1):
         assert "26-031" in page
         assert re.search(rf"page\s+{number}\s+of\s+{len(pages)}", page)

@@ -111,6 +111,6 @@ def test_a_child_that_dies_is_told_of(monkeypatch: pytest.MonkeyPatch, tmp_path:
 def test_what_was_not_printed_is_said_in_the_one_error_shape(client: TestClient) -> None:
     bench = Bench.at_demo(client)
     client.app.state.printer = PdfPrinter(most_seconds=0)  # type: ignore[attr-defined]
-    answer = client.get(f"/api/jobs/{bench.job_id}/proof.pdf")
+    answer = client.get(f"/api/jobs/{bench.job_id}/proof.pdf?person_id={bench.person_id}")
     assert (answer.status_code, answer.json()["code"]) == (503, "not printed")
     assert "print it from the browser" in answer.json()["message"]

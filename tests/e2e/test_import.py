@@ -1,5 +1,6 @@
 """Files in and out on screen: readings with bad rows, a whole job, and files too large."""
 
+import json
 import re
 from pathlib import Path
 from uuid import uuid4
@@ -71,6 +72,43 @@ def test_a_job_goes_out_and_comes_in_as_a_copy(page: Page, block: BlockView, tmp
     page.get_by_role("button", name="Bring it in as a copy").click()
     expect(page.get_by_text("job 26-031 copy")).to_be_visible()
     block.expect_state(5, "out")
+
+
+def test_a_proof_that_was_printed_is_held_against_the_record(page: Page, block: BlockView, tmp_path: Path) -> None:
+    block.open(1)
+    page.get_by_role("link", name="Proof", exact=True).click()
+    with page.expect_download() as download:
+        page.get_by_role("button", name="PDF").click()
+    path = tmp_path / "proof.pdf"
+    download.value.save_as(path)
+    page.get_by_role("link", name="Hold against the record").click()
+    page.get_by_label("Proof or job").set_input_files(path)
+    found = page.get_by_role("region", name="What was found")
+    expect(found.get_by_role("heading", name="It stands")).to_be_visible()
+    expect(found).to_contain_text("Proof of job 26-031, Ferry Lanthorn, printed")
+    path.write_bytes(path.read_bytes() + b"%")
+    _choose(page, "Proof or job", path)
+    expect(found.get_by_role("heading", name="It does not stand")).to_be_visible()
+    page.get_by_label("or the head as printed").fill("abc")
+    page.get_by_role("button", name="Hold it").click()
+    expect(page.get_by_text("A head is 64 figures and letters from a to f")).to_be_visible()
+
+
+def test_a_file_that_was_changed_is_brought_in_marked(page: Page, tmp_path: Path) -> None:
+    page.goto("/")
+    job = page.request.get("/api/jobs").json()[0]["job"]["job_id"]
+    document = page.request.get(f"/api/jobs/{job}/job.json").json()
+    document["facts"]["readings"][0]["taken_by"] = "Nobody"
+    path = tmp_path / "job.json"
+    path.write_text(json.dumps(document), encoding="utf-8")
+    page.get_by_role("link", name="Bring a job in from a file").click()
+    page.get_by_label("Job file").set_input_files(path)
+    page.get_by_label("Job number of the copy").fill("26-031 copy")
+    page.get_by_role("button", name="Bring it in as a copy").click()
+    marked = page.get_by_role("region", name="Marked")
+    expect(marked).to_contain_text("the file was changed after it was written")
+    marked.get_by_role("link", name="To the job").click()
+    expect(page.get_by_text("job 26-031 copy")).to_be_visible()
 
 
 def test_what_is_no_file_of_that_kind_or_too_large_is_said_at_the_field(page: Page, tmp_path: Path) -> None:

@@ -118,6 +118,7 @@ SHOP_VIEWS = {
     "shop": ("/shop", "main table"),
     "cabinet": ("/shop/cabinet", "main table"),
     "studies": ("/shop/studies", "main form"),
+    "record": ("/shop/record", "main input"),
     "cutters": ("/shop/cutters", "main article"),
     "shelf": ("/shop/shelf", "main table"),
     "fixtures": ("/shop/fixtures", "main table"),

@@ -8,12 +8,12 @@ from uuid import UUID, uuid4
 
 import pytest
 
+from tests.services.files import import_readings
 from vallostasis.core.records.rows import Quantity, Reading, Strike
 from vallostasis.core.uncertainty.decision import State
 from vallostasis.services import proof, shop, tape
 from vallostasis.services.block import block_of_job
-from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict, import_readings
-from vallostasis.services.refused import Refused
+from vallostasis.services.reading_import import ImportReport, ImportWish, Take, Verdict
 from vallostasis.store import gauges
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
@@ -145,12 +145,6 @@ def test_a_slip_among_the_rows_is_asked_about_and_may_be_taken_as_written(
     content = _table("1,12,1,85", "1,3,1,86", "1,6,1,850")
     assert "expected here" in _messages(import_readings(demo, demo_job, content, _wish(), wren))[4]
     assert import_readings(demo, demo_job, content, _wish(as_written=True), wren).taken == 3
-
-
-def test_a_file_that_is_no_table_is_refused_at_its_field(demo: Conn, demo_job: UUID, wren: UUID) -> None:
-    with pytest.raises(Refused, match="The file is empty") as refused:
-        import_readings(demo, demo_job, b"", _wish(), wren)
-    assert refused.value.field == "file"
 
 
 def test_imported_readings_may_be_undone_like_any(demo: Conn, demo_job: UUID, wren: UUID) -> None:

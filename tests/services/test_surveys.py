@@ -7,6 +7,7 @@ from uuid import UUID, uuid4
 import psycopg
 import pytest
 
+from tests.services.files import import_job, import_readings
 from vallostasis.api.survey_models import survey_view
 from vallostasis.core.errors import NotationError
 from vallostasis.core.gauges.zero_checks import Drift
@@ -19,8 +20,7 @@ from vallostasis.demo.survey_play import SLEEVE_RING, master_um
 from vallostasis.documents.proof import proof_html
 from vallostasis.documents.readings_csv import readings_csv
 from vallostasis.services import cabinet, proof, readings, setups, surveys, tape, zeros
-from vallostasis.services.job_import import import_job
-from vallostasis.services.reading_import import ImportWish, Take, import_readings
+from vallostasis.services.reading_import import ImportWish, Take
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.surveys import known_part, survey_now
 from vallostasis.store import gauges, jobs, setting_masters

@@ -1,18 +1,35 @@
 """What endpoints ask for: one connection with one transaction, and typed text."""
 
-from collections.abc import Iterator
-from typing import Annotated
+from collections.abc import Callable, Iterator
+from typing import Annotated, Concatenate, ParamSpec, TypeVar
 
 from fastapi import Depends, Request
 from psycopg import Connection
 from psycopg.rows import TupleRow
 from pydantic import StringConstraints
+from starlette.concurrency import run_in_threadpool
+
+Asked = ParamSpec("Asked")
+Answer = TypeVar("Answer")
 
 
 def _transaction(request: Request) -> Iterator[Connection[TupleRow]]:
     """Open one transaction; it is committed before the answer goes out, so a failed commit is no 200."""
     with request.app.state.pool.connection() as conn, conn.transaction():
         yield conn
+
+
+async def in_transaction(
+    request: Request, work: Callable[Concatenate[Connection[TupleRow], Asked], Answer], *asked: Asked.args,
+    **named: Asked.kwargs,
+) -> Answer:  # fmt: skip
+    """Do work at the database in a thread, as one transaction; for endpoints that wait for something else first."""
+
+    def whole() -> Answer:
+        with request.app.state.pool.connection() as conn, conn.transaction():
+            return work(conn, *asked, **named)
+
+    return await run_in_threadpool(whole)
 
 
 Conn = Annotated[Connection[TupleRow], Depends(_transaction, scope="function")]

@@ -1,18 +1,17 @@
 """Proof sheet, CSV and job file."""
 
 from enum import StrEnum
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, Response
-from starlette.concurrency import run_in_threadpool
 
-from vallostasis.api.deps import Conn
+from vallostasis.api.deps import Conn, in_transaction
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.documents.job_file import job_file_schema
-from vallostasis.services import proof
+from vallostasis.services import chain, proof
 
 router = APIRouter(prefix="/api", tags=["documents"], responses=ERROR_RESPONSES)
 
@@ -38,17 +37,18 @@ def read_proof_html(job_id: UUID, conn: Conn, unit: ProofUnit = ProofUnit.UM) ->
 
 
 @router.get("/jobs/{job_id}/proof.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
-async def read_proof_pdf(job_id: UUID, request: Request, unit: ProofUnit = ProofUnit.UM) -> Response:
+async def read_proof_pdf(
+    job_id: UUID,
+    request: Request,
+    person_id: Annotated[UUID, Query(description="Who prints it: a proof that goes out is on record.")],
+    unit: ProofUnit = ProofUnit.UM,
+) -> Response:
     """Proof sheet as PDF, from the same template; printing stops when the request is given up."""
-    html = await run_in_threadpool(_sheet, request, job_id, UNITS[unit])
+    # The connection is given back before the page is printed.
+    html, at = await in_transaction(request, proof.proof_sheet, job_id, UNITS[unit])
     content = await request.app.state.printer.print_pdf(html, request.is_disconnected)
+    await in_transaction(request, chain.note_printing, job_id, content, at, person_id)
     return _file(content, "application/pdf", "proof.pdf")
-
-
-def _sheet(request: Request, job_id: UUID, unit: Unit) -> str:
-    """Write the page, and give the connection back before it is printed."""
-    with request.app.state.pool.connection() as conn:
-        return proof.proof_html(conn, job_id, unit)
 
 
 @router.get("/jobs/{job_id}/holes/{hole}/label.html", response_class=HTMLResponse)

@@ -13,6 +13,7 @@ from pydantic import BaseModel, Field
 from starlette.exceptions import HTTPException
 
 from vallostasis.core.errors import CoreError, NotationError, OutOfDomain, Suggestion
+from vallostasis.documents.not_read import NotRead
 from vallostasis.documents.pdf_printer import NotPrinted
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store.rows import NotFound
@@ -126,6 +127,10 @@ def _of_the_core_and_services(app: FastAPI) -> None:
     @app.exception_handler(NotPrinted)
     def not_printed(_: Request, error: NotPrinted) -> JSONResponse:
         return error_response(503, "not printed", str(error))
+
+    @app.exception_handler(NotRead)
+    def not_read(_: Request, error: NotRead) -> JSONResponse:
+        return error_response(422, "wrong", str(error), [("file", str(error))])
 
     @app.exception_handler(NotationError)
     def not_understood(_: Request, error: NotationError) -> JSONResponse:

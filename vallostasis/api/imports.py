@@ -1,17 +1,19 @@
 """Bringing readings and whole jobs in from files."""
 
+import hashlib
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, File, Form, UploadFile
+from fastapi import APIRouter, File, Form, Request, UploadFile
 from pydantic import BaseModel
 
-from vallostasis.api.deps import Conn, ShortText
+from vallostasis.api.deps import ShortText, in_transaction
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.records.rows import Quantity
 from vallostasis.services import job_import, reading_import
 from vallostasis.services.block import ChangedState
+from vallostasis.services.job_import import JobWish
 from vallostasis.services.reading_import import ImportWish, Take, Verdict
 
 router = APIRouter(prefix="/api", tags=["imports"], responses=ERROR_RESPONSES)
@@ -36,9 +38,9 @@ class ImportedReadings(BaseModel):
 
 
 @router.post("/jobs/{job_id}/imports")
-def import_readings(
+async def import_readings(
     job_id: UUID,
-    conn: Conn,
+    request: Request,
     file: Annotated[UploadFile, File(description="CSV or XLSX with a head; 5 MB at most.")],
     import_id: Annotated[UUID, Form(description="Made once for a file: sending it again doubles nothing.")],
     person_id: Annotated[UUID, Form()],
@@ -50,7 +52,8 @@ def import_readings(
 ) -> ImportedReadings:
     """Check the rows of a table, or record them: each target gets a pass of its own."""
     wish = ImportWish(import_id, take, quantity, small_unit, size_unit, as_written)
-    report = reading_import.import_readings(conn, job_id, file.file.read(), wish, person_id)
+    table = await request.app.state.reader.table(await file.read(), request.is_disconnected)
+    report = await in_transaction(request, reading_import.import_readings, job_id, table, wish, person_id)
     rows = [
         ImportedRow(number=r.number, where=r.where, words=r.words, verdict=r.verdict, message=r.message)
         for r in report.rows
@@ -59,20 +62,26 @@ def import_readings(
 
 
 class JobBroughtInView(BaseModel):
-    """The job as it is here now."""
+    """The job as it is here now; what of the file is not as it seems stands in words, and on the job's tape."""
 
     job_id: UUID
     number: str
+    marked: list[str]
 
 
 @router.post("/jobs/imports", status_code=201)
-def import_job(
-    conn: Conn,
+async def import_job(
+    request: Request,
     file: Annotated[UploadFile, File(description="A job's JSON, 5 MB, or ZIP with photos, 100 MB at most.")],
+    person_id: Annotated[UUID, Form(description="Who brings it in.")],
     as_copy: Annotated[bool, Form(description="Bring it in beside the one that is here.")] = False,
     number: Annotated[ShortText, Form(max_length=30, description="Job number to give it; its own when empty.")] = "",
     without_photos: Annotated[bool, Form(description="Leave photos behind that are not in the file.")] = False,
 ) -> JobBroughtInView:
     """Bring a whole job in from its file; 409 when it is here already and shall be no copy."""
-    brought = job_import.import_job(conn, file.file.read(), as_copy, number, without_photos)
-    return JobBroughtInView(job_id=brought.job_id, number=brought.number)
+    content = await file.read()
+    read = await request.app.state.reader.job(content, request.is_disconnected)
+    name = "".join(sign for sign in (file.filename or "") if sign.isprintable())[:120]
+    wish = JobWish(name, hashlib.sha256(content).hexdigest(), as_copy, number, without_photos)
+    brought = await in_transaction(request, job_import.import_job, read, wish, person_id)
+    return JobBroughtInView(job_id=brought.job_id, number=brought.number, marked=list(brought.marked))

@@ -50,6 +50,7 @@ from vallostasis.api import (
     spec_cards,
     surveys,
     swaps,
+    verification,
     walls,
 )
 from vallostasis.api.compute import block_plan as compute_block_plan
@@ -127,5 +128,5 @@ OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router
     for module in (changes, jobs, spec_cards, shop, gauge_links, compute_notation, compute_uncertainty,
                    compute_thermal, compute_gauges, documents, imports, labels, notes, surveys, features, cabinet,
-                   gauge_studies)
+                   gauge_studies, verification)
 )  # fmt: skip

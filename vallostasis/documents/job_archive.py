@@ -5,6 +5,7 @@ import zipfile
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from vallostasis.documents.not_read import NotRead
 from vallostasis.documents.photo import LARGEST_PHOTO_BYTES, NotAPhoto, Photo, photo_file, read_photo
 
 JOB_FILE = "job.json"
@@ -13,7 +14,7 @@ LARGEST_PHOTOS_BYTES = 300_000_000
 MOST_FILES = 2_000
 
 
-class NotAnArchive(Exception):
+class NotAnArchive(NotRead):
     """The file is no archive of a job; the text says what to do."""
 
 

@@ -13,13 +13,14 @@ from vallostasis.core.records.rows import CardVersion
 from vallostasis.core.records.spec_card import SpecCard
 from vallostasis.core.tape.fact_kinds import EVENTFUL
 from vallostasis.documents.job_file_before import with_marks_of_stages
+from vallostasis.documents.not_read import NotRead
 
 FORMAT: Literal["vallostasis job"] = "vallostasis job"
 FORMAT_VERSION: Literal[2] = 2
 SCHEMA_ID = "urn:vallostasis:job:2"
 
 
-class NotAJobFile(Exception):
+class NotAJobFile(NotRead):
     """The file is no job file; the text says where and why."""
 
 
@@ -61,12 +62,14 @@ class JobFile:
     facts: JobFacts
     history: JobHistory
     judged: tuple[JudgedHole, ...]
+    # Head of the chain over all of it; files written before there was one have none.
+    head: str = ""
 
 
 _ADAPTER = TypeAdapter(JobFile)
 
 
-def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetime) -> bytes:
+def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetime, head: str) -> bytes:
     """Write a job as JSON; exact lengths are decimal strings in µm, events are counted from 1."""
     judged = tuple(_judged(hole_now(facts, hole)) for hole in facts.holes)
     facts = with_events(facts, {number: place for place, number in enumerate(event_numbers(facts), start=1)})
@@ -74,7 +77,7 @@ def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetim
     # What gauges showed on the shop's masters, what runs taught and the shelf belong to the shop and not to the job;
     # the cards chosen are its history.
     facts = replace(facts, master_readings=(), cards_chosen=(), lessons=(), shelf=())
-    return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged), indent=1)
+    return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged, head), indent=1)
 
 
 def _judged(now: HoleNow) -> JudgedHole:

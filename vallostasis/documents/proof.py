@@ -42,6 +42,7 @@ from vallostasis.core.uncertainty.decision import RuleKind, State
 from vallostasis.documents.phrases import said
 from vallostasis.documents.proof_bores import proof_bores
 from vallostasis.documents.proof_boring import proof_boring
+from vallostasis.documents.proof_chain import ProofChain
 from vallostasis.documents.proof_fits import proof_fits
 from vallostasis.documents.proof_honing import proof_honing
 from vallostasis.documents.proof_route import proof_route
@@ -91,7 +92,9 @@ class ProofHole:
     cuts: tuple[Cut, ...]
 
 
-def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_at: datetime) -> str:
+def proof_html(
+    facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_at: datetime, chain: ProofChain | None = None
+) -> str:
     """Write the proof sheet of a job as one HTML page with its style inside."""
     metric = unit in METRIC_UNITS
     holes = tuple(_proof_hole(facts, hole) for hole in facts.holes)
@@ -138,6 +141,7 @@ def proof_html(facts: JobFacts, judgement: BlockJudgement, unit: Unit, printed_a
             torque=lambda newton_metres: both_torques(float(newton_metres)),
             warmth=lambda celsius: both_temperatures(float(celsius)),
             version=__version__,
+            chain=chain,
             fonts=_fonts(),
         )
     )

@@ -1,10 +1,11 @@
 """The proof sheet as PDF; as a program of its own it prints what comes in, within bounds of time and memory."""
 
-import resource
 import sys
 
 import weasyprint
 from weasyprint.urls import URLFetcher, URLFetcherResponse
+
+from vallostasis.documents.child import keep_within_bounds
 
 
 class _NothingFromOutside(URLFetcher):  # type: ignore[misc]
@@ -24,9 +25,7 @@ def proof_pdf(html: str) -> bytes:
 
 def main() -> None:
     """Print the page that comes in as the PDF that goes out, within so many seconds of processor and bytes."""
-    most_seconds, most_bytes = (int(bound) for bound in sys.argv[1:])
-    resource.setrlimit(resource.RLIMIT_CPU, (most_seconds, most_seconds))
-    resource.setrlimit(resource.RLIMIT_AS, (most_bytes, most_bytes))
+    keep_within_bounds()
     sys.stdout.buffer.write(proof_pdf(sys.stdin.buffer.read().decode()))
 
 

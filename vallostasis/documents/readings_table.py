@@ -11,9 +11,14 @@ from xml.etree.ElementTree import ParseError
 import openpyxl
 from openpyxl.utils.exceptions import InvalidFileException
 
+from vallostasis.documents.cells import unmarked
+from vallostasis.documents.not_read import NotRead
+
 MOST_ROWS = 20_000
 # An XLSX file is compressed; unpacked it may not take more than this.
-LARGEST_UNPACKED_BYTES = 100_000_000
+LARGEST_UNPACKED_BYTES = 25_000_000
+MOST_COLUMNS = 80
+LONGEST_CELL = 2_000
 
 # Heads of a column as people write them, and as our own export writes them.
 COLUMNS: dict[str, tuple[str, ...]] = {
@@ -52,7 +57,7 @@ _COLUMN_OF = {head: column for column, heads in COLUMNS.items() for head in head
 NEEDED = ("reading", "hole or liner or part")
 
 
-class NotATable(Exception):
+class NotATable(NotRead):
     """The file is no table of readings; the text says what to do."""
 
 
@@ -80,15 +85,25 @@ def read_table(content: bytes) -> tuple[TableRow, ...]:
     lines = [(number, cells) for number, cells in lines if any(cells)]
     if not lines:
         raise NotATable("The file is empty: it needs a head with the names of its columns, and a row for each reading.")
+    _refuse_too_much(lines)
     columns = _columns(lines[0][1])
     if len(lines) == 1:
         raise NotATable("The file has a head and no readings below it.")
     if len(lines) - 1 > MOST_ROWS:
         raise NotATable(f"The file has {len(lines) - 1} rows: split it into files of {MOST_ROWS} at most.")
     return tuple(
-        TableRow(number, {column: _plain(cells[place]) for place, column in columns.items() if place < len(cells)})
+        TableRow(number, {column: unmarked(cells[place]) for place, column in columns.items() if place < len(cells)})
         for number, cells in lines[1:]
     )
+
+
+def _refuse_too_much(lines: list[tuple[int, list[str]]]) -> None:
+    for number, cells in lines:
+        # A workbook pads its rows with empty cells.
+        if any(cells[MOST_COLUMNS:]):
+            raise NotATable(f"Row {number} has more than {MOST_COLUMNS} columns: keep those of the readings.")
+        if any(len(cell) > LONGEST_CELL for cell in cells):
+            raise NotATable(f"A cell of row {number} holds more than {LONGEST_CELL} characters: shorten it.")
 
 
 def _columns(head: list[str]) -> dict[int, str]:
@@ -138,11 +153,9 @@ def _xlsx_lines(content: bytes) -> list[tuple[int, list[str]]]:
             if sum(part.file_size for part in parts.infolist()) > LARGEST_UNPACKED_BYTES:
                 raise NotATable("The workbook is too large when unpacked: keep one sheet with the readings.")
         book = openpyxl.load_workbook(io.BytesIO(content), read_only=True, data_only=True)
-        sheet = book.worksheets[0]
-        return [
-            (number, [_cell_text(value) for value in row])
-            for number, row in enumerate(sheet.iter_rows(values_only=True, max_row=MOST_ROWS + 2), start=1)
-        ]
+        # One row and one column more than may be: what is too much is found without reading all of it.
+        rows = book.worksheets[0].iter_rows(values_only=True, max_row=MOST_ROWS + 2, max_col=MOST_COLUMNS + 1)
+        return [(number, [_cell_text(value) for value in row]) for number, row in enumerate(rows, start=1)]
     except (InvalidFileException, zipfile.BadZipFile, ParseError, KeyError, IndexError, ValueError, OSError) as error:
         raise NotATable(f"The workbook cannot be read ({error}): save it anew as XLSX, or as CSV.") from None
 
@@ -155,9 +168,3 @@ def _cell_text(value: object) -> str:
     if isinstance(value, float):
         return f"{value:.12g}"
     return str(value).strip()
-
-
-def _plain(text: str) -> str:
-    """Text without the mark that keeps a spreadsheet from taking it for a formula."""
-    stripped = text.strip()
-    return stripped[1:] if re.match(r"'[=+\-@]", stripped) else stripped

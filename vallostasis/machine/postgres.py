@@ -43,10 +43,20 @@ class PrivateCluster:
         self.programs = server_programs()
         self.as_postgres = os.geteuid() == 0
 
+    @property
+    def is_made(self) -> bool:
+        """Whether there is a cluster in its folder."""
+        return (self.data / "PG_VERSION").exists()
+
+    @property
+    def is_running(self) -> bool:
+        """Whether its server runs."""
+        return self._running_port() is not None
+
     def start(self, port: int | None = None) -> str:
         """Make the cluster if there is none, start it, at a port if one is named, and return how to connect."""
         self._prepare_folder()
-        if not (self.data / "PG_VERSION").exists():
+        if not self.is_made:
             self._initialise()
         running = self._running_port()
         if running is None:

@@ -2,30 +2,37 @@
 
 from collections.abc import Callable, Container
 from dataclasses import dataclass, fields, is_dataclass, replace
-from decimal import Decimal
+from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID, uuid4, uuid5
 
+from vallostasis.core.brought_in.rules import (
+    refuse_photo_names,
+    refuse_what_contradicts_itself,
+    refuse_what_nobody_typed,
+)
+from vallostasis.core.brought_in.typed_again import Differs, typed_again
 from vallostasis.core.errors import CoreError
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import CardVersion
 from vallostasis.core.tape.fact_kinds import FACT_KINDS
-from vallostasis.documents.job_archive import NotAnArchive, is_archive, read_archive
 from vallostasis.documents.job_file import (
     CardOnFile,
     JobFile,
-    NotAJobFile,
     event_numbers,
     facts_on_file,
-    read_job_file,
     with_events,
 )
+from vallostasis.documents.job_on_file import JobOnFile
 from vallostasis.services.block import judge_facts
+from vallostasis.services.chain import links_of_file
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.services.spec_cards import read_card
 from vallostasis.store import gauges, jobs, materials, people, setting_masters, whole_job
+from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts
+from vallostasis.store.new_record_facts import NewBroughtIn
 from vallostasis.store.rows import Conn
 
 GAUGE_IDS = {"gauge_id", "gauge_version_id"}
@@ -34,34 +41,39 @@ CARD_IDS = {"spec_card_id", "spec_card_version_id"}
 # Every other id in a job's rows is of the job alone, and a copy gets one of its own.
 SHOP_IDS = GAUGE_IDS | MASTER_IDS | CARD_IDS
 OWN_IDS = {field.name for kind in FACT_KINDS for field in fields(kind.row_type)} - SHOP_IDS
-LARGEST_NUMBER = Decimal(10) ** 9
-LONGEST_TEXT = 2_000
-# What the levels of a scan hold, written out.
-LONGEST_PROFILE = 600_000
-LARGEST_JSON_BYTES = 5_000_000
 # What judging rows that do not fit together may stumble over.
 STUMBLES = (CoreError, LookupError, StopIteration, RuntimeError, ArithmeticError, ValueError, TypeError)
 
 
 @dataclass(frozen=True, slots=True)
 class JobBroughtIn:
-    """The job as it is here now, and its number."""
+    """The job as it is here now, its number, and what of the file is not as it seems."""
 
     job_id: UUID
     number: str
+    marked: tuple[str, ...]
 
 
-def import_job(conn: Conn, content: bytes, as_copy: bool, number: str, without_photos: bool = False) -> JobBroughtIn:
-    """Bring a job in from its JSON, or from its ZIP with photos.
+@dataclass(frozen=True, slots=True)
+class JobWish:
+    """How a job is to come in, from which file, and who brings it."""
+
+    file_name: str
+    sha256: str
+    as_copy: bool = False
+    number: str = ""
+    without_photos: bool = False
+
+
+def import_job(conn: Conn, read: JobOnFile, wish: JobWish, by: UUID) -> JobBroughtIn:
+    """Bring a job in as it was read from its file, which must keep to what may be typed here; it is on record.
 
     One that is here already is refused, unless it is to be a copy under a number of its own.
     """
-    file, photos = _read(content)
-    _check_values(file, "")
+    file, photos, as_copy, number = read.file, read.photos, wish.as_copy, wish.number
     facts = facts_on_file(file)
-    _ask_for_photos(facts, photos, without_photos)
-    if not facts.cards_chosen:
-        raise Refused("The file contradicts itself: no card was ever chosen for the job.", "file")
+    marked = _held_to_the_rules(file, facts)
+    _ask_for_photos(facts, photos, wish.without_photos)
     if as_copy:
         facts = _as_copy(facts)
     facts = replace(facts, job=replace(facts.job, number=number.strip() or facts.job.number))
@@ -73,25 +85,36 @@ def import_job(conn: Conn, content: bytes, as_copy: bool, number: str, without_p
         facts = _with_cards(conn, _with_masters(conn, _with_gauges(conn, facts)), file.history.cards)
         _add_materials(conn, facts)
         whole_job.add_whole_job(conn, facts, _people(conn), photos)
+        words = "; ".join(marked)
+        record_fact(conn, NewBroughtIn(facts.job.job_id, wish.file_name, wish.sha256, as_copy, words), by)
         judge_facts(load_job_facts(conn, facts.job.job_id))
     except whole_job.Contradiction as error:
         raise Refused(f"The file contradicts itself: {error}", "file") from None
     except STUMBLES as error:
         raise Refused(f"The file contradicts itself: its rows do not fit together ({error}).", "file") from None
-    return JobBroughtIn(facts.job.job_id, facts.job.number)
+    return JobBroughtIn(facts.job.job_id, facts.job.number, marked)
 
 
-def _read(content: bytes) -> tuple[JobFile, dict[str, bytes]]:
-    """Read a job file, and the photos by digest where it came with them."""
+def _held_to_the_rules(file: JobFile, facts: JobFacts) -> tuple[str, ...]:
+    """Refuse what nobody can have recorded; return what is taken and marked."""
     try:
-        if is_archive(content):
-            archive = read_archive(content)
-            return read_job_file(archive.job_file), {name: photo.content for name, photo in archive.photos.items()}
-        if len(content) > LARGEST_JSON_BYTES:
-            raise Refused("The file is larger than 5 MB, more than a job's JSON may be.", "file")
-        return read_job_file(content), {}
-    except (NotAJobFile, NotAnArchive) as error:
-        raise Refused(str(error), "file") from None
+        refuse_what_nobody_typed(file)
+        refuse_what_contradicts_itself(facts, datetime.now(UTC))
+        refuse_photo_names(note.photo_sha256 for note in facts.notes)
+        marked = [_marked(one) for one in typed_again(facts)]
+    except CoreError as error:
+        raise Refused(f"The file contradicts itself: {str(error).rstrip('.')}.", "file") from None
+    on_file = {one.version.spec_card_version_id for one in file.history.cards}
+    if not facts.cards_chosen or any(one.spec_card_version_id not in on_file for one in facts.cards_chosen):
+        raise Refused("The file contradicts itself: a card that judged the job is not in it.", "file")
+    if file.head and file.head != links_of_file(file)[-1].sha256:
+        marked.insert(0, "the file was changed after it was written: its head is not that of what it says")
+    return tuple(marked)
+
+
+def _marked(one: Differs) -> str:
+    said = f"“{one.reading.typed}” holds {one.reading.value_um.normalize():f} µm"
+    return f"entry {one.reading.event}: {said}, {one.explained_by}"
 
 
 def _ask_for_photos(facts: JobFacts, photos: dict[str, bytes], without_photos: bool) -> None:
@@ -117,25 +140,6 @@ def _refuse_twice(conn: Conn, facts: JobFacts, as_copy: bool) -> None:
         if job.number.casefold() == facts.job.number.casefold():
             what = "give the copy another" if as_copy else "bring the file in as a copy under another number"
             raise Refused(f"Job number {job.number} is taken: {what}.", "number", RefusalCode.TAKEN)
-
-
-def _is_measurable(number: Decimal) -> bool:
-    return number.is_finite() and abs(number) < LARGEST_NUMBER
-
-
-def _check_values(part: Any, path: str) -> None:  # noqa: ANN401
-    """Refuse numbers and texts that nobody can have measured or written."""
-    if isinstance(part, Decimal | float) and not _is_measurable(Decimal(part)):
-        raise Refused(f"{path} is no number that can be measured.", "file")
-    longest = LONGEST_PROFILE if path.endswith(".profile") else LONGEST_TEXT
-    if isinstance(part, str) and (len(part) > longest or "\x00" in part):
-        raise Refused(f"{path} is longer than any text here, or holds a character that cannot be kept.", "file")
-    if is_dataclass(part):
-        for field in fields(part):
-            _check_values(getattr(part, field.name), f"{path}.{field.name}".lstrip("."))
-    elif isinstance(part, tuple):
-        for place, one in enumerate(part):
-            _check_values(one, f"{path}.{place}")
 
 
 def _as_copy(facts: JobFacts) -> JobFacts:

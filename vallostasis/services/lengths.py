@@ -1,12 +1,7 @@
 """Lengths typed into forms: read at their field, and asked about where a common slip explains them."""
 
-from vallostasis.core.features.catalogue import feature_of
-from vallostasis.core.features.senses import senses_of
-from vallostasis.core.features.usual_lengths import ask_if_below_step, whole_size_of
 from vallostasis.core.notation.lengths import Unit
-from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, parse_diameter, parse_length
-from vallostasis.core.records.gauges import GaugeVersion
-from vallostasis.core.records.rows import Setup, ZeroedOn
+from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, parse_length
 from vallostasis.services.refused import typed_at
 
 
@@ -14,27 +9,3 @@ def read_usual(field: str, text: str, bare_unit: Unit, usual: ExpectedRange | No
     """Read a length at its field; one that is not usual there is asked about, unless that was answered."""
     with typed_at(field):
         return parse_length(text, bare_unit, usual, confirmed)
-
-
-def read_with_gauge(
-    text: str,
-    bare_unit: Unit,
-    setup: Setup,
-    gauge: GaugeVersion,
-    expected: ExpectedRange | None,
-    confirmed: bool,
-    from_gauge: bool = False,
-) -> ParsedLength:
-    """Read what a gauge shows: a deviation from what it was zeroed on, or the whole size where that was typed."""
-    senses = senses_of(setup.quantity)
-    reads = parse_diameter if feature_of(setup.quantity).is_diameter else parse_length
-    as_deviation = reads(text, bare_unit, None, True, senses)
-    if setup.zeroed_on not in (ZeroedOn.DATUM, ZeroedOn.PART) and (as_deviation.unit_was_typed or not confirmed):
-        of_size = whole_size_of(as_deviation, setup.zero_um)
-        if of_size is not None:
-            return of_size
-    parsed = reads(text, bare_unit, expected, confirmed, senses)
-    # A turning point that a gauge worked out lies between its steps; a typed number as small is a slip of the unit.
-    if not confirmed and not from_gauge:
-        ask_if_below_step(parsed, gauge.resolution_um, expected)
-    return parsed

@@ -8,7 +8,9 @@ from vallostasis.documents import job_file, proof, readings_csv
 from vallostasis.documents.job_archive import write_archive
 from vallostasis.documents.liner_label import liner_label as liner_label_page
 from vallostasis.documents.photo import Photo
+from vallostasis.documents.proof_chain import ProofChain
 from vallostasis.services.block import block_of_job
+from vallostasis.services.chain import Chain, chain_of
 from vallostasis.services.reading_target import known_hole
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import notes, spec_cards
@@ -18,8 +20,15 @@ from vallostasis.store.rows import Conn
 
 def proof_html(conn: Conn, job_id: UUID, unit: Unit) -> str:
     """Write the proof sheet as HTML."""
+    return proof_sheet(conn, job_id, unit)[0]
+
+
+def proof_sheet(conn: Conn, job_id: UUID, unit: Unit) -> tuple[str, Chain]:
+    """Write the proof sheet as HTML, with the chain that stands on it."""
+    chain = chain_of(conn, job_id)
     now = block_of_job(conn, job_id)
-    return proof.proof_html(now.facts, now.judgement, unit, datetime.now(UTC))
+    stamp = ProofChain(job_id, chain.entries, chain.head, chain.broken_at)
+    return proof.proof_html(now.facts, now.judgement, unit, datetime.now(UTC), stamp), chain
 
 
 def liner_label(conn: Conn, job_id: UUID, number: int, unit: Unit) -> str:
@@ -52,7 +61,8 @@ def job_as_archive(conn: Conn, job_id: UUID) -> bytes:
 
 def job_as_json(conn: Conn, job_id: UUID) -> bytes:
     """Write the whole job as JSON."""
+    head = chain_of(conn, job_id).head
     facts = load_job_facts(conn, job_id)
     versions = dict.fromkeys(one.spec_card_version_id for one in facts.cards_chosen)
     cards = tuple(job_file.CardOnFile(*spec_cards.get_version(conn, version_id)) for version_id in versions)
-    return job_file.job_file(facts, cards, datetime.now(UTC))
+    return job_file.job_file(facts, cards, datetime.now(UTC), head)

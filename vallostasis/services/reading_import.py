@@ -10,14 +10,14 @@ from uuid import UUID, uuid5
 from vallostasis.core.errors import CoreError
 from vallostasis.core.features.catalogue import PartKind, feature_of, is_surveyed
 from vallostasis.core.features.parts import Target
+from vallostasis.core.features.read_with_gauge import read_with_gauge
 from vallostasis.core.notation.lengths import MICROMETRES_PER, Unit
 from vallostasis.core.notation.odd_reading import ask_if_odd
 from vallostasis.core.notation.typed_lengths import ParsedLength
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Quantity, Setup, ZeroedOn
-from vallostasis.documents.readings_table import NotATable, TableRow, read_table
+from vallostasis.documents.readings_table import TableRow
 from vallostasis.services.block import ChangedState, changed_states
-from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import (
     ReadingToTake,
     known_land,
@@ -110,13 +110,9 @@ class _Reading:
         return (self.target, self.pass_name, self.ask.land.casefold())
 
 
-def import_readings(conn: Conn, job_id: UUID, content: bytes, wish: ImportWish, by: UUID) -> ImportReport:
-    """Check the rows of a file and record what the wish says; every target gets a pass of its own."""
+def import_readings(conn: Conn, job_id: UUID, table: tuple[TableRow, ...], wish: ImportWish, by: UUID) -> ImportReport:
+    """Check the rows of a table and record what the wish says; every target gets a pass of its own."""
     jobs.lock_job(conn, job_id)
-    try:
-        table = read_table(content)
-    except NotATable as error:
-        raise Refused(str(error), "file") from None
     checker = _Checker(load_job_facts(conn, job_id), wish, by, {p.name: p.person_id for p in people.list_people(conn)})
     reports = [checker.check(row) for row in table]
     bad = any(report.verdict is Verdict.BAD for report in reports)

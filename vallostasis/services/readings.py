@@ -9,6 +9,7 @@ from uuid import UUID
 from vallostasis.core.errors import CoreError, Suggestion
 from vallostasis.core.features.catalogue import feature_of, is_surveyed
 from vallostasis.core.features.parts import Target, holes_of, parts_of, target_of_set
+from vallostasis.core.features.read_with_gauge import read_with_gauge
 from vallostasis.core.features.usual_lengths import usual_of
 from vallostasis.core.gauges.circumstances import outside_range
 from vallostasis.core.gauges.turning_point import is_rocked, least_of_rocks
@@ -24,7 +25,6 @@ from vallostasis.core.records.spec_card import SpecCard, sheet_of
 from vallostasis.core.shapes.clock import hour_name
 from vallostasis.core.surveys.places import spacer_changed
 from vallostasis.services.fitting import put_in_as_found
-from vallostasis.services.lengths import read_with_gauge
 from vallostasis.services.reading_target import ReadingToTake, known_land, target_of
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, readings

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from vallostasis.core.gauges.zero_checks import drift_of
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.tape.fact_kinds import STRUCK_BY, TapeKind
+from vallostasis.core.tape.fact_kinds import NEVER_STRUCK, STRUCK_BY, TapeKind
 from vallostasis.core.tape.tape import TapeRow, reading_row, tape_of
 from vallostasis.core.tape.undo import Reversal, UndoStep, undo_steps
 from vallostasis.services.refused import RefusalCode, Refused
@@ -64,6 +64,8 @@ def _reverse(
 
 def _refuse_where_others_rest_on_it(facts: JobFacts, reversal: Reversal) -> None:
     kind, row = reversal.kind, reversal.row
+    if kind in NEVER_STRUCK:
+        raise Refused("That happened, and stays on record: it cannot be struck.", "event")
     if kind in BUILDS_ON and isinstance(row, UUID):
         _only_the_newest(facts, row)
     elif kind is TapeKind.DRAWN and reversal.struck:

@@ -79,3 +79,10 @@ def advance(conn: Conn, job_id: UUID) -> Revision:
 def advance_shop(conn: Conn) -> None:
     """Let everything known of any job be read again: what they share changed."""
     conn.execute("UPDATE revision SET stamp = gen_random_uuid() WHERE of_id = %(shop)s", {"shop": SHOP})
+
+
+def hold(conn: Conn, job_id: UUID) -> None:
+    """Keep a job as it is until the transaction ends, without changing it; raise NotFound if there is none."""
+    query = "SELECT 1 FROM revision WHERE of_id = %(job_id)s FOR UPDATE"
+    if conn.execute(query, {"job_id": job_id}).fetchone() is None:
+        raise NotFound("job", job_id)

@@ -177,6 +177,7 @@ export const router = createRouter({
       name: 'known-causes',
       component: () => import('@/features/causes/KnownCausesPage.vue'),
     },
+    { path: '/shop/record', name: 'record', component: () => import('@/features/record/RecordPage.vue') },
     { path: '/shop/schools', name: 'schools', component: () => import('@/features/shop/SchoolsPage.vue') },
     {
       path: '/shop/studies',

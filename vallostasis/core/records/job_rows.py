@@ -6,6 +6,7 @@ from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
+from vallostasis.core.records.brought_in import BroughtIn
 from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
@@ -22,6 +23,7 @@ from vallostasis.core.records.orders import Order, OrderMove
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.prices import OptionChoice
+from vallostasis.core.records.printings import Printing
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
@@ -98,6 +100,8 @@ class JobRows:
     order_moves: tuple[OrderMove, ...] = ()
     promises: tuple[Promise, ...] = ()
     filings: tuple[Filing, ...] = ()
+    brought_in: tuple[BroughtIn, ...] = ()
+    printings: tuple[Printing, ...] = ()
     pins: tuple[Pin, ...] = ()
     waits_moved: tuple[WaitMoved, ...] = ()
     waits: tuple[Wait, ...] = ()

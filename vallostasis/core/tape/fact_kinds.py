@@ -15,6 +15,7 @@ from vallostasis.core.records.bar_settings import BarSetting
 from vallostasis.core.records.block_plans import PlannedHole
 from vallostasis.core.records.bore_decisions import BoreDecision, BoreLook
 from vallostasis.core.records.boring_passes import BoringPass
+from vallostasis.core.records.brought_in import BroughtIn
 from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.clamping import BoltMark, Tightening
@@ -31,6 +32,7 @@ from vallostasis.core.records.orders import Order, OrderMove
 from vallostasis.core.records.piston_matches import PistonMatch
 from vallostasis.core.records.preparation import Inspection, PrepStep
 from vallostasis.core.records.prices import OptionChoice
+from vallostasis.core.records.printings import Printing
 from vallostasis.core.records.probes import Probe
 from vallostasis.core.records.pulls import Pull, PullMark
 from vallostasis.core.records.route_marks import (
@@ -112,6 +114,7 @@ from vallostasis.core.tape.fact_words import (
     waiver_words,
 )
 from vallostasis.core.tape.shop_words import (
+    brought_in_words,
     declined_words,
     estimate_answer_words,
     estimate_words,
@@ -120,6 +123,7 @@ from vallostasis.core.tape.shop_words import (
     order_words,
     part_cost_words,
     pin_words,
+    printing_words,
     promise_words,
     wait_moved_words,
 )
@@ -169,6 +173,8 @@ class TapeKind(StrEnum):
     WAIT_MOVED = "wait moved"
     PROMISE = "promise"
     FILING = "filing"
+    BROUGHT_IN = "brought in"
+    PRINTED = "printed"
     PIN = "pinned"
     ESTIMATE = "estimate"
     ANSWER = "answer to an estimate"
@@ -300,6 +306,9 @@ FACT_KINDS = (
              OnTape(TapeKind.WAIT_MOVED, wait_moved_words, where_it_moves)),
     FactKind("promises", Promise, "promise", Owner.JOB, OnTape(TapeKind.PROMISE, promise_words, job_wide)),
     FactKind("filings", Filing, "filing", Owner.JOB, OnTape(TapeKind.FILING, filing_words, job_wide)),
+    FactKind("brought_in", BroughtIn, "brought_in", Owner.JOB,
+             OnTape(TapeKind.BROUGHT_IN, brought_in_words, job_wide)),
+    FactKind("printings", Printing, "printing", Owner.JOB, OnTape(TapeKind.PRINTED, printing_words, job_wide)),
     FactKind("estimates", Estimate, "estimate", Owner.JOB,
              OnTape(TapeKind.ESTIMATE, estimate_words, job_wide)),
     FactKind("estimate_lines", EstimateLine, "estimate_line", Owner.JOB),
@@ -366,6 +375,8 @@ FACT_KINDS = (
 
 KIND_OF_ROWS = {kind.rows: kind for kind in FACT_KINDS}
 READINGS = KIND_OF_ROWS["readings"]
+# What came from a file and what was printed happened, whatever is thought of it later.
+NEVER_STRUCK = (TapeKind.BROUGHT_IN, TapeKind.PRINTED)
 # What a strike names by an id of its own; everything else on the tape is named by its event.
 STRUCK_BY = {kind.on_tape.kind: kind.struck_by for kind in FACT_KINDS if kind.on_tape and kind.struck_by}
 # Kinds whose rows carry an event number.

@@ -1,11 +1,13 @@
 """How dates, money and orders of a job stand on the tape, in words."""
 
 from vallostasis.core.operations.catalogue import operation_of
+from vallostasis.core.records.brought_in import BroughtIn
 from vallostasis.core.records.calendar import Pin, Promise, WaitMoved
 from vallostasis.core.records.estimates import Declined, Estimate, EstimateAnswer, PartCost
 from vallostasis.core.records.filings import Filing
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.orders import Order, OrderMove
+from vallostasis.core.records.printings import Printing
 from vallostasis.core.records.route_marks import Bill
 from vallostasis.core.tape.fact_words import with_more
 
@@ -20,6 +22,18 @@ def promise_words(_facts: JobFacts, promise: Promise) -> str:
 def filing_words(_facts: JobFacts, filing: Filing) -> str:
     """How it stands on the tape, in words."""
     return with_more("put away, off the floor" if filing.away else "brought back to the floor", filing.words)
+
+
+def brought_in_words(_facts: JobFacts, brought: BroughtIn) -> str:
+    """How it stands on the tape, in words."""
+    copy = " as a copy" if brought.as_copy else ""
+    file = f"{brought.file_name or 'a file'} (SHA-256 {brought.sha256[:12]}…)"
+    return with_more(f"brought in{copy} from {file}", brought.words)
+
+
+def printing_words(_facts: JobFacts, printing: Printing) -> str:
+    """How it stands on the tape, in words."""
+    return f"proof printed up to entry {printing.entries}, PDF SHA-256 {printing.sha256[:12]}…"
 
 
 def pin_words(_facts: JobFacts, pin: Pin) -> str:

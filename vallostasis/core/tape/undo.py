@@ -12,7 +12,7 @@ from uuid import UUID
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.once import once
 from vallostasis.core.records.rows import Reading, Strike
-from vallostasis.core.tape.fact_kinds import TapeKind
+from vallostasis.core.tape.fact_kinds import NEVER_STRUCK, TapeKind
 from vallostasis.core.tape.tape import TapeRow, reading_row, tape_of, where_words
 from vallostasis.core.tape.whereabouts import Whereabouts
 
@@ -66,7 +66,7 @@ def undo_steps(facts: JobFacts) -> dict[str, UndoStep]:
 def _everything(facts: JobFacts, rows: Iterable[TapeRow], taken_in: datetime | None) -> Iterable[_Done]:
     for row in rows:
         # A set goes with the reading that opened it.
-        if row.kind is not TapeKind.SET and row.recorded_at != taken_in:
+        if row.kind not in (TapeKind.SET, *NEVER_STRUCK) and row.recorded_at != taken_in:
             yield _Done(row.event, row.recorded_by, row.recorded_at, row, None)
     for reading in facts.readings:
         at = ("alone", reading.event) if reading.recorded_at is None else reading.recorded_at

@@ -91,4 +91,5 @@ export const SHOP_VIEWS: readonly { label: string; name: string; of: readonly st
   { label: 'Cases', name: 'cases', of: ['cases', 'known-causes'] },
   { label: 'Gauge studies', name: 'studies', of: ['studies', 'study'] },
   { label: 'Schools', name: 'schools', of: ['schools'] },
+  { label: 'Record', name: 'record', of: ['record'] },
 ]

@@ -68,6 +68,7 @@ const SHOP = [
   'known-causes',
   'studies',
   'schools',
+  'record',
 ]
 
 /** An undo that has nothing to take back. */

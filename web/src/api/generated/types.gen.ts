@@ -1091,6 +1091,18 @@ export type BodyBringInScan = {
 };
 
 /**
+ * Body_hold_file
+ */
+export type BodyHoldFile = {
+    /**
+     * File
+     *
+     * A proof as PDF, or a job as JSON or ZIP.
+     */
+    file: Blob | File;
+};
+
+/**
  * Body_import_job
  */
 export type BodyImportJob = {
@@ -1100,6 +1112,12 @@ export type BodyImportJob = {
      * A job's JSON, 5 MB, or ZIP with photos, 100 MB at most.
      */
     file: Blob | File;
+    /**
+     * Person Id
+     *
+     * Who brings it in.
+     */
+    person_id: string;
     /**
      * As Copy
      *
@@ -8674,6 +8692,20 @@ export type GoingInView = {
 export type GrooveIn = 'liner' | 'block';
 
 /**
+ * HeadBody
+ *
+ * A head as it stands on a proof, or as a camera read its picture.
+ */
+export type HeadBody = {
+    /**
+     * Head
+     *
+     * 64 figures and letters, in groups or not, or the whole line of the picture.
+     */
+    head: string;
+};
+
+/**
  * HeadView
  *
  * One head: its holes, and the average under it where the card asks for one.
@@ -9067,6 +9099,26 @@ export type HeightsView = {
  * Whether a bore was clamped as under its head.
  */
 export type Held = 'clamped' | 'free' | 'not said';
+
+/**
+ * HeldView
+ *
+ * Whether it stands, of which job it is, and what was found, in words.
+ */
+export type HeldView = {
+    /**
+     * Stands
+     */
+    stands: boolean;
+    /**
+     * Job Id
+     */
+    job_id: string | null;
+    /**
+     * Words
+     */
+    words: Array<string>;
+};
 
 /**
  * HoldDownView
@@ -10737,7 +10789,7 @@ export type Job = {
 /**
  * JobBroughtInView
  *
- * The job as it is here now.
+ * The job as it is here now; what of the file is not as it seems stands in words, and on the job's tape.
  */
 export type JobBroughtInView = {
     /**
@@ -10748,6 +10800,10 @@ export type JobBroughtInView = {
      * Number
      */
     number: string;
+    /**
+     * Marked
+     */
+    marked: Array<string>;
 };
 
 /**
@@ -13577,6 +13633,46 @@ export type OffLineView = {
     moved: StatedView | null;
     upright_was: StatedView | null;
     across_was: StatedView | null;
+};
+
+/**
+ * OnRecordView
+ *
+ * A proof that went out, or a job that came from a file.
+ */
+export type OnRecordView = {
+    /**
+     * Went Out
+     */
+    went_out: boolean;
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Number
+     */
+    number: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * At
+     */
+    at: string;
+    /**
+     * By
+     */
+    by: string;
+    /**
+     * Sha256
+     */
+    sha256: string;
+    /**
+     * Words
+     */
+    words: string;
 };
 
 /**
@@ -21185,7 +21281,7 @@ export type TalkingGaugeView = {
  *
  * What stands on the tape.
  */
-export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'filing' | 'pinned' | 'estimate' | 'answer to an estimate' | 'declined' | 'part paid' | 'ordered' | 'of an order' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
+export type TapeKind = 'reading' | 'cut' | 'fitting' | 'note' | 'set-up' | 'set' | 'zero look' | 'zero correction' | 'temperature' | 'cannot be read' | 'letters' | 'liner drawn' | 'card' | 'operation' | 'clock' | 'wait' | 'wait ended' | 'wait moved' | 'promise' | 'filing' | 'brought in' | 'printed' | 'pinned' | 'estimate' | 'answer to an estimate' | 'declined' | 'part paid' | 'ordered' | 'of an order' | 'hold point' | 'school' | 'finding' | 'waiver' | 'prepared' | 'inspection' | 'plan of the block' | 'run' | 'pass' | 'on a run' | 'decided for a bore' | 'look at a bore' | 'pass of the bar' | 'bar set' | 'hone set' | 'round of the hone' | 'on a round' | 'piston matched' | 'liner matched' | 'decided' | 'experiment' | 'result of an experiment' | 'case kept' | 'tightening' | 'bolt' | 'scan' | 'probe' | 'pull' | 'on a pull' | 'drop' | 'drop moment';
 
 /**
  * TapeLine
@@ -36722,7 +36818,13 @@ export type ReadProofPdfData = {
          */
         job_id: string;
     };
-    query?: {
+    query: {
+        /**
+         * Person Id
+         *
+         * Who prints it: a proof that goes out is on record.
+         */
+        person_id: string;
         unit?: ProofUnit;
     };
     url: '/api/jobs/{job_id}/proof.pdf';
@@ -39337,3 +39439,164 @@ export type AdoptGaugeStudyResponses = {
 };
 
 export type AdoptGaugeStudyResponse = AdoptGaugeStudyResponses[keyof AdoptGaugeStudyResponses];
+
+export type ListOnRecordData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/verifications';
+};
+
+export type ListOnRecordErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListOnRecordError = ListOnRecordErrors[keyof ListOnRecordErrors];
+
+export type ListOnRecordResponses = {
+    /**
+     * Response List On Record
+     *
+     * Successful Response
+     */
+    200: Array<OnRecordView>;
+};
+
+export type ListOnRecordResponse = ListOnRecordResponses[keyof ListOnRecordResponses];
+
+export type HoldFileData = {
+    body: BodyHoldFile;
+    path?: never;
+    query?: never;
+    url: '/api/verifications';
+};
+
+export type HoldFileErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type HoldFileError = HoldFileErrors[keyof HoldFileErrors];
+
+export type HoldFileResponses = {
+    /**
+     * Successful Response
+     */
+    200: HeldView;
+};
+
+export type HoldFileResponse = HoldFileResponses[keyof HoldFileResponses];
+
+export type HoldHeadData = {
+    body: HeadBody;
+    path?: never;
+    query?: never;
+    url: '/api/verifications/head';
+};
+
+export type HoldHeadErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type HoldHeadError = HoldHeadErrors[keyof HoldHeadErrors];
+
+export type HoldHeadResponses = {
+    /**
+     * Successful Response
+     */
+    200: HeldView;
+};
+
+export type HoldHeadResponse = HoldHeadResponses[keyof HoldHeadResponses];

@@ -12,6 +12,7 @@ import ChoiceField from '@/shared/ui/ChoiceField.vue'
 import FileField from '@/shared/ui/FileField.vue'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import StateChanges from '@/shared/ui/StateChanges.vue'
+import WaitingNote from '@/shared/ui/WaitingNote.vue'
 import { useForm } from '@/shared/ui/useForm'
 
 import ImportedRows from './ImportedRows.vue'
@@ -21,7 +22,10 @@ import { useReadingsFile } from './useReadingsFile'
 const job = useJob()
 const form = useForm()
 const { refusal, busy } = form
-const { name, quantity, asWritten, report, taken, good, bad, here, choose, take } = useReadingsFile(job, form)
+const { name, quantity, asWritten, report, waiting, taken, good, bad, here, choose, take } = useReadingsFile(
+  job,
+  form,
+)
 const always = computed(() => catalogue.value.filter((one) => !one.is_surveyed).map((one) => one.quantity))
 /** Everything that this block can have measured. */
 const features = useLoaded(() => ask(listFeatures({ path: { job_id: job.jobId } })))
@@ -64,7 +68,7 @@ const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '
       <RefusalNote v-if="refusal?.problems.every((one) => one.field !== 'file')" :refusal="refusal" />
     </section>
     <section aria-label="Rows" class="min-w-0">
-      <p v-if="busy" class="py-2 text-ink-soft">Looking at the rows …</p>
+      <WaitingNote class="py-2" :waiting="waiting" what="looking at the rows" give-up="Give it up" />
       <template v-if="report">
         <h2 class="text-xl">{{ name }}</h2>
         <p v-if="taken !== null && taken > 0" role="status" class="py-2 text-in">

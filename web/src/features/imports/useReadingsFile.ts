@@ -13,6 +13,7 @@ import { bareUnit } from '@/shared/format/bareUnit'
 import { newId } from '@/shared/newId'
 import type { JobNow } from '@/shared/state/job'
 import { personId, unit } from '@/shared/state/preferences'
+import { type Stoppable, useStoppable } from '@/shared/state/useStoppable'
 import type { Form } from '@/shared/ui/useForm'
 
 export interface ReadingsFile {
@@ -20,6 +21,7 @@ export interface ReadingsFile {
   quantity: Ref<Quantity>
   asWritten: Ref<boolean>
   report: Ref<ImportedReadings | null>
+  waiting: Stoppable
   /** How many were recorded, null before. */
   taken: Ref<number | null>
   good: ComputedRef<ImportedRow[]>
@@ -39,23 +41,21 @@ export function useReadingsFile(job: JobNow, form: Form): ReadingsFile {
   const report = ref<ImportedReadings | null>(null)
   const taken = ref<number | null>(null)
 
-  async function send(how: Take): Promise<ImportedReadings> {
+  const waiting = useStoppable()
+
+  async function send(how: Take): Promise<ImportedReadings | null> {
     if (file === null) throw new Error('no file is chosen')
-    return ask(
-      importReadings({
-        path: { job_id: job.jobId },
-        body: {
-          file,
-          import_id: importId,
-          person_id: personId.value,
-          take: how,
-          quantity: quantity.value,
-          small_unit: bareUnit('protrusion', unit.value),
-          size_unit: bareUnit('counterbore depth', unit.value),
-          as_written: asWritten.value,
-        },
-      }),
-    )
+    const body = {
+      file,
+      import_id: importId,
+      person_id: personId.value,
+      take: how,
+      quantity: quantity.value,
+      small_unit: bareUnit('protrusion', unit.value),
+      size_unit: bareUnit('counterbore depth', unit.value),
+      as_written: asWritten.value,
+    }
+    return waiting.run((signal) => ask(importReadings({ path: { job_id: job.jobId }, body, signal })))
   }
 
   function look(): Promise<void> {
@@ -76,6 +76,7 @@ export function useReadingsFile(job: JobNow, form: Form): ReadingsFile {
   function take(how: Take): Promise<void> {
     return form.send(async () => {
       const done = await send(how)
+      if (done === null) return
       report.value = done
       taken.value = done.taken
       await job.reload()
@@ -93,6 +94,7 @@ export function useReadingsFile(job: JobNow, form: Form): ReadingsFile {
     quantity,
     asWritten,
     report,
+    waiting,
     taken,
     good: rowsThatAre('good'),
     bad: rowsThatAre('bad'),

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
+import WaitingNote from '@/shared/ui/WaitingNote.vue'
 
 import { usePrinting } from './usePrinting'
 
@@ -36,11 +37,15 @@ function print(): void {
       </p>
       <p v-else class="text-in">every hole is in</p>
       <div class="ml-auto flex flex-wrap gap-3">
-        <span v-if="printing.seconds.value !== null" role="status" class="flex items-center gap-3">
-          printing … <b class="num">{{ printing.seconds.value }} s</b>
-          <button type="button" class="quiet" @click="printing.cancel()">Stop printing</button>
-        </span>
-        <button v-else type="button" class="act" @click="printing.print()">PDF</button>
+        <WaitingNote :waiting="printing.waiting" what="printing" give-up="Stop printing" />
+        <button
+          v-if="printing.waiting.seconds.value === null"
+          type="button"
+          class="act"
+          @click="printing.print()"
+        >
+          PDF
+        </button>
         <button type="button" class="quiet" @click="print">Print</button>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.csv`" download>Readings as CSV</a>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.xlsx`" download>as XLSX</a>
@@ -51,6 +56,9 @@ function print(): void {
           :href="`${base}/job.zip`"
           download
           >with photos as ZIP</a
+        >
+        <RouterLink class="quiet inline-flex items-center" :to="{ name: 'record' }"
+          >Hold against the record</RouterLink
         >
         <RouterLink class="quiet inline-flex items-center" :to="{ name: 'labels' }">Labels</RouterLink>
         <RouterLink class="quiet inline-flex items-center" :to="{ name: 'import' }"

@@ -1,43 +1,31 @@
 /** Printing the proof as PDF: it takes a while, says how long, and can be given up. */
-import { useIntervalFn } from '@vueuse/core'
-import { onBeforeUnmount, type Ref, ref } from 'vue'
+import { type Ref, ref } from 'vue'
 
 import { ask, asRefusal, type Refusal } from '@/api/ask'
 import { readProofPdf } from '@/api/generated'
+import { personId } from '@/shared/state/preferences'
+import { type Stoppable, useStoppable } from '@/shared/state/useStoppable'
 
 export interface Printing {
-  /** For how long it has been printed, null while it is not. [s] */
-  seconds: Ref<number | null>
+  waiting: Stoppable
   refusal: Ref<Refusal | null>
   print: () => Promise<void>
-  cancel: () => void
 }
 
 export function usePrinting(jobId: string, unit: () => 'thou' | 'um', name: () => string): Printing {
-  const seconds = ref<number | null>(null)
   const refusal = ref<Refusal | null>(null)
-  let stop: AbortController | null = null
-  useIntervalFn(() => {
-    if (seconds.value !== null) seconds.value++
-  }, 1000)
+  const waiting = useStoppable()
 
   async function print(): Promise<void> {
-    if (stop !== null) return
-    stop = new AbortController()
-    const mine = stop
-    seconds.value = 0
     refusal.value = null
     try {
-      const query = { unit: unit() }
-      const request = { path: { job_id: jobId }, query, signal: mine.signal, parseAs: 'blob' as const }
-      save(await ask(readProofPdf(request)))
+      const query = { unit: unit(), person_id: personId.value }
+      const pdf = await waiting.run((signal) =>
+        ask(readProofPdf({ path: { job_id: jobId }, query, signal, parseAs: 'blob' as const })),
+      )
+      if (pdf) save(pdf)
     } catch (error) {
-      if (!mine.signal.aborted) refusal.value = asRefusal(error)
-    } finally {
-      if (stop === mine) {
-        stop = null
-        seconds.value = null
-      }
+      refusal.value = asRefusal(error)
     }
   }
 
@@ -49,11 +37,5 @@ export function usePrinting(jobId: string, unit: () => 'thou' | 'um', name: () =
     URL.revokeObjectURL(link.href)
   }
 
-  function cancel(): void {
-    stop?.abort()
-    stop = null
-    seconds.value = null
-  }
-  onBeforeUnmount(cancel)
-  return { seconds, refusal, print, cancel }
+  return { waiting, refusal, print }
 }

@@ -1,0 +1,1 @@
+"""Jobs that come from files: held to what may be typed here, and to themselves."""
