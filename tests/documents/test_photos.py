@@ -7,10 +7,10 @@ import zipfile
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from PIL import Image
+from PIL import ExifTags, Image
 
 from vallostasis.documents.job_archive import JOB_FILE, NotAnArchive, is_archive, read_archive, write_archive
-from vallostasis.documents.photo import NotAPhoto, photo_file, read_photo
+from vallostasis.documents.photo import NotAPhoto, photo_file, read_photo, take_photo
 
 
 def picture(kind: str = "JPEG", size: tuple[int, int] = (40, 30)) -> bytes:
@@ -20,11 +20,48 @@ def picture(kind: str = "JPEG", size: tuple[int, int] = (40, 30)) -> bytes:
 
 
 @pytest.mark.parametrize(("kind", "media_type"), [("JPEG", "image/jpeg"), ("PNG", "image/png"), ("WEBP", "image/webp")])
-def test_a_photo_is_kept_as_it_came(kind: str, media_type: str) -> None:
+def test_a_photo_is_looked_at_and_left_as_it_is(kind: str, media_type: str) -> None:
     content = picture(kind)
     photo = read_photo(content)
     assert (photo.content, photo.media_type) == (content, media_type)
     assert photo.sha256 == hashlib.sha256(content).hexdigest()
+
+
+def _from_a_phone(kind: str) -> bytes:
+    """Held sideways, with time and place, and something behind its end."""
+    exif = Image.Exif()
+    exif[ExifTags.Base.Orientation] = 6
+    exif[ExifTags.Base.Model] = "Phone of somebody"
+    exif.get_ifd(ExifTags.IFD.Exif)[ExifTags.Base.DateTimeOriginal] = "2026:03:04 05:06:07"
+    exif.get_ifd(ExifTags.IFD.GPSInfo).update({ExifTags.GPS.GPSLatitudeRef: "N", ExifTags.GPS.GPSLatitude: (50, 1, 2)})
+    out = io.BytesIO()
+    Image.new("RGB", (40, 30), (120, 90, 60)).save(out, kind, exif=exif)
+    return out.getvalue() + b"<script>alert(1)</script>"
+
+
+@pytest.mark.parametrize("kind", ["JPEG", "PNG", "WEBP"])
+@pytest.mark.parametrize("keep_place", [False, True])
+def test_a_photo_is_written_anew_upright_with_its_time_and_without_its_place(kind: str, keep_place: bool) -> None:
+    photo = take_photo(_from_a_phone(kind), keep_place)
+    assert photo.sha256 == hashlib.sha256(photo.content).hexdigest()
+    assert b"<script>" not in photo.content
+    assert b"Phone of somebody" not in photo.content
+    with Image.open(io.BytesIO(photo.content)) as image:
+        exif = image.getexif()
+        assert (image.format, image.size) == (kind, (30, 40))
+        assert exif.get_ifd(ExifTags.IFD.Exif) == {ExifTags.Base.DateTimeOriginal: "2026:03:04 05:06:07"}
+        assert (ExifTags.GPS.GPSLatitude in exif.get_ifd(ExifTags.IFD.GPSInfo)) is keep_place
+        red, green, blue = image.convert("RGB").getpixel((5, 5))  # type: ignore[misc]
+    assert (abs(red - 120), abs(green - 90), abs(blue - 60)) < (4, 4, 4)
+
+
+def test_a_photo_of_more_points_than_a_camera_takes_is_refused_unopened() -> None:
+    # 64 megapixels of one colour: some 60 kB.
+    large = picture("PNG", (8_000, 8_000))
+    assert len(large) < 300_000
+    for take in (read_photo, take_photo):
+        with pytest.raises(NotAPhoto, match="40 million points"):
+            take(large)
 
 
 @pytest.mark.parametrize(

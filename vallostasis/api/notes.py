@@ -40,6 +40,7 @@ def _marks(text: str) -> tuple[PhotoMark, ...]:
 
 NoteId = Annotated[UUID, Form(description="Made by the client: sending it again doubles nothing.")]
 Marks = Annotated[str, Form(max_length=20_000, description="JSON: [{x, y, words}], shares of the photo.")]
+KeepPlace = Annotated[bool, Form(description="Leave in the photo where it was taken.")]
 PhotoFile = Annotated[UploadFile | None, File(description="A photo: JPEG, PNG or WebP; 10 MB at most.")]
 
 
@@ -52,10 +53,13 @@ def add_note(
     words: Annotated[LongText, Form()] = "",
     marks: Marks = "[]",
     file: PhotoFile = None,
+    keep_place: KeepPlace = False,
 ) -> ReadingNote:
     """Append a note to a reading."""
     photo = b"" if file is None else file.file.read()
-    return notes.add_note(conn, reading_id, notes.NoteToAdd(note_id, words, photo, _marks(marks)), person_id)
+    return notes.add_note(
+        conn, reading_id, notes.NoteToAdd(note_id, words, photo, _marks(marks), keep_place), person_id
+    )
 
 
 @router.post("/findings/{finding_id}/notes", status_code=201)
@@ -67,10 +71,13 @@ def add_note_to_finding(
     words: Annotated[LongText, Form()] = "",
     marks: Marks = "[]",
     file: PhotoFile = None,
+    keep_place: KeepPlace = False,
 ) -> ReadingNote:
     """Append a note to something found as the engine was stripped."""
     photo = b"" if file is None else file.file.read()
-    return notes.add_note_to_finding(conn, finding_id, notes.NoteToAdd(note_id, words, photo, _marks(marks)), person_id)
+    return notes.add_note_to_finding(
+        conn, finding_id, notes.NoteToAdd(note_id, words, photo, _marks(marks), keep_place), person_id
+    )
 
 
 @router.get(

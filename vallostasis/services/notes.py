@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from vallostasis.core.records.notes import PhotoMark, ReadingNote
-from vallostasis.documents.photo import NotAPhoto, Photo, read_photo
+from vallostasis.documents.photo import NotAPhoto, Photo, take_photo
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import jobs, notes
 from vallostasis.store.rows import Conn, NotFound
@@ -18,6 +18,7 @@ class NoteToAdd:
     words: str
     photo: bytes
     marks: tuple[PhotoMark, ...]
+    keep_place: bool = False
 
 
 def add_note(conn: Conn, reading_id: UUID, note: NoteToAdd, by: UUID) -> ReadingNote:
@@ -38,7 +39,7 @@ def _add(conn: Conn, reading_id: UUID | None, finding_id: UUID | None, note: Not
         if (known.reading_id, known.finding_id, known.words) == (reading_id, finding_id, note.words):
             return known
         raise Refused("That note id was used for another note: send a new one.", "note_id", RefusalCode.TAKEN)
-    photo = _look_at(note.photo)
+    photo = _taken(note)
     if photo is None and not note.words:
         raise Refused("Write something, or take a photo.", "words")
     if photo is None and note.marks:
@@ -60,11 +61,11 @@ def _add(conn: Conn, reading_id: UUID | None, finding_id: UUID | None, note: Not
     return added
 
 
-def _look_at(content: bytes) -> Photo | None:
-    if not content:
+def _taken(note: NoteToAdd) -> Photo | None:
+    if not note.photo:
         return None
     try:
-        return read_photo(content)
+        return take_photo(note.photo, note.keep_place)
     except NotAPhoto as error:
         raise Refused(str(error), "file") from None
 

@@ -959,6 +959,12 @@ export type BodyAddNote = {
      * A photo: JPEG, PNG or WebP; 10 MB at most.
      */
     file?: Blob | File | null;
+    /**
+     * Keep Place
+     *
+     * Leave in the photo where it was taken.
+     */
+    keep_place?: boolean;
 };
 
 /**
@@ -991,6 +997,12 @@ export type BodyAddNoteToFinding = {
      * A photo: JPEG, PNG or WebP; 10 MB at most.
      */
     file?: Blob | File | null;
+    /**
+     * Keep Place
+     *
+     * Leave in the photo where it was taken.
+     */
+    keep_place?: boolean;
 };
 
 /**

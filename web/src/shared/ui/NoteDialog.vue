@@ -26,6 +26,7 @@ const words = useLocalStorage<string | null>(`vallo-note-${props.readingId}`, ''
 const photo = ref<File | null>(null)
 const preview = ref('')
 const marks = ref<PhotoMark[]>([])
+const keepPlace = ref(false)
 /** Made once for what is written, so that sending it again never doubles it. */
 const noteId = ref(newId())
 const { refusal, busy, send } = useForm()
@@ -48,6 +49,7 @@ function clear(): void {
   words.value = null
   photo.value = null
   preview.value = ''
+  keepPlace.value = false
   marks.value = []
   noteId.value = newId()
   refusal.value = null
@@ -61,6 +63,7 @@ function keep(): Promise<void> {
       words: words.value ?? '',
       marks: JSON.stringify(marks.value),
       file: photo.value,
+      keep_place: keepPlace.value,
     }
     await props.undo.inTurn(async () => {
       const id = props.readingId
@@ -130,6 +133,9 @@ function keep(): Promise<void> {
           <TextField v-model="mark.words" class="flex-1" :label="`What is at ${index + 1}`" />
           <button type="button" class="quiet min-h-10" @click="marks.splice(index, 1)">Take off</button>
         </div>
+        <label class="flex items-center gap-2 text-sm"
+          ><input v-model="keepPlace" type="checkbox" class="size-5" /> leave in it where it was taken</label
+        >
       </template>
       <button type="submit" class="act justify-self-start" :disabled="busy">
         {{ busy ? 'Keeping it …' : found ? 'Keep it' : 'Keep it with the reading' }}
