@@ -37,6 +37,17 @@ def test_a_proof_that_went_out_stands_and_one_that_was_changed_does_not(client: 
     assert head.json()["stands"] is True
 
 
+def test_every_reading_names_its_screen_and_whether_its_gauge_sent_it(client: TestClient) -> None:
+    bench = Bench.at_demo(client)
+    for changes in ({}, {"from_gauge": True}):
+        assert bench.take("8.8", hole=1, hour=12.0, read_before="repeat", **changes).status_code == 201
+    rows = client.get(f"/api/jobs/{bench.job_id}/block").json()["readings"]
+    assert [row["taken_with"] for row in rows][-2:] == ["this machine", "this machine, from the gauge"]
+    assert "this machine, from the gauge" in client.get(f"/api/jobs/{bench.job_id}/proof.html").text
+    last = client.get(f"/api/jobs/{bench.job_id}/readings.csv").text.splitlines()[-1]
+    assert last.endswith(",this machine,yes")
+
+
 def test_a_job_file_is_held_entry_by_entry(client: TestClient) -> None:
     bench = Bench.at_demo(client)
     content = client.get(f"/api/jobs/{bench.job_id}/job.json").content

@@ -17,6 +17,7 @@ from vallostasis.settings import Settings, is_loopback
 from vallostasis.store.pairing import PairedDevice, list_devices
 
 COOKIE = "vallo-session"
+THIS_MACHINE = "this machine"
 
 
 def device_asking(request: Request) -> PairedDevice | None:
@@ -35,8 +36,15 @@ async def let_in(request: Request) -> None:
     settings: Settings = request.app.state.settings
     if not settings.pairing or at_this_machine(request):
         return
-    if await run_in_threadpool(device_asking, request) is None:
+    request.state.device = await run_in_threadpool(device_asking, request)
+    if request.state.device is None:
         raise HTTPException(401, "This device is not paired: scan the code shown on a paired screen, or type it here.")
+
+
+def device_name(request: Request) -> str:
+    """Name the screen that asks: as it was paired, or this machine."""
+    device: PairedDevice | None = getattr(request.state, "device", None)
+    return THIS_MACHINE if device is None else device.name
 
 
 LetIn = Depends(let_in)

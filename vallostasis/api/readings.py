@@ -10,6 +10,7 @@ from starlette.concurrency import run_in_threadpool
 
 from vallostasis.api.deps import Conn, LengthText, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.pairing import device_name
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.records.rows import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings, setups, zeros
@@ -96,7 +97,7 @@ _READING = TypeAdapter(Reading)
 async def take_reading(job_id: UUID, body: ReadingBody, request: Request) -> Response:
     """Append a reading; 409 asks back when its position was read before."""
     # The fields of both have the same names; a dump would walk through them again.
-    ask = ReadingToTake(**{name: value for name, value in body if name != "person_id"})
+    ask = ReadingToTake(**{name: value for name, value in body if name != "person_id"}, device=device_name(request))
     async with request.app.state.async_pool.connection() as conn:
         taken = await readings.append_if_unchanged(conn, job_id, ask, body.person_id)
     if taken is None:

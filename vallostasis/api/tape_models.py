@@ -37,6 +37,7 @@ class ReadingRow:
     typed_unit: str
     taken_at: datetime
     taken_by: str
+    taken_with: str
     struck: bool
     struck_by: str
     strike_reason: str
@@ -141,6 +142,7 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
                 typed_unit=reading.typed_unit,
                 taken_at=reading.taken_at,
                 taken_by=reading.taken_by,
+                taken_with=reading.taken_with,
                 struck=strike is not None,
                 struck_by="" if strike is None else strike.made_by,
                 strike_reason="" if strike is None else strike.reason,

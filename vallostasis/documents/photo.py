@@ -81,7 +81,10 @@ def read_photo(content: bytes) -> Photo:
             media_type = _MEDIA_TYPES[str(image.format)]
             if image.width * image.height > MOST_PIXELS:
                 raise NotAPhoto("The photo has more than 40 million points: take it smaller.")
-            image.load()
+            image.verify()
+        # What was verified is used up; a second look decodes every point.
+        with _turn, Image.open(io.BytesIO(content), formats=(str(image.format),)) as again:
+            again.load()
     except Image.DecompressionBombError:
         raise NotAPhoto("The photo has more points than any camera here takes: take it smaller.") from None
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, EOFError):

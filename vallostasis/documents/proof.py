@@ -161,7 +161,7 @@ def _line(one: ProofReading, unit: Unit) -> tuple[str, ...]:
     number = format_length(metres(reading.value_um), unit)
     clock = "" if reading.hour is None else hour_name(reading.hour)
     cells = (clock, number, as_entered(reading.typed, reading.typed_unit), reading.taken_by,
-             _local_time(reading.taken_at, seconds=True))  # fmt: skip
+             _local_time(reading.taken_at, seconds=True), "", reading.taken_with)  # fmt: skip
     photos = [f"(photo {note.photo_sha256[:8]})" if note.photo_sha256 else "" for note in one.notes]
     notes = [f"{note.words} {photo}".strip() for note, photo in zip(one.notes, photos, strict=True)]
     more = [f"struck: {one.struck}", *notes] if one.struck else notes

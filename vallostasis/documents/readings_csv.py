@@ -18,7 +18,7 @@ HEADER = (
     "clock_h", "repeat", "typed", "typed_unit", "value_um", "zeroed_on", "zero_um", "zero_correction_um",
     "part_temp_c", "gauge", "gauge_version", "taken_by", "taken_at", "struck", "strike_reason",
     "notes", "part", "level_mm", "axis_deg", "along_mm", "across_mm", "load", "method", "setting_master",
-    "master_temp_c", "gauge_temp_c",
+    "master_temp_c", "gauge_temp_c", "device", "from_gauge",
 )  # fmt: skip
 
 
@@ -58,6 +58,8 @@ def _rows(facts: JobFacts) -> Iterator[tuple[object, ...]]:
             *_of_strike_and_notes(facts, reading),
             *_of_place(reading, reading_set),
             *_of_setup(facts, facts.setup(reading_set.setup_id)),
+            safe(reading.device),
+            "yes" if reading.from_gauge else "",
         )
 
 

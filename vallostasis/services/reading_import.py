@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 from vallostasis.core.errors import CoreError
 from vallostasis.core.features.catalogue import PartKind, feature_of, is_surveyed
 from vallostasis.core.features.parts import Target
-from vallostasis.core.features.read_with_gauge import read_with_gauge
+from vallostasis.core.gauges.read_with_gauge import read_with_gauge
 from vallostasis.core.notation.lengths import MICROMETRES_PER, Unit
 from vallostasis.core.notation.odd_reading import ask_if_odd
 from vallostasis.core.notation.typed_lengths import ParsedLength
@@ -36,6 +36,10 @@ from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import load_job_facts, read_job_facts
 from vallostasis.store.new_facts import NewStrike
 from vallostasis.store.rows import Conn
+
+
+# What stands where the screen of a reading does that was typed.
+FROM_A_TABLE = "a table"
 
 
 class Take(StrEnum):
@@ -269,7 +273,7 @@ def _record(conn: Conn, facts: JobFacts, good: list[_Reading], by: UUID) -> None
         if key not in sets:
             sets[key] = new_set(conn, facts.job.job_id, one.target, setup, ask.part_temp_c, by)
         new = readings.NewReading(ask.reading_id, sets[key], parsed.value_um, parsed.typed, parsed.unit,
-                                  taken_at=one.taken_at, place=ask.place)  # fmt: skip
+                                  taken_at=one.taken_at, place=ask.place, device=FROM_A_TABLE)  # fmt: skip
         rows.append((new, one.taken_by))
     readings.add_readings(conn, rows)
     for one in good:

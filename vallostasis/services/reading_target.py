@@ -17,7 +17,7 @@ class ReadingToTake:
     """What was typed, and where it belongs; ``read_before`` answers the question repeat or correct.
 
     ``waited_s`` is how long ago it was taken: a bench out of reach sends it when the link returns [s]; ``from_gauge``
-    that a gauge sent it, so that no slip of a unit can be in it.
+    that a gauge sent it, so that no slip of a unit can be in it; ``device`` the screen at which it was taken.
     """
 
     reading_id: UUID
@@ -39,6 +39,7 @@ class ReadingToTake:
     along_um: Decimal | None = None
     across_um: Decimal | None = None
     from_gauge: bool = False
+    device: str = ""
 
     @property
     def place(self) -> Place:

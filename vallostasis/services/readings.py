@@ -1,7 +1,7 @@
 """Taking readings at the bench: parse, ask where something is odd, append, strike."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID
@@ -9,10 +9,9 @@ from uuid import UUID
 from vallostasis.core.errors import CoreError, Suggestion
 from vallostasis.core.features.catalogue import feature_of, is_surveyed
 from vallostasis.core.features.parts import Target, holes_of, parts_of, target_of_set
-from vallostasis.core.features.read_with_gauge import read_with_gauge
 from vallostasis.core.features.usual_lengths import usual_of
 from vallostasis.core.gauges.circumstances import outside_range
-from vallostasis.core.gauges.turning_point import is_rocked, least_of_rocks
+from vallostasis.core.gauges.read_with_gauge import read_with_gauge
 from vallostasis.core.notation.lengths import both_size
 from vallostasis.core.notation.odd_reading import ask_if_odd
 from vallostasis.core.notation.typed_lengths import ExpectedRange, ParsedLength, as_entered
@@ -170,14 +169,8 @@ def _ask_if_not_frozen(facts: JobFacts, ask: ReadingToTake) -> None:
 
 
 def _parse(facts: JobFacts, ask: ReadingToTake, setup: Setup) -> ParsedLength:
-    """Read what was typed; of rocks read off by eye, parted by semicolons, the smallest is taken and all are kept."""
     expected, gauge = expected_range(facts.card, setup), facts.newest_gauge(setup.gauge_id)
-    rocks = [part for part in ask.text.split(";") if part.strip()]
-    if len(rocks) < 2 or not is_rocked(gauge.kind):
-        return read_with_gauge(ask.text, ask.bare_unit, setup, gauge, expected, ask.confirmed, ask.from_gauge)
-    read = [read_with_gauge(part, ask.bare_unit, setup, gauge, expected, ask.confirmed) for part in rocks]
-    least = least_of_rocks([float(one.value_um) for one in read])
-    return replace(next(one for one in read if float(one.value_um) == least), typed=ask.text.strip())
+    return read_with_gauge(ask.text, ask.bare_unit, setup, gauge, expected, ask.confirmed, ask.from_gauge)
 
 
 def _id_used_before() -> Refused:
@@ -186,7 +179,8 @@ def _id_used_before() -> Refused:
 
 def _new_reading(ask: ReadingToTake, set_id: UUID, parsed: ParsedLength) -> readings.NewReading:
     return readings.NewReading(ask.reading_id, set_id, parsed.value_um, parsed.typed, parsed.unit,
-                               timedelta(seconds=ask.waited_s), place=ask.place)  # fmt: skip
+                               timedelta(seconds=ask.waited_s), place=ask.place, device=ask.device,
+                               from_gauge=ask.from_gauge)  # fmt: skip
 
 
 def _read_before(same_place: list[Reading], ask: ReadingToTake) -> str:

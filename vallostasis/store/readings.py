@@ -23,6 +23,8 @@ class NewReading:
     taken_ago: timedelta = timedelta(0)
     taken_at: datetime | None = None
     place: Place = Place()
+    device: str = ""
+    from_gauge: bool = False
 
 
 def last_gauge_chosen(conn: Conn, quantity: Quantity) -> UUID | None:
@@ -34,18 +36,19 @@ def last_gauge_chosen(conn: Conn, quantity: Quantity) -> UUID | None:
 
 INTO_READING = """
     INSERT INTO reading (reading_id, reading_set_id, hour, level_um, axis_deg, along_um, across_um, value_um, typed,
-                         typed_unit, taken_at, taken_by)
+                         typed_unit, taken_at, taken_by, device, from_gauge)
 """
 NEW_ROW = """
     %(reading_id)s, %(reading_set_id)s, %(hour)s, %(level_um)s, %(axis_deg)s, %(along_um)s, %(across_um)s, %(value_um)s,
-    %(typed)s, %(typed_unit)s, coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s
+    %(typed)s, %(typed_unit)s, coalesce(%(taken_at)s, now() - %(taken_ago)s), %(taken_by)s, %(device)s,
+    %(from_gauge)s
 """
 ADD_READING = f"{INTO_READING} VALUES ({NEW_ROW})"
 # In the order of the type's fields. Nobody's name is found only where nobody has that id: the row itself is refused.
 AS_RECORDED = """
     reading_id, reading_set_id, hour::float8, value_um, typed, typed_unit, taken_at,
     (SELECT name FROM person WHERE person_id = taken_by), event, level_um, axis_deg::float8, along_um, across_um,
-    recorded_at
+    recorded_at, device, from_gauge
 """
 
 
@@ -64,6 +67,8 @@ def _row(new: NewReading, taken_by: UUID) -> dict[str, object]:
         "taken_ago": new.taken_ago,
         "taken_at": new.taken_at,
         "taken_by": taken_by,
+        "device": new.device,
+        "from_gauge": new.from_gauge,
     }
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from vallostasis.core.errors import CoreError, NotationError
-from vallostasis.core.features.read_with_gauge import read_with_gauge
+from vallostasis.core.gauges.read_with_gauge import read_with_gauge
 from vallostasis.core.notation.lengths import MICROMETRES_PER, Unit
 from vallostasis.core.records.gauges import GaugeVersion
 from vallostasis.core.records.job_facts import JobFacts

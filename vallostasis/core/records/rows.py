@@ -239,7 +239,10 @@ class ReadingSet:
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]"""
+    """One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]
+
+    ``device`` is the screen at which it was taken, by name; ``from_gauge`` whether the gauge sent it itself.
+    """
 
     reading_id: UUID
     reading_set_id: UUID
@@ -255,11 +258,18 @@ class Reading:
     along_um: Decimal | None = None
     across_um: Decimal | None = None
     recorded_at: datetime | None = None
+    device: str = ""
+    from_gauge: bool = False
 
     @property
     def place(self) -> Place:
         """Where on the part it stands."""
         return Place(self.hour, self.level_um, self.axis_deg, self.along_um, self.across_um)
+
+    @property
+    def taken_with(self) -> str:
+        """Screen and gauge that it came by, in words; empty where nothing is known of it. House wording."""
+        return ", ".join(filter(None, (self.device, "from the gauge" if self.from_gauge else "")))
 
     def stands_at(self, place: Place) -> bool:
         """Whether it stands there; quicker than making its place, and asked of every reading of a set."""

@@ -16731,6 +16731,8 @@ export type ReadSoFarView = {
  * Reading
  *
  * One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]
+ *
+ * ``device`` is the screen at which it was taken, by name; ``from_gauge`` whether the gauge sent it itself.
  */
 export type Reading = {
     /**
@@ -16789,6 +16791,14 @@ export type Reading = {
      * Recorded At
      */
     recorded_at?: string | null;
+    /**
+     * Device
+     */
+    device?: string;
+    /**
+     * From Gauge
+     */
+    from_gauge?: boolean;
 };
 
 /**
@@ -17043,6 +17053,10 @@ export type ReadingRow = {
      * Taken By
      */
     taken_by: string;
+    /**
+     * Taken With
+     */
+    taken_with: string;
     /**
      * Struck
      */

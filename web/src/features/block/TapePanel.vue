@@ -46,7 +46,7 @@ const lines = computed<Line[]>(() => {
     ]
       .filter(Boolean)
       .join(', '),
-    who: row.taken_by,
+    who: [row.taken_by, row.taken_with].filter(Boolean).join(', '),
     when: row.taken_at,
     struck: row.struck,
     reason: struckWords(row.struck_by, row.strike_reason),
