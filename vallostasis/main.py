@@ -16,8 +16,10 @@ from vallostasis.devices.link_board import LinkBoard
 from vallostasis.documents.file_reader import FileReader
 from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
+from vallostasis.services.pairing import Guesses
 from vallostasis.settings import Settings
 from vallostasis.store.database import async_pool, open_pool
+from vallostasis.store.watch import DatabaseWatch
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -29,6 +31,8 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.pool = open_pool(dsn, patience_s)
         app.state.async_pool = async_pool(dsn, patience_s)
         await app.state.async_pool.open()
+        app.state.watch = DatabaseWatch(dsn)
+        app.state.watch.open()
         app.state.links = LinkBoard()
         app.state.printer = PdfPrinter()
         app.state.reader = FileReader()
@@ -37,6 +41,7 @@ def create_app(settings: Settings) -> FastAPI:
         yield
         app.state.feed.close()
         app.state.links.close()
+        app.state.watch.close()
         await app.state.async_pool.close()
         app.state.pool.close()
 
@@ -52,6 +57,7 @@ def create_app(settings: Settings) -> FastAPI:
         generate_unique_id_function=lambda route: route.name,
     )
     app.state.settings = settings
+    app.state.guesses = Guesses()
     larger = {
         "/jobs/imports": settings.largest_archive_bytes,
         "/verifications": settings.largest_archive_bytes,
@@ -62,6 +68,7 @@ def create_app(settings: Settings) -> FastAPI:
         "/notes": settings.largest_photo_bytes,
     }
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger=larger)
+    app.add_middleware(pairing.PairedFirst)
     app.add_middleware(OwnPagesOnly, host=settings.host)
     app.add_middleware(SecurityHeaders)
     # Readings first: addresses are tried in this order, and a bench waits for each of them.

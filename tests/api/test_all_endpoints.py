@@ -362,7 +362,7 @@ def test_health_tells_version_database_and_schema(client: TestClient) -> None:
 def test_a_database_that_is_away_is_503_everywhere() -> None:
     away = Settings(dsn="host=127.0.0.1 port=1 dbname=none connect_timeout=1", database_patience_s=1)
     with at_this_machine(away) as client:
-        assert client.get("/healthz").json() == {"version": "0.1.0", "database": "down", "schema_version": None}
+        assert client.get("/healthz").json() == {"version": "0.1.0", "database": "stopped", "schema_version": None}
         response = client.get("/api/jobs")
         assert response.status_code == 503
         assert_refusal_shape(response)

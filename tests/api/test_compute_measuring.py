@@ -7,7 +7,7 @@ import pytest
 from fastapi.testclient import TestClient
 from uncertainties import ufloat
 
-from tests.api.bench import assert_refusal_shape
+from tests.api.bench import assert_refusal_shape, field_of
 
 BORE = {"ring_m": 0.095, "u_ring_m": 3e-7, "deviation_m": 5e-6, "u_repeatability_m": 5e-7, "step_m": 5e-7,
         "alpha_ring": 11.5e-6, "u_alpha_ring": 6e-7, "ring_c": 20.3, "u_ring_c": 0.2, "alpha_part": 10.5e-6,
@@ -36,6 +36,21 @@ def test_a_budget_is_that_of_the_uncertainties_package(client: TestClient) -> No
     assert found["share_of_part_temperature"] == pytest.approx(share, rel=1e-9)
     assert found["difference_to_mc_m"] == pytest.approx(found["U_m"] - found["mc_half_width_95_m"])
     assert 0 < found["difference_to_mc_m"] < 0.05 * found["U_m"], "k = 2 covers a little more than 95 %"
+
+
+@pytest.mark.parametrize("field", ["u_ring_m", "u_ring_c", "u_part_c", "step_m", "u_alpha_ring", "u_repeatability_m"])
+def test_minus_nought_is_nought(client: TestClient, field: str) -> None:
+    ask = {"ring_m": 0.1, "part_c": 22, "alpha_part": 1e-5, "u_repeatability_m": 1e-6}
+    answers = [client.post("/api/compute/budget", json={**ask, field: nought}) for nought in (0.0, -0.0)]
+    assert [answer.status_code for answer in answers] == [200, 200]
+    assert answers[0].json()["U_m"] == answers[1].json()["U_m"]
+
+
+@pytest.mark.parametrize("bound", ["9" * 30, "1e30", "-" + "9" * 30])
+def test_a_bound_that_nobody_measures_is_refused_at_its_field(client: TestClient, bound: str) -> None:
+    for field in ("least_um", "greatest_um"):
+        answer = client.post("/api/compute/parse", json={"text": "5", "bare_unit": "µm", field: bound})
+        assert (answer.status_code, field_of(answer)) == (422, field)
 
 
 def test_few_repeats_and_means_are_told_in_the_budget(client: TestClient) -> None:

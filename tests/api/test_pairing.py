@@ -1,7 +1,9 @@
 """Devices on the shop's network: nobody gets in unpaired, a code is good once, signing out is at once."""
 
-from collections.abc import Iterator
+import asyncio
+from collections.abc import Iterator, MutableMapping
 from datetime import timedelta
+from typing import Any
 
 import psycopg
 import pytest
@@ -10,6 +12,7 @@ from fastapi.testclient import TestClient
 from tests.api.bench import assert_refusal_shape, field_of
 from tests.conftest import at_this_machine
 from vallostasis.services import pairing
+from vallostasis.services.pairing import Guesses
 from vallostasis.settings import Settings, is_loopback
 
 PHONE = "192.0.2.9"
@@ -136,3 +139,74 @@ def test_pairing_goes_with_every_address_but_loopback() -> None:
     for host in ("0.0.0.0", "::", "192.0.2.2", "workshop", "fd00::2", ""):
         assert not is_loopback(host), host
         assert Settings(host=host).pairing
+
+
+def test_whoever_is_not_paired_is_told_so_before_a_body_is_read(phone: TestClient) -> None:
+    scope = {"type": "http", "http_version": "1.1", "method": "POST", "scheme": "http", "path": "/api/jobs/imports",
+             "raw_path": b"/api/jobs/imports", "query_string": b"", "root_path": "", "client": (PHONE, 50_000),
+             "server": ("127.0.0.1", 80), "headers": [(b"host", b"127.0.0.1")]}  # fmt: skip
+    said: list[MutableMapping[str, Any]] = []
+
+    async def never() -> MutableMapping[str, Any]:
+        raise AssertionError("the body was asked for")
+
+    async def hear(message: MutableMapping[str, Any]) -> None:
+        said.append(message)
+
+    asyncio.run(phone.app(scope, never, hear))
+    assert said[0]["status"] == 401
+    assert b'"not paired"' in said[1]["body"]
+
+
+def test_whoever_guesses_codes_is_let_try_no_more(shop: TestClient, phone: TestClient) -> None:
+    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
+    for _ in range(Guesses.OF_ONE):
+        assert phone.post("/api/network/devices", json={"code": "AAAA-2222", "device": "Guess"}).status_code == 422
+    code = shop.post("/api/network/codes").json()["code"]
+    refused = phone.post("/api/network/devices", json={"code": code, "device": "Guess"})
+    assert (refused.status_code, refused.json()["code"]) == (429, "too often")
+    assert_refusal_shape(refused)
+    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
+
+
+def test_guesses_are_forgotten_after_ten_minutes_and_all_together_are_few() -> None:
+    now = 0.0
+    guesses = Guesses(lambda: now)
+    for _ in range(Guesses.OF_ONE):
+        guesses.wrong("a")
+    assert (guesses.may("a"), guesses.may("b")) == (False, True)
+    for number in range(Guesses.OF_ALL):
+        guesses.wrong(str(number))
+    assert not guesses.may("nobody yet")
+    now = pairing.CODE_GOOD_FOR.total_seconds() + 1
+    assert guesses.may("a")
+
+
+def test_of_codes_that_nobody_used_the_newest_three_stay_open(demo: psycopg.Connection) -> None:
+    codes = [pairing.make_code(demo).code]
+    for _ in range(3):
+        # Within one transaction the database's clock stands.
+        demo.commit()
+        codes.append(pairing.make_code(demo).code)
+    with pytest.raises(pairing.Refused, match="runs out after ten minutes"):
+        pairing.open_session(demo, codes[0], "Oldest")
+    assert pairing.open_session(demo, codes[1], "Third").device.name == "Third"
+
+
+def test_a_device_that_nobody_used_for_a_week_is_let_in_no_longer(demo: psycopg.Connection) -> None:
+    session = pairing.open_session(demo, pairing.make_code(demo).code, "Drawer")
+    assert pairing.device_of(demo, session.token) is not None
+    seen = {"id": session.device.paired_device_id}
+    demo.execute("UPDATE device_seen SET seen_at = now() - interval '6 days' WHERE paired_device_id = %(id)s", seen)
+    assert pairing.device_of(demo, session.token) is not None
+    # That it asked counts as use.
+    (age,) = demo.execute("SELECT now() - seen_at FROM device_seen WHERE paired_device_id = %(id)s", seen).fetchone()
+    assert age < timedelta(minutes=1)
+    demo.execute("UPDATE device_seen SET seen_at = now() - interval '8 days' WHERE paired_device_id = %(id)s", seen)
+    assert pairing.device_of(demo, session.token) is None
+
+
+def test_answers_of_a_job_are_kept_by_no_browser(shop: TestClient) -> None:
+    assert shop.get("/api/jobs").headers["cache-control"] == "no-store"
+    assert shop.get("/api/nothing").headers["cache-control"] == "no-store"
+    assert shop.get("/").headers["cache-control"] == "no-cache"

@@ -26,13 +26,14 @@ class ChangeView(BaseModel):
 async def stream_changes(request: Request) -> AsyncIterator[ChangeView]:
     """Tell of every change as it is committed, whichever process made it."""
     feed: ChangeFeed = request.app.state.feed
-    async for change in feed.changes():
+    of = request.client.host if request.client else ""
+    async for change in feed.changes(of):
+        # A device that was signed out meanwhile hears no more: asking again, it is told why.
+        try:
+            await let_in(request)
+        except HTTPException:
+            return
         if change is None:
-            # A device that was signed out meanwhile hears no more: asking again, it is told why.
-            try:
-                await let_in(request)
-            except HTTPException:
-                return
             yield ChangeView(kind="beat", job_id=None)
         else:
             yield ChangeView(kind="changed", job_id=change.job_id)

@@ -17,6 +17,7 @@ from vallostasis.documents.not_read import NotRead
 from vallostasis.documents.pdf_printer import NotPrinted
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store.rows import NotFound
+from vallostasis.store.watch import Standing, standing_of
 
 log = logging.getLogger("vallostasis")
 
@@ -40,7 +41,8 @@ class ErrorBody(BaseModel):
     """Why a request was not carried out, and what would help."""
 
     code: str = Field(
-        description="wrong, not paired, asks, read before, stale, taken, not found, too large, not printed, unavailable"
+        description="wrong, not paired, asks, read before, stale, taken, not found, too large, too slow, too often, "
+        "not printed, unavailable"
     )
     message: str
     problems: list[Problem]
@@ -165,7 +167,7 @@ def _of_http(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def http_refused(request: Request, error: HTTPException) -> JSONResponse:
-        codes = {401: "not paired", 404: "not found", 405: "wrong", 413: "too large"}
+        codes = {401: "not paired", 404: "not found", 405: "wrong", 413: "too large", 429: "too often"}
         words = {
             400: "The body of the request cannot be read: send JSON in UTF-8, or a form with its boundary.",
             404: f"There is nothing at {request.url.path}.",
@@ -194,19 +196,29 @@ def _of_the_database(app: FastAPI) -> None:
 
     @app.exception_handler(psycopg.InternalError)
     def database_broken(_: Request, error: psycopg.InternalError) -> JSONResponse:
-        return _unavailable(error)
+        return _unavailable(error, standing_of(error))
 
     @app.exception_handler(psycopg.OperationalError)
     def database_away(_: Request, error: psycopg.OperationalError) -> JSONResponse:
-        return _unavailable(error)
+        return _unavailable(error, standing_of(error))
 
     @app.exception_handler(PoolTimeout)
-    def no_connection(_: Request, error: PoolTimeout) -> JSONResponse:
-        return _unavailable(error)
+    def no_connection(request: Request, error: PoolTimeout) -> JSONResponse:
+        # None is free in time: too many are at it, or there is none to be had.
+        standing: Standing = request.app.state.watch.standing
+        return _unavailable(error, Standing.BUSY if standing is Standing.UP else standing)
 
 
-def _unavailable(error: Exception) -> JSONResponse:
-    log.warning("database not reachable: %s", error)
-    return error_response(
-        503, "unavailable", "The database cannot be reached, nothing was recorded: keep what you typed and try again."
-    )
+NOT_RECORDED = "nothing was recorded: keep what you typed and try again"
+STANDING_WORDS = {
+    Standing.UP: f"The database could not do that, {NOT_RECORDED}.",
+    Standing.BUSY: f"The database is busy with something else, {NOT_RECORDED} in a moment.",
+    Standing.FULL: f"The disk of the database is full, {NOT_RECORDED} once there is room on it.",
+    Standing.STOPPED: f"The database is stopped or just starting, {NOT_RECORDED} when it runs.",
+    Standing.UNREACHABLE: f"The database cannot be reached, {NOT_RECORDED} when it answers.",
+}
+
+
+def _unavailable(error: Exception, standing: Standing) -> JSONResponse:
+    log.warning("database %s: %s", standing, error)
+    return error_response(503, "unavailable", STANDING_WORDS[standing])

@@ -1,7 +1,9 @@
 """What holds for every request: it comes from our own pages, has a bound on its size, and stays at home."""
 
+import asyncio
 import ipaddress
 import socket
+import time
 
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
@@ -37,10 +39,17 @@ class SecurityHeaders:
                     (b"x-content-type-options", b"nosniff"),
                     (b"referrer-policy", b"no-referrer"),
                     (b"cross-origin-opener-policy", b"same-origin"),
+                    *self._not_kept(scope, message),
                 ]
             await send(message)
 
         await self.app(scope, receive, send_with_headers)
+
+    @staticmethod
+    def _not_kept(scope: Scope, message: Message) -> tuple[tuple[bytes, bytes], ...]:
+        """What belongs to a job stands in no store of a browser or a proxy, but for what says so itself."""
+        says_so = any(name.lower() == b"cache-control" for name, _ in message.get("headers", []))
+        return () if says_so or not scope["path"].startswith("/api") else ((b"cache-control", b"no-store"),)
 
 
 class OwnPagesOnly:
@@ -84,6 +93,10 @@ class BodyLimit:
 
     FORM_BYTES = 30_000
 
+    # So long a body may take to come, and as much more as it is large at the slowest link of a shop.
+    WITHIN_S = 20.0
+    SLOWEST_BYTES_PER_S = 20_000
+
     def __init__(self, app: ASGIApp, largest: int, larger: dict[str, int]) -> None:
         self.app = app
         self.largest = largest
@@ -98,8 +111,15 @@ class BodyLimit:
         most = self.largest if files is None else files + self.FORM_BYTES
         body = bytearray()
         more = True
+        began = time.monotonic()
         while more:
-            message = await receive()
+            left_s = began + self.WITHIN_S + len(body) / self.SLOWEST_BYTES_PER_S - time.monotonic()
+            try:
+                message = await asyncio.wait_for(receive(), max(left_s, 0.0))
+            except TimeoutError:
+                words = "The request took too long to come: try again on a better link."
+                await error_response(408, "too slow", words)(scope, receive, send)
+                return
             if message["type"] != "http.request":
                 return
             body += message.get("body", b"")

@@ -3,16 +3,21 @@
 from datetime import datetime
 from uuid import UUID
 
+import psycopg
 from fastapi import APIRouter, Depends, Request, Response
+from psycopg_pool import PoolTimeout
 from pydantic import BaseModel, Field
 from starlette.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
+from starlette.types import ASGIApp, Receive, Scope, Send
 
 from vallostasis.api.deps import Conn, Name, ShortText
-from vallostasis.api.errors import ERROR_RESPONSES
+from vallostasis.api.errors import ERROR_RESPONSES, error_response
 from vallostasis.documents.qr_code import qr_svg
 from vallostasis.machine.addresses import reached_at
 from vallostasis.services import pairing
+from vallostasis.services.pairing import Guesses
+from vallostasis.services.refused import Refused
 from vallostasis.settings import Settings, is_loopback
 from vallostasis.store.pairing import PairedDevice, list_devices
 
@@ -31,6 +36,9 @@ def at_this_machine(request: Request) -> bool:
     return request.client is not None and is_loopback(request.client.host)
 
 
+NOT_PAIRED = "This device is not paired: scan the code shown on a paired screen, or type it here."
+
+
 async def let_in(request: Request) -> None:
     """Refuse a device of the network that was not paired; the machine itself needs no pairing."""
     settings: Settings = request.app.state.settings
@@ -38,7 +46,37 @@ async def let_in(request: Request) -> None:
         return
     request.state.device = await run_in_threadpool(device_asking, request)
     if request.state.device is None:
-        raise HTTPException(401, "This device is not paired: scan the code shown on a paired screen, or type it here.")
+        raise HTTPException(401, NOT_PAIRED)
+
+
+async def _let_in_once(request: Request) -> None:
+    """Refuse a device that was not paired, asked about already where it brought something."""
+    if getattr(request.state, "device", None) is None:
+        await let_in(request)
+
+
+class PairedFirst:
+    """Asks whether a device is paired before anything of its body is read."""
+
+    # What a device that is not paired may send: its code.
+    OPEN = "/api/network/devices"
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass the request on, or answer 401."""
+        brings = scope["type"] == "http" and scope["method"] not in ("GET", "HEAD", "OPTIONS")
+        if brings and scope["path"].startswith("/api") and scope["path"] != self.OPEN:
+            try:
+                await let_in(Request(scope))
+            except HTTPException:
+                await error_response(401, "not paired", NOT_PAIRED)(scope, receive, send)
+                return
+            except (psycopg.Error, PoolTimeout):
+                # Whoever answers below says how the database stands.
+                pass
+        await self.app(scope, receive, send)
 
 
 def device_name(request: Request) -> str:
@@ -47,7 +85,7 @@ def device_name(request: Request) -> str:
     return THIS_MACHINE if device is None else device.name
 
 
-LetIn = Depends(let_in)
+LetIn = Depends(_let_in_once)
 router = APIRouter(prefix="/api", tags=["pairing"], responses=ERROR_RESPONSES)
 
 
@@ -110,9 +148,17 @@ def make_pairing_code(request: Request, conn: Conn) -> CodeView:
 
 
 @router.post("/network/devices", status_code=201)
-def pair_device(body: PairBody, conn: Conn, response: Response) -> DeviceView:
+def pair_device(body: PairBody, request: Request, conn: Conn, response: Response) -> DeviceView:
     """Let a device in by its code; it keeps a session cookie from now on."""
-    session = pairing.open_session(conn, body.code, body.device)
+    of = request.client.host if request.client else ""
+    guesses: Guesses = request.app.state.guesses
+    if not guesses.may(of):
+        raise HTTPException(429, "Too many codes were wrong: wait ten minutes, then take the one shown now.")
+    try:
+        session = pairing.open_session(conn, body.code, body.device)
+    except Refused:
+        guesses.wrong(of)
+        raise
     response.set_cookie(
         COOKIE,
         session.token,

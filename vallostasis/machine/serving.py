@@ -5,12 +5,15 @@ import socket
 import uvicorn
 from fastapi import FastAPI
 
+from vallostasis.machine.bounded_protocol import BoundedProtocol
+
 
 class Server(uvicorn.Server):
     """A server that ends open streams when it stops."""
 
     def __init__(self, app: FastAPI, **config: object) -> None:
-        super().__init__(uvicorn.Config(app, **config))  # type: ignore[arg-type]
+        bounded = {"http": BoundedProtocol, "ws": "none", "server_header": False, **config}
+        super().__init__(uvicorn.Config(app, **bounded))  # type: ignore[arg-type]
         self.app = app
 
     async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:

@@ -3,6 +3,7 @@
 import asyncio
 import contextlib
 import threading
+from collections import deque
 from collections.abc import AsyncIterator, Iterator
 from dataclasses import dataclass
 from uuid import UUID
@@ -11,6 +12,7 @@ from vallostasis.store.changes import listen
 
 # A screen hears at least this often that the link stands. [s]
 BEAT_S = 5.0
+MOST_OF_ONE_DEVICE = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,6 +37,7 @@ class ChangeFeed:
         self._stopping = threading.Event()
         self._standing = threading.Event()
         self._lock = threading.Lock()
+        self._of: dict[str, deque[tuple[asyncio.AbstractEventLoop, Heard]]] = {}
         self._screens: set[tuple[asyncio.AbstractEventLoop, Heard]] = set()
         self._listener = threading.Thread(target=self._listen, name="change feed", daemon=True)
 
@@ -62,19 +65,32 @@ class ChangeFeed:
                     loop.call_soon_threadsafe(heard.put_nowait, what)
 
     @contextlib.contextmanager
-    def _screen(self) -> Iterator[Heard]:
+    def _screen(self, of: str) -> Iterator[Heard]:
         screen = (asyncio.get_running_loop(), Heard())
         with self._lock:
             self._screens.add(screen)
+            mine = self._of.setdefault(of, deque())
+            mine.append(screen)
+            oldest = mine.popleft() if len(mine) > MOST_OF_ONE_DEVICE else None
+        if oldest is not None:
+            # Its page asks again where it is still open.
+            oldest[0].call_soon_threadsafe(oldest[1].put_nowait, _Closed())
         try:
             yield screen[1]
         finally:
             with self._lock:
                 self._screens.discard(screen)
+                with contextlib.suppress(ValueError):
+                    self._of[of].remove(screen)
+                if not self._of[of]:
+                    del self._of[of]
 
-    async def changes(self) -> AsyncIterator[Change | None]:
-        """Yield every change from now on, and None as a beat while nothing changes and the database answers."""
-        with self._screen() as heard:
+    async def changes(self, of: str = "") -> AsyncIterator[Change | None]:
+        """Yield every change from now on, and None as a beat while nothing changes and the database answers.
+
+        Of one device the newest so many streams stay open.
+        """
+        with self._screen(of) as heard:
             if self._standing.is_set():
                 yield None
             while not self._stopping.is_set():

@@ -2,6 +2,10 @@
 
 import hashlib
 import secrets
+import threading
+import time
+from collections import deque
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
@@ -33,6 +37,30 @@ class Session:
 
     device: PairedDevice
     token: str
+
+
+class Guesses:
+    """Wrong codes of the last ten minutes: a device that guesses is let try no more, and all together few."""
+
+    OF_ONE, OF_ALL = 5, 40
+
+    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
+        self._clock = clock
+        self._lock = threading.Lock()
+        self._wrong: deque[tuple[float, str]] = deque()
+
+    def may(self, of: str) -> bool:
+        """Whether somebody at an address may try a code."""
+        with self._lock:
+            while self._wrong and self._wrong[0][0] < self._clock() - CODE_GOOD_FOR.total_seconds():
+                self._wrong.popleft()
+            mine = sum(where == of for _, where in self._wrong)
+            return mine < self.OF_ONE and len(self._wrong) < self.OF_ALL
+
+    def wrong(self, of: str) -> None:
+        """Count a code that was wrong."""
+        with self._lock:
+            self._wrong.append((self._clock(), of))
 
 
 def make_code(conn: Conn) -> PairingCode:

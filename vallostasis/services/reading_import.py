@@ -37,7 +37,6 @@ from vallostasis.store.job_facts import load_job_facts, read_job_facts
 from vallostasis.store.new_facts import NewStrike
 from vallostasis.store.rows import Conn
 
-
 # What stands where the screen of a reading does that was typed.
 FROM_A_TABLE = "a table"
 

@@ -9,13 +9,24 @@ from psycopg.rows import TupleRow
 from psycopg_pool import AsyncConnectionPool, ConnectionPool
 
 from vallostasis.store.rows import AsyncConn, Conn
+from vallostasis.store.watch import note_connection
 
 # Two processes that start at once must not migrate at once. Any fixed number will do.
 MIGRATION_LOCK = 8_420_001
 
 
 # A statement outside a transaction is one of its own; everything else opens one.
-CONNECTION = {"options": "-c timezone=UTC", "autocommit": True}
+# Nothing a screen asks takes half a minute; who waits for a lock waits for one writer, and is told soon.
+BOUNDS = "-c statement_timeout=30s -c lock_timeout=4s -c idle_in_transaction_session_timeout=120s"
+CONNECTION = {
+    "options": f"-c timezone=UTC {BOUNDS}",
+    "autocommit": True,
+    "connect_timeout": 4,
+    "keepalives_idle": 10,
+    "keepalives_interval": 5,
+    "keepalives_count": 3,
+    "tcp_user_timeout": 5_000,
+}
 # A connection used a moment ago is taken to live; one that rested is asked first, the server may have gone since.
 RESTED_S = 1.0
 _used_at: "WeakKeyDictionary[Conn | AsyncConn, float]" = WeakKeyDictionary()
@@ -23,6 +34,14 @@ _used_at: "WeakKeyDictionary[Conn | AsyncConn, float]" = WeakKeyDictionary()
 
 def _note_use(conn: Conn | AsyncConn) -> None:
     _used_at[conn] = time.monotonic()
+
+
+def _note_new(conn: Conn) -> None:
+    note_connection(conn)
+
+
+async def _note_async_new(conn: AsyncConn) -> None:
+    note_connection(conn)
 
 
 def _rested(conn: Conn | AsyncConn) -> bool:
@@ -51,6 +70,7 @@ def async_pool(dsn: str, patience_s: float, largest: int = 6) -> AsyncConnection
         max_size=largest,
         timeout=patience_s,
         kwargs=CONNECTION,
+        configure=_note_async_new,
         check=_check_async_if_rested,
         reset=_note_async_use,
         open=False,
@@ -65,6 +85,7 @@ def open_pool(dsn: str, patience_s: float, largest: int = 12) -> ConnectionPool[
         max_size=largest,
         timeout=patience_s,
         kwargs=CONNECTION,
+        configure=_note_new,
         check=_check_if_rested,
         reset=_note_use,
         open=True,

@@ -18,9 +18,20 @@ class PairedDevice:
 
 
 COLUMNS = "d.paired_device_id, d.name, d.paired_at, d.expires_at"
+MOST_OPEN = 3
 STANDING = """
     d.expires_at > now()
+    AND coalesce((SELECT s.seen_at FROM device_seen s WHERE s.paired_device_id = d.paired_device_id), d.paired_at)
+        > now() - interval '7 days'
     AND NOT EXISTS (SELECT 1 FROM paired_device_end e WHERE e.paired_device_id = d.paired_device_id)
+"""
+
+
+# Once an hour is often enough to tell a device that is used from one that is not.
+NOTE_SEEN = """
+    INSERT INTO device_seen (paired_device_id, seen_at) VALUES (%(paired_device_id)s, now())
+        ON CONFLICT (paired_device_id) DO UPDATE SET seen_at = now()
+     WHERE device_seen.seen_at < now() - interval '1 hour'
 """
 
 
@@ -41,10 +52,12 @@ def code_is_open(conn: Conn, code_hash: bytes) -> bool:
         SELECT 1 FROM pairing_code c
          WHERE c.code_hash = %(code_hash)s
            AND c.expires_at > now()
+           -- Of codes that nobody used few stay open: the newest.
+           AND (SELECT count(*) FROM pairing_code n WHERE n.expires_at > c.expires_at) < %(most)s
            AND NOT EXISTS (SELECT 1 FROM paired_device d WHERE d.code_hash = c.code_hash)
            FOR UPDATE
     """
-    return fetch_value(conn, query, {"code_hash": code_hash}) is not None
+    return fetch_value(conn, query, {"code_hash": code_hash, "most": MOST_OPEN}) is not None
 
 
 def add_device(conn: Conn, code_hash: bytes, token_hash: bytes, name: str, valid_for: timedelta) -> PairedDevice:
@@ -62,6 +75,8 @@ def find_device(conn: Conn, token_hash: bytes) -> PairedDevice | None:
     """Return the device that holds a token, or None when it was signed out or ran out."""
     query = f"SELECT {COLUMNS} FROM paired_device d WHERE d.token_hash = %(token_hash)s AND {STANDING}"
     rows = fetch_all(conn, PairedDevice, query, {"token_hash": token_hash})
+    if rows:
+        conn.execute(NOTE_SEEN, {"paired_device_id": rows[0].paired_device_id})
     return rows[0] if rows else None
 
 

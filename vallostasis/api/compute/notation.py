@@ -43,9 +43,11 @@ class ParseRequest(BaseModel):
     text: LengthText
     bare_unit: Unit = Field(description="Unit that a number without a unit takes.")
     confirmed: bool = Field(False, description="True when a question was answered with: yes, as typed.")
-    least_um: Decimal | None = Field(None, description="Least value taken without asking. [µm]", allow_inf_nan=False)
+    least_um: Decimal | None = Field(
+        None, ge=-NO_BOUND_UM, le=NO_BOUND_UM, description="Least value taken without asking. [µm]"
+    )
     greatest_um: Decimal | None = Field(
-        None, description="Greatest value taken without asking. [µm]", allow_inf_nan=False
+        None, ge=-NO_BOUND_UM, le=NO_BOUND_UM, description="Greatest value taken without asking. [µm]"
     )
     holes: list[Annotated[int, Field(ge=1, le=99)]] = Field(
         [], max_length=99, description="Hole numbers; given, the text is read as [hole] [clock]h value."

@@ -32,9 +32,10 @@ def monte_carlo_half_width(inputs: SizeInputs, gauge: GaugeSources, seed: int = 
     rng = np.random.default_rng(seed)
 
     def draw(known: Known) -> np.ndarray:
-        return rng.normal(known.value, known.standard, MONTE_CARLO_DRAWS)
+        # Of minus nought too the width is nought.
+        return rng.normal(known.value, abs(known.standard), MONTE_CARLO_DRAWS)
 
-    half, times = gauge.step_m / 2, 2 if gauge.has_zero else 1
+    half, times = abs(gauge.step_m) / 2, 2 if gauge.has_zero else 1
     deviation = np.full(MONTE_CARLO_DRAWS, inputs.deviation_m)
     for _ in range(times):
         deviation += rng.uniform(-half, half, MONTE_CARLO_DRAWS)
@@ -57,7 +58,7 @@ def monte_carlo_of(budget: Budget, seed: int = 1) -> float:
     rng = np.random.default_rng(seed)
     total = np.zeros(MONTE_CARLO_DRAWS)
     for source in budget.sources:
-        width = source.contribution_m
+        width = abs(source.contribution_m)
         if source.shape is Shape.RECTANGULAR:
             total += rng.uniform(-width * sqrt(3), width * sqrt(3), MONTE_CARLO_DRAWS)
         else:
