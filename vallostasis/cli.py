@@ -29,7 +29,7 @@ from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
 from vallostasis.services.chain import hold_job, hold_pdf
-from vallostasis.services.demo_loading import demo_devices, link_demo_gauge, load_demo, store_is_empty
+from vallostasis.services.demo_loading import DEVICES, demo_devices, link_demo_gauge, load_demo, store_is_empty
 from vallostasis.services.pairing import make_code
 from vallostasis.settings import DEFAULT_PORT, Settings
 from vallostasis.store.database import migrate
@@ -187,6 +187,8 @@ def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
     # uvicorn raises the signal again once it has shut down: as SystemExit it still stops the database.
     signal.signal(signal.SIGTERM, _stop)
     with _told(), contextlib.ExitStack() as stack:
+        if demo_gauge_port is not None:
+            demo_gauge_port = _free_for_gauges(demo_gauge_port)
         settings = Settings(port=port) if host is None else Settings(port=port, host=host)
         listening = listen(settings.host, port)
         packages.ensure_debian_packages(packages.FOR_RUNNING)
@@ -203,6 +205,26 @@ def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
             stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
             _Server(settings).run(sockets=listening)
+
+
+def _free_for_gauges(port: int) -> int:
+    """Return a port from which the demo's devices find as many free as they need: the one wanted if it can be."""
+    for tried in range(port, port + 20 * DEVICES, DEVICES):
+        if all(_is_free(one) for one in range(tried, tried + DEVICES)):
+            if tried != port:
+                say(f"a port from {port} on is taken: the demo's devices talk from {tried} on")
+            return tried
+    raise MachineError(f"Ports from {port} on are taken: choose others with --gauge-port.")
+
+
+def _is_free(port: int) -> bool:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except (OSError, OverflowError):
+            return False
+    return True
 
 
 @contextlib.contextmanager

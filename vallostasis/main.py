@@ -13,6 +13,7 @@ from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
 from vallostasis.api.subjects import OF_ALL, OF_SUBJECT
 from vallostasis.devices.link_board import LinkBoard
+from vallostasis.devices.targets import networks
 from vallostasis.documents.file_reader import FileReader
 from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
@@ -33,7 +34,7 @@ def create_app(settings: Settings) -> FastAPI:
         await app.state.async_pool.open()
         app.state.watch = DatabaseWatch(dsn)
         app.state.watch.open()
-        app.state.links = LinkBoard()
+        app.state.links = LinkBoard(networks(app.state.settings.gauge_networks.split(",")))
         app.state.printer = PdfPrinter()
         app.state.reader = FileReader()
         app.state.feed = ChangeFeed(dsn)

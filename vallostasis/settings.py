@@ -7,6 +7,8 @@ from pathlib import Path
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
+from vallostasis.devices.targets import PRIVATE
+
 
 def default_data_folder() -> Path:
     """Folder of database and logs: where the postgres user may enter when started as root."""
@@ -52,6 +54,10 @@ class Settings(BaseSettings):
     largest_photo_bytes: int = Field(10_000_000, ge=1_000, description="Largest photo that is taken.")
     largest_archive_bytes: int = Field(100_000_000, ge=1_000, description="Largest job with photos brought in.")
     largest_scan_bytes: int = Field(80_000_000, ge=1_000, description="Largest scan that is taken.")
+
+    gauge_networks: str = Field(
+        ",".join(PRIVATE), description="Networks that gauges over TCP may be in, parted by commas."
+    )
 
     @property
     def pairing(self) -> bool:

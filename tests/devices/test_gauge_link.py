@@ -1,15 +1,25 @@
 """A gauge link against the simulated gauge: live, silent, wrong unit, dead and back again."""
 
+import contextlib
+import socketserver
 import threading
 import time
 from collections.abc import Callable, Iterator
+from uuid import uuid4
 
 import pytest
 
 from vallostasis.demo import ferry_lanthorn as ferry
-from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings, LinkState, is_gauge_address
+from vallostasis.devices.gauge_link import (
+    GaugeLink,
+    LinkNow,
+    LinkSettings,
+    LinkState,
+    is_gauge_address,
+)
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip, parse_tip
+from vallostasis.devices.targets import PRIVATE, NotAllowed, networks, refuse_outside
 from vallostasis.services.demo_loading import standing_truth_um
 
 PATIENCE_S = 20
@@ -125,6 +135,8 @@ def test_a_board_keeps_one_link_for_a_gauge_and_follows_its_settings(gauge: Simu
         assert board._links[gauge_id] is first
         board.set_up(gauge_id, _settings(gauge, line_pattern="{value}{unit}"))
         assert board._links[gauge_id] is not first
+        # Nobody waited for it: it hangs up by itself.
+        first._thread.join(PATIENCE_S)
         assert not first._thread.is_alive()
     finally:
         board.close()
@@ -155,3 +167,64 @@ def test_cables_and_lines_are_addresses(url: str) -> None:
 )
 def test_nothing_else_is_opened(url: str) -> None:
     assert not is_gauge_address(url)
+
+
+class _Flood(socketserver.BaseRequestHandler):
+    """Says as much as its line takes."""
+
+    def handle(self) -> None:
+        with contextlib.suppress(OSError):
+            while True:
+                self.request.sendall(b"1.234 mm\n" * 1000)
+
+
+def test_a_flood_is_heard_now_and_then_and_its_last_value_is_known() -> None:
+    """What it costs is measured by ./vallo bench."""
+    with socketserver.ThreadingTCPServer(("127.0.0.1", 0), _Flood) as server:
+        threading.Thread(target=server.serve_forever, daemon=True).start()
+        link = GaugeLink(LinkSettings(f"socket://127.0.0.1:{server.server_address[1]}", "{value} {unit}", "mm", True))
+        link.open()
+        now = _until(link, _live)
+        link.close()
+        server.shutdown()
+    assert now.value is not None
+    assert now.value.value_um == 1234
+
+
+@pytest.mark.parametrize(
+    ("url", "allowed"),
+    [
+        ("socket://127.0.0.1:9", True),
+        ("socket://192.168.1.7:9", True),
+        ("socket://10.1.2.3:9", True),
+        ("/dev/ttyUSB0", True),
+        # 192.0.2.0/24 and 198.51.100.0/24 are for documentation, RFC 5737; 172.32.0.0 is no private address.
+        ("socket://192.0.2.1:9", False),
+        ("socket://172.32.0.1:9", False),
+        ("socket://198.51.100.7:443", False),
+    ],
+)
+def test_a_gauge_is_in_the_networks_that_the_owner_allows(url: str, allowed: bool) -> None:
+    if allowed:
+        refuse_outside(url, networks(PRIVATE))
+        return
+    with pytest.raises(NotAllowed, match="VALLO_GAUGE_NETWORKS"):
+        refuse_outside(url, networks(PRIVATE))
+    refuse_outside(url, networks([*PRIVATE, "0.0.0.0/0"]))
+
+
+def test_a_line_that_leads_outside_is_said_so_and_never_dialled() -> None:
+    link = GaugeLink(LinkSettings("socket://192.0.2.1:9", "{value}", "mm", simulated=False))
+    link.open()
+    assert "VALLO_GAUGE_NETWORKS" in _until(link, lambda now: now.state is LinkState.LOST).message
+    link.close()
+
+
+def test_thermometers_that_are_set_up_no_more_are_hung_up_on(gauge: SimulatedGauge) -> None:
+    board, known = LinkBoard(), uuid4()
+    for one in (known, uuid4()):
+        board.set_up(one, _settings(gauge, unit="°C"))
+    board.keep_thermometers({known})
+    assert board.now(known) is not None
+    assert [thread.name for thread in threading.enumerate()].count(f"gauge {_settings(gauge).url}") <= 2
+    board.close()

@@ -7,10 +7,12 @@ death and return of the gauge; what is wrong is a state with a sentence, never a
 
 import contextlib
 import re
+import select
+import socket
 import threading
 import time
 from collections import deque
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Literal
@@ -27,6 +29,7 @@ from vallostasis.core.notation.gauge_line import (
     read_thermometer_line,
 )
 from vallostasis.core.notation.lengths import Unit
+from vallostasis.devices.targets import PRIVATE, Network, networks, refuse_outside
 
 BAUD = 9600
 # A gauge that streams is silent when this long nothing came. [s]
@@ -35,6 +38,10 @@ RECONNECT_S = 0.3
 READ_TIMEOUT_S = 0.2
 # The other end of a line over TCP may be gone without having hung up: dial again. [s]
 DIAL_AGAIN_AFTER_S = 5.0
+# A gauge says some ten bytes thirty times a second. Whatever floods the line is read at most so much at a time.
+CHUNK_BYTES = 4096
+FLOOD_PAUSE_S = 0.1
+ALLOWED = networks(PRIVATE)
 # A minute of a gauge that speaks thirty times a second.
 STREAM_VALUES = 1800
 _ADDRESS = re.compile(r"socket://[A-Za-z0-9.\-]{1,60}:\d{1,5}|/dev/tty[A-Za-z0-9]{1,20}|COM\d{1,3}")
@@ -80,8 +87,14 @@ def is_gauge_address(url: str) -> bool:
 class GaugeLink:
     """Keeps one gauge connected until it is closed."""
 
-    def __init__(self, settings: LinkSettings, clock: Callable[[], float] = time.monotonic) -> None:
+    def __init__(
+        self,
+        settings: LinkSettings,
+        clock: Callable[[], float] = time.monotonic,
+        allowed: Sequence[Network] = ALLOWED,
+    ) -> None:
         self.settings = settings
+        self._allowed = allowed
         self._pattern = compile_pattern(settings.line_pattern)
         self._clock = clock
         self._lock = threading.Lock()
@@ -135,6 +148,7 @@ class GaugeLink:
     def _run(self) -> None:
         while not self._closed.is_set():
             try:
+                refuse_outside(self.settings.url, self._allowed)
                 with serial.serial_for_url(self.settings.url, baudrate=BAUD, timeout=READ_TIMEOUT_S) as port:
                     with self._lock:
                         self._port = port
@@ -151,15 +165,32 @@ class GaugeLink:
         pending = b""
         heard_at = self._clock()
         while not self._closed.is_set():
-            came = port.read(max(1, port.in_waiting))
+            came = self._some(port)
+            if len(came) >= CHUNK_BYTES:
+                # No gauge says as much: it is heard now and then, and its line stays full.
+                self._closed.wait(FLOOD_PAUSE_S)
             heard_at = self._clock() if came else heard_at
             if self.settings.url.startswith("socket:") and self._clock() - heard_at > DIAL_AGAIN_AFTER_S:
                 return
             pending += came
-            *lines, pending = pending[-4096:].replace(b"\r", b"\n").split(b"\n")
+            *lines, pending = pending[-CHUNK_BYTES:].replace(b"\r", b"\n").split(b"\n")
             for line in lines:
                 if line.strip():
                     self._take(line.decode("ascii", errors="replace").strip())
+
+    @staticmethod
+    def _some(port: serial.Serial) -> bytes:
+        """What came, at once where there is something: a line over TCP is not read byte by byte."""
+        line: socket.socket | None = getattr(port, "_socket", None)
+        if line is None:
+            came: bytes = port.read(min(CHUNK_BYTES, max(1, port.in_waiting)))
+            return came
+        if not select.select([line], [], [], READ_TIMEOUT_S)[0]:
+            return b""
+        came = line.recv(CHUNK_BYTES)
+        if not came:
+            raise serial.SerialException("it hung up")
+        return came
 
     def _take(self, line: str) -> None:
         unit = self.settings.unit

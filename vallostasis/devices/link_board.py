@@ -1,17 +1,20 @@
 """All gauge links of one running application, by gauge."""
 
 import threading
+from collections.abc import Container, Sequence
 from uuid import UUID
 
 from vallostasis.core.notation.gauge_line import GaugeValue
-from vallostasis.devices.gauge_link import GaugeLink, LinkNow, LinkSettings
+from vallostasis.devices.gauge_link import ALLOWED, GaugeLink, LinkNow, LinkSettings
 from vallostasis.devices.pass_switch import PassSwitch, is_same
+from vallostasis.devices.targets import Network
 
 
 class LinkBoard:
     """Opens and closes links as they are set up; one for each gauge."""
 
-    def __init__(self) -> None:
+    def __init__(self, allowed: Sequence[Network] = ALLOWED) -> None:
+        self._allowed = allowed
         self._links: dict[UUID, GaugeLink] = {}
         self._switch: PassSwitch | None = None
         self._lock = threading.Lock()
@@ -22,11 +25,20 @@ class LinkBoard:
             present = self._links.get(gauge_id)
             if present is not None and present.settings == settings:
                 return
-            link = GaugeLink(settings)
+            link = GaugeLink(settings, allowed=self._allowed)
             self._links[gauge_id] = link
         if present is not None:
-            present.close()
+            # It hangs up by itself: whoever changes a link does not wait for it.
+            present.stop()
         link.open()
+
+    def keep_thermometers(self, known: Container[UUID]) -> None:
+        """Hang up on thermometers that are set up no more."""
+        with self._lock:
+            gone = [one for one, link in self._links.items() if link.settings.unit == "°C" and one not in known]
+            links = [self._links.pop(one) for one in gone]
+        for link in links:
+            link.stop()
 
     def now(self, gauge_id: UUID) -> LinkNow | None:
         """How a link stands; None where the gauge has none."""

@@ -200,6 +200,8 @@ TALKING = (ferry.TALKING_GAUGE, BORE_GAUGE.name, LONG_MICROMETER.name)
 THERMOMETERS = (("Block probe", "part"), ("Room thermometer", "room"), ("Oven clip", "block"), ("Liner clip", "liner"))
 # How far the block from the demo's oven and the liner from its cold are from what is planned, and how much slower. [K]
 OVEN_OFF, COLD_OFF = (-2.2, 0.85), (1.6, 1.18)
+# Gauges, thermometers, and the switch of the cutter.
+DEVICES = len(TALKING) + len(THERMOMETERS) + 1
 
 
 def link_demo_gauge(conn: Conn, port: int) -> None:

@@ -21,8 +21,9 @@ class TalkingThermometer:
 
 def list_thermometers(conn: Conn, board: LinkBoard) -> list[TalkingThermometer]:
     """Return every thermometer and what it says now; lines not open yet are opened."""
-    found = []
-    for row in thermometers.list_thermometers(conn):
+    found, rows = [], thermometers.list_thermometers(conn)
+    board.keep_thermometers({row.thermometer_id for row in rows})
+    for row in rows:
         board.set_up(row.thermometer_id, LinkSettings(row.url, row.line_pattern, "°C", row.simulated))
         now = board.now(row.thermometer_id)
         assert now is not None
