@@ -23,14 +23,15 @@ import pytest
 from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from psycopg import sql
-from psycopg.conninfo import make_conninfo
+from psycopg.conninfo import conninfo_to_dict, make_conninfo
 
 from vallostasis.core.calendar import plan
-from vallostasis.machine.postgres import MachineError, PrivateCluster
+from vallostasis.machine.postgres import APPLICATION_USER, MachineError, PrivateCluster
 from vallostasis.main import create_app
 from vallostasis.services.demo_loading import load_demo
 from vallostasis.settings import Settings
 from vallostasis.store import jobs, known_jobs, people
+from vallostasis.store.application_user import grant_application
 from vallostasis.store.database import migrate
 from vallostasis.store.rows import Conn
 
@@ -123,6 +124,8 @@ def _with_templates(folder: Path) -> None:
     try:
         with psycopg.connect(_make_database(server, "empty_template", "template1")) as conn:
             migrate(conn)
+            # What is granted goes along with every copy.
+            grant_application(conn, APPLICATION_USER, PASSWORD_OF_TESTS)
         with psycopg.connect(_make_database(server, "demo_template", "empty_template")) as conn:
             load_demo(conn)
     finally:
@@ -205,6 +208,17 @@ def wren(demo: Conn) -> UUID:
     return next(person.person_id for person in people.list_people(demo) if person.name == "Wren")
 
 
+PASSWORD_OF_TESTS = "of tests"
+
+
+def as_application(dsn: str) -> str:
+    """How an application reaches a copy of a template: as the user that it serves as, which owns nothing."""
+    named = conninfo_to_dict(dsn)
+    if not str(named.get("dbname")).startswith(("empty_template_", "demo_template_")):
+        return dsn
+    return make_conninfo(dsn, user=APPLICATION_USER, password=PASSWORD_OF_TESTS)
+
+
 # Applications that no test uses now: an application works out its addresses with the first request, and then has them.
 _resting: dict[str, list[FastAPI]] = {}
 
@@ -214,7 +228,7 @@ def application(settings: Settings) -> Iterator[FastAPI]:
     """An application with these settings, one that rests where there is one: it starts and stops with each test."""
     resting = _resting.setdefault(settings.model_dump_json(exclude={"dsn"}), [])
     app = resting.pop() if resting else create_app(settings)
-    app.state.settings = settings
+    app.state.settings = settings.model_copy(update={"dsn": as_application(settings.dsn)})
     yield app
     resting.append(app)
 

@@ -10,6 +10,7 @@ import subprocess
 import sys
 import threading
 from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from types import FrameType
 from typing import Annotated
@@ -25,14 +26,16 @@ from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
 from vallostasis.machine.addresses import listen, reached_at
 from vallostasis.machine.packages import say
-from vallostasis.machine.postgres import MachineError, PrivateCluster, only_one
+from vallostasis.machine.postgres import APPLICATION_USER, MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
+from vallostasis.services.backups import Schedule, back_up_when_due, bring_back, make_backup
 from vallostasis.services.chain import hold_job, hold_pdf
 from vallostasis.services.demo_loading import DEVICES, demo_devices, link_demo_gauge, load_demo, store_is_empty
 from vallostasis.services.pairing import make_code
 from vallostasis.settings import DEFAULT_PORT, Settings
-from vallostasis.store.database import migrate
+from vallostasis.store.application_user import grant_application
+from vallostasis.store.database import NotOurs, migrate, newest_schema, schema_version
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, help="Vallostasis: liners proved hole by hole.")
 Port = Annotated[int, typer.Option(help="Port to serve at.", min=1, max=65535)]
@@ -124,6 +127,8 @@ def verify(file: Annotated[Path, typer.Argument(help="A proof as PDF, or a job a
         except OSError as error:
             raise MachineError(f"{file} cannot be read: {error.strerror}.") from None
         with _database(Settings()) as dsn, psycopg.connect(dsn) as conn:
+            if schema_version(conn) != newest_schema():
+                raise MachineError("The database is of another version: start the application once, then verify.")
             try:
                 held = hold_pdf(conn, content) if content.startswith(b"%PDF-") else hold_job(conn, read_job(content))
             except NotRead as error:
@@ -131,6 +136,34 @@ def verify(file: Annotated[Path, typer.Argument(help="A proof as PDF, or a job a
                 sys.exit(2)
     print("\n".join(("It stands." if held.stands else "It does not stand.", *held.words)))
     sys.exit(0 if held.stands else 1)
+
+
+@app.command()
+def backup(file: Annotated[Path, typer.Argument(help="The file to write.")]) -> None:
+    """Write everything recorded into one file, while the application runs or not."""
+    with _told(), _database(Settings()) as dsn:
+        made = make_backup(dsn, file)
+    size = f"{file.stat().st_size / 1e6:.1f} MB"
+    print(f"{file}: {made['rows'].get('job', 0)} jobs, {sum(made['rows'].values())} rows, {size}")
+
+
+@app.command()
+def restore(file: Annotated[Path, typer.Argument(help="A file of ./vallo backup.")]) -> None:
+    """Bring a backup back into an empty data folder (VALLO_DATA) or database (VALLO_DSN), and verify it."""
+    with _told(), contextlib.ExitStack() as stack:
+        settings = Settings()
+        packages.ensure_debian_packages(packages.FOR_RUNNING)
+        settings.data.mkdir(parents=True, exist_ok=True, mode=0o750)
+        if settings.dsn:
+            dsn = settings.dsn
+        else:
+            stack.enter_context(only_one(settings.data))
+            cluster = PrivateCluster(settings.data)
+            stack.callback(cluster.stop)
+            dsn = cluster.start()
+        brought = bring_back(dsn, file, settings.data)
+    print(f"restored and verified: {brought['rows'].get('job', 0)} jobs, {sum(brought['rows'].values())} rows, made "
+          f"{brought['made_at'][:16]} UTC")  # fmt: skip
 
 
 @contextlib.contextmanager
@@ -193,14 +226,19 @@ def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
         listening = listen(settings.host, port)
         packages.ensure_debian_packages(packages.FOR_RUNNING)
         packages.ensure_web_build()
-        if not settings.dsn:
+        cluster = None if settings.dsn else PrivateCluster(settings.data)
+        if cluster is not None:
             stack.enter_context(only_one(settings.data))
-            cluster = PrivateCluster(settings.data)
             say(f"starting PostgreSQL in {settings.data}")
             stack.callback(cluster.stop)
             settings = settings.model_copy(update={"dsn": cluster.start()})
             stack.enter_context(_watched(cluster))
         _prepare_database(settings.dsn, demo_gauge_port)
+        stack.enter_context(_backed_up(settings))
+        if cluster is not None:
+            with psycopg.connect(settings.dsn) as conn:
+                grant_application(conn, APPLICATION_USER, cluster.application_password())
+            settings = settings.model_copy(update={"dsn": cluster.application_dsn(settings.dsn)})
         if demo_gauge_port is not None:
             stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
@@ -240,6 +278,29 @@ def _watched(cluster: PrivateCluster) -> Iterator[None]:
         watcher.join()
 
 
+LOOK_AFTER_BACKUPS_EVERY_S = 60.0
+
+
+@contextlib.contextmanager
+def _backed_up(settings: Settings) -> Iterator[None]:
+    """Write backups as they fall due while the application runs; what goes wrong is told, and tried again."""
+    schedule = Schedule(settings.backup_folder, timedelta(hours=settings.backup_every_h), settings.backups_kept)
+    stopping = threading.Event()
+
+    def look() -> None:
+        while not stopping.wait(LOOK_AFTER_BACKUPS_EVERY_S):
+            try:
+                back_up_when_due(settings.dsn, schedule, datetime.now(UTC))
+            except (MachineError, psycopg.Error, OSError) as error:
+                logging.getLogger("vallostasis").warning("no backup could be written: %s", error)
+
+    threading.Thread(target=look, name="backups", daemon=True).start()
+    try:
+        yield
+    finally:
+        stopping.set()
+
+
 def _stop(_signal: int, _frame: FrameType | None) -> None:
     sys.exit(0)
 
@@ -266,6 +327,8 @@ def _prepare_database(dsn: str, demo_gauge_port: int | None) -> None:
                     say("loading the demo job")
                     load_demo(conn)
                 link_demo_gauge(conn, demo_gauge_port)
+    except NotOurs as error:
+        raise MachineError(str(error)) from None
     except psycopg.OperationalError as error:
         raise MachineError(f"The database cannot be reached: {error}") from None
 

@@ -55,9 +55,17 @@ class Settings(BaseSettings):
     largest_archive_bytes: int = Field(100_000_000, ge=1_000, description="Largest job with photos brought in.")
     largest_scan_bytes: int = Field(80_000_000, ge=1_000, description="Largest scan that is taken.")
 
+    backups: Path | None = Field(None, description="Folder for backups; beside the private database's by default.")
+    backup_every_h: float = Field(24.0, gt=0, description="Hours between two backups while the application runs.")
+    backups_kept: int = Field(14, ge=1, description="Backups that stay; older ones go.")
     gauge_networks: str = Field(
         ",".join(PRIVATE), description="Networks that gauges over TCP may be in, parted by commas."
     )
+
+    @property
+    def backup_folder(self) -> Path:
+        """Where backups go."""
+        return self.backups or self.data / "backups"
 
     @property
     def pairing(self) -> bool:

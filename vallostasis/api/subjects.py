@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from vallostasis.api import (
+    backups,
     block_plans,
     bore_decisions,
     bores,
@@ -128,5 +129,5 @@ OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router
     for module in (changes, jobs, spec_cards, shop, gauge_links, compute_notation, compute_uncertainty,
                    compute_thermal, compute_gauges, documents, imports, labels, notes, surveys, features, cabinet,
-                   gauge_studies, verification)
+                   gauge_studies, verification, backups)
 )  # fmt: skip

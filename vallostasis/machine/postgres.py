@@ -12,10 +12,14 @@ import threading
 from collections.abc import Iterator
 from pathlib import Path
 
+from psycopg.conninfo import make_conninfo
+
 # How soon a server that died is started again. [s]
 LOOK_AGAIN_S = 1.0
 PORTS_TRIED = 3
 DATABASE_USER = "vallostasis"
+# Serves as this: it reads and adds, and owns nothing, so that it cannot switch off what keeps facts as they are.
+APPLICATION_USER = "vallostasis_app"
 
 
 class MachineError(Exception):
@@ -80,6 +84,18 @@ class PrivateCluster:
             if tries == 1:
                 raise
             return self._start_at_a_free_port(tries - 1)
+
+    def application_dsn(self, owner_dsn: str) -> str:
+        """How the application reaches the database that its owner reaches so: as a user that owns nothing."""
+        return make_conninfo(owner_dsn, user=APPLICATION_USER, password=self.application_password())
+
+    def application_password(self) -> str:
+        """Password of the application's own user, drawn when it is first asked for."""
+        file = self.folder / "app-password"
+        if not file.exists():
+            file.touch(mode=0o600)
+            file.write_text(secrets.token_urlsafe(24))
+        return file.read_text().strip()
 
     def watch(self, stopping: threading.Event) -> None:
         """Start the server again at its port whenever it is found dead, until told to stop."""

@@ -49,12 +49,17 @@ class Held:
 def chain_of(conn: Conn, job_id: UUID) -> Chain:
     """Append what was recorded since to the chain of a job, under its lock, and hold all of it against its links."""
     hold(conn, job_id)
-    links = links_of(facts := read_what_is_kept(conn, job_id), _shared(conn, facts))
+    links = links_now(conn, job_id)
     kept = chain.list_links(conn, job_id)
     broken_at = first_difference(kept, links)
     if broken_at is None:
         chain.add_links(conn, job_id, links[len(kept) :])
     return Chain(links, broken_at)
+
+
+def links_now(conn: Conn, job_id: UUID) -> tuple[Link, ...]:
+    """Chain what the tables hold of a job, whatever is known of it; nothing is appended."""
+    return links_of(facts := read_what_is_kept(conn, job_id), _shared(conn, facts))
 
 
 def _shared(conn: Conn, facts: JobFacts) -> dict[UUID, Any]:

@@ -99,10 +99,45 @@ def migration_scripts() -> list[tuple[int, str]]:
     return [(int(name.split("_")[0]), (folder / name).read_text(encoding="utf-8")) for name in scripts]
 
 
+def newest_schema() -> int:
+    """Number of the newest migration that this version has."""
+    return max(number for number, _ in migration_scripts())
+
+
+class NotOurs(Exception):
+    """A database that this version must not touch; the text says why, and what to do."""
+
+
+def _tables(conn: Connection[TupleRow]) -> set[str]:
+    rows = conn.execute("SELECT tablename FROM pg_tables WHERE schemaname = 'public'")
+    return {str(row[0]) for row in rows}
+
+
+def is_empty(conn: Connection[TupleRow]) -> bool:
+    """Whether a database holds no table at all."""
+    return not _tables(conn)
+
+
+def refuse_what_is_not_ours(conn: Connection[TupleRow]) -> None:
+    """Raise NotOurs for a database with tables of something else, or of a newer version."""
+    tables = _tables(conn)
+    if tables and not {"schema_migration", "reading_set"} <= tables:
+        raise NotOurs(
+            "This database holds tables of something else: name another one by VALLO_DSN, or make an empty one."
+        )
+    newest = newest_schema()
+    present = schema_version(conn) if tables else 0
+    if present > newest:
+        raise NotOurs(
+            f"This database was made by a newer version (schema {present}, this one knows {newest}): start that one."
+        )
+
+
 def migrate(conn: Connection[TupleRow]) -> int:
     """Apply every migration that is not applied yet; return the schema version reached."""
     with conn.transaction():
         conn.execute("SELECT pg_advisory_xact_lock(%(lock)s)", {"lock": MIGRATION_LOCK})
+        refuse_what_is_not_ours(conn)
         conn.execute(
             """
             CREATE TABLE IF NOT EXISTS schema_migration (

@@ -300,6 +300,46 @@ export type AwayView = {
 };
 
 /**
+ * BackupsView
+ *
+ * Where backups go, how old the newest is, and what is wrong in words.
+ */
+export type BackupsView = {
+    /**
+     * Folder
+     */
+    folder: string;
+    /**
+     * Every H
+     */
+    every_h: number;
+    /**
+     * Newest At
+     *
+     * Null while there is none.
+     */
+    newest_at: string | null;
+    /**
+     * Newest Bytes
+     */
+    newest_bytes: number;
+    /**
+     * Count
+     */
+    count: number;
+    /**
+     * Free Bytes
+     *
+     * Room left where backups go.
+     */
+    free_bytes: number;
+    /**
+     * Warnings
+     */
+    warnings: Array<string>;
+};
+
+/**
  * BandView
  *
  * A value with most draws between its edges.
@@ -6547,7 +6587,7 @@ export type ErrorBody = {
     /**
      * Code
      *
-     * wrong, not paired, asks, read before, stale, taken, not found, too large, not printed, unavailable
+     * wrong, not paired, asks, read before, stale, taken, not found, too large, too slow, too often, not printed, unavailable
      */
     code: string;
     /**
@@ -8740,10 +8780,7 @@ export type Health = {
      * Version
      */
     version: string;
-    /**
-     * Database
-     */
-    database: string;
+    database: Standing;
     /**
      * Schema Version
      */
@@ -20082,6 +20119,13 @@ export type StampView = {
      */
     letters: string;
 };
+
+/**
+ * Standing
+ *
+ * How the database stands.
+ */
+export type Standing = 'up' | 'busy' | 'full' | 'stopped' | 'unreachable';
 
 /**
  * StandingView
@@ -39626,3 +39670,56 @@ export type HoldHeadResponses = {
 };
 
 export type HoldHeadResponse = HoldHeadResponses[keyof HoldHeadResponses];
+
+export type ReadBackupsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/backups';
+};
+
+export type ReadBackupsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadBackupsError = ReadBackupsErrors[keyof ReadBackupsErrors];
+
+export type ReadBackupsResponses = {
+    /**
+     * Successful Response
+     */
+    200: BackupsView;
+};
+
+export type ReadBackupsResponse = ReadBackupsResponses[keyof ReadBackupsResponses];

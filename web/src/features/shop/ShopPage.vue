@@ -9,6 +9,7 @@ import ShopNav from '@/shared/ui/ShopNav.vue'
 
 import GaugeForm from './GaugeForm.vue'
 import GaugeTable from './GaugeTable.vue'
+import BackupPanel from './BackupPanel.vue'
 import NetworkPanel from './NetworkPanel.vue'
 import PeopleList from './PeopleList.vue'
 import TalkingGauges from './TalkingGauges.vue'
@@ -55,6 +56,7 @@ async function saved(): Promise<void> {
     <div class="grid content-start gap-8">
       <PeopleList />
       <NetworkPanel />
+      <BackupPanel />
     </div>
   </main>
 </template>
