@@ -28,6 +28,7 @@ from vallostasis.machine.addresses import listen, reached_at
 from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import APPLICATION_USER, MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
+from vallostasis.machine.supervisor import keep_running
 from vallostasis.main import create_app
 from vallostasis.services.backups import Schedule, back_up_when_due, bring_back, make_backup
 from vallostasis.services.chain import hold_job, hold_pdf
@@ -54,8 +55,14 @@ def demo(port: Port = DEFAULT_PORT, host: Host = None, gauge_port: GaugePort = D
 
 
 @app.command()
-def start(port: Port = DEFAULT_PORT, host: Host = None) -> None:
+def start(
+    port: Port = DEFAULT_PORT,
+    host: Host = None,
+    supervise: Annotated[bool, typer.Option("--supervise", help="Start it again whenever it crashed.")] = False,
+) -> None:
     """Serve as demo does, without loading demo data."""
+    if supervise:
+        sys.exit(keep_running([sys.executable, "-m", "vallostasis.cli", *sys.argv[1:]]))
     _serve(port, host, demo_gauge_port=None)
 
 

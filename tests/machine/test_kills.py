@@ -23,6 +23,7 @@ from vallostasis.core.records.cut_runs import CHECKS
 from vallostasis.machine.postgres import MachineError, PrivateCluster
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
+from vallostasis.services.backups import bring_back, make_backup
 from vallostasis.settings import Settings
 
 SEED = 20_251
@@ -178,7 +179,19 @@ def _begin_deep_run(machine: Machine, job_id: str, person_id: str) -> tuple[str,
     return hole_id, run_id
 
 
-def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machine) -> None:
+def _readings_in(backup: Path, folder: Path) -> set[str]:
+    """What a backup holds, brought back on another machine."""
+    cluster = PrivateCluster(folder / "elsewhere", durable=False)
+    try:
+        dsn = cluster.start()
+        bring_back(dsn, backup, folder)
+        with psycopg.connect(dsn) as conn:
+            return {str(row[0]) for row in conn.execute("SELECT reading_id FROM reading")}
+    finally:
+        cluster.stop()
+
+
+def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machine, folder: Path) -> None:
     with psycopg.connect(machine.dsn) as conn:
         job = conn.execute("SELECT job_id FROM job WHERE number = '26-031'").fetchone()
         person = conn.execute("SELECT person_id FROM person LIMIT 1").fetchone()
@@ -194,7 +207,13 @@ def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machin
     chance = random.Random(SEED)
     kills = ["app"] * APP_KILLS + ["database"] * DATABASE_KILLS
     chance.shuffle(kills)
-    for kill in kills:
+    backed_up = acknowledged_by_then = None
+    for number, kill in enumerate(kills):
+        if number == len(kills) // 2:
+            # In the middle of it, while both benches go on.
+            acknowledged_by_then = set(benches.acknowledged)
+            backed_up = folder / "middle.vallo-backup"
+            make_backup(machine.dsn, backed_up)
         benches.wait_for_more(chance.randint(1, MOST_BETWEEN_KILLS))
         if kill == "app":
             machine.kill_app()
@@ -218,3 +237,7 @@ def test_every_acknowledged_reading_survives_and_none_is_doubled(machine: Machin
     assert len(benches.passes) >= APP_KILLS
     new = [reading_id for reading_id in kept if reading_id not in before]
     assert sorted(new) == sorted(benches.acknowledged)
+    assert backed_up is not None
+    assert acknowledged_by_then is not None
+    brought_back = _readings_in(backed_up, folder)
+    assert before | acknowledged_by_then <= brought_back <= set(kept)

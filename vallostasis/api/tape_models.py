@@ -11,6 +11,7 @@ from vallostasis.core.features.pattern import place_words
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import PhotoMark
 from vallostasis.core.records.rows import Quantity, Setup
+from vallostasis.core.tape.clock import against_the_clock
 from vallostasis.core.tape.fact_kinds import TapeKind
 from vallostasis.core.tape.tape import tape_of
 from vallostasis.core.tape.undo import undo_steps
@@ -41,6 +42,7 @@ class ReadingRow:
     struck: bool
     struck_by: str
     strike_reason: str
+    clock_went_back: bool
     event: int
 
 
@@ -57,6 +59,7 @@ class TapeLine(BaseModel):
     struck: bool
     struck_by: str
     strike_reason: str
+    clock_went_back: bool
 
 
 class UndoView(BaseModel):
@@ -146,6 +149,7 @@ def reading_rows(facts: JobFacts) -> list[ReadingRow]:
                 struck=strike is not None,
                 struck_by="" if strike is None else strike.made_by,
                 strike_reason="" if strike is None else strike.reason,
+                clock_went_back=reading.event in against_the_clock(facts),
                 event=reading.event,
             )
         )
@@ -166,6 +170,7 @@ def tape_lines(facts: JobFacts) -> list[TapeLine]:
             struck=row.strike is not None,
             struck_by="" if row.strike is None else row.strike.made_by,
             strike_reason="" if row.strike is None else row.strike.reason,
+            clock_went_back=row.event in against_the_clock(facts),
         )
         for row in tape_of(facts)
         if row.kind is not TapeKind.NOTE

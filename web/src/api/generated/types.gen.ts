@@ -17107,6 +17107,10 @@ export type ReadingRow = {
      */
     strike_reason: string;
     /**
+     * Clock Went Back
+     */
+    clock_went_back: boolean;
+    /**
      * Event
      */
     event: number;
@@ -21396,6 +21400,10 @@ export type TapeLine = {
      * Strike Reason
      */
     strike_reason: string;
+    /**
+     * Clock Went Back
+     */
+    clock_went_back: boolean;
 };
 
 /**

@@ -22,6 +22,7 @@ interface Line {
   words: string
   who: string
   when: string
+  clockWentBack: boolean
   struck: boolean
   reason: string
   hole: number | null
@@ -48,6 +49,7 @@ const lines = computed<Line[]>(() => {
       .join(', '),
     who: [row.taken_by, row.taken_with].filter(Boolean).join(', '),
     when: row.taken_at,
+    clockWentBack: row.clock_went_back,
     struck: row.struck,
     reason: struckWords(row.struck_by, row.strike_reason),
     hole: row.hole,
@@ -61,6 +63,7 @@ const lines = computed<Line[]>(() => {
     words: row.words,
     who: row.recorded_by,
     when: row.recorded_at,
+    clockWentBack: row.clock_went_back,
     struck: row.struck,
     reason: struckWords(row.struck_by, row.strike_reason),
     hole: row.hole,
@@ -107,7 +110,8 @@ const noteWords = (note: NoteRow) => [note.words, note.has_photo ? 'photo' : '']
           >
           <span class="block text-xs text-ink-soft">
             {{ line.who }} {{ whenText(line.when)
-            }}<template v-if="line.struck"> · struck: {{ line.reason }}</template>
+            }}<b v-if="line.clockWentBack" class="text-unsure">, though recorded after what is dated later</b
+            ><template v-if="line.struck"> · struck: {{ line.reason }}</template>
           </span>
           <span v-for="note in line.notes" :key="note.note_id" class="block text-xs"
             >note: {{ noteWords(note) }}</span
