@@ -32,7 +32,7 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.pool = open_pool(dsn, patience_s)
         app.state.async_pool = async_pool(dsn, patience_s)
         await app.state.async_pool.open()
-        app.state.watch = DatabaseWatch(dsn)
+        app.state.watch = DatabaseWatch(dsn, patience_s)
         app.state.watch.open()
         app.state.links = LinkBoard(networks(app.state.settings.gauge_networks.split(",")))
         app.state.printer = PdfPrinter()

@@ -13,7 +13,7 @@ from tests.conftest import at_this_machine
 from vallostasis.api.errors import STANDING_WORDS
 from vallostasis.machine.postgres import PrivateCluster
 from vallostasis.settings import Settings
-from vallostasis.store.database import BOUNDS, migrate
+from vallostasis.store.database import bounds, migrate
 from vallostasis.store.watch import Standing, standing_of
 
 
@@ -70,7 +70,7 @@ def test_a_stopped_server_and_one_that_is_in_the_way_have_words_of_their_own(
     cluster: tuple[PrivateCluster, str],
 ) -> None:
     own, dsn = cluster
-    with at_this_machine(Settings(dsn=dsn, database_patience_s=4)) as client:
+    with at_this_machine(Settings(dsn=dsn, database_patience_s=1)) as client:
         with psycopg.connect(dsn) as other:
             other.execute("LOCK TABLE person IN ACCESS EXCLUSIVE MODE")
             busy = client.get("/api/people")
@@ -108,7 +108,7 @@ def test_what_is_the_matter_is_told_from_the_error(error: psycopg.Error, standin
 
 def test_every_statement_has_its_bounds(cluster: tuple[PrivateCluster, str]) -> None:
     _, dsn = cluster
-    with psycopg.connect(dsn, options=BOUNDS) as conn:
+    with psycopg.connect(dsn, options=bounds(5.0)) as conn:
         settings = dict(conn.execute("SELECT name, setting FROM pg_settings WHERE name LIKE '%timeout'").fetchall())
-    assert (settings["statement_timeout"], settings["lock_timeout"]) == ("30000", "4000")
+    assert (settings["statement_timeout"], settings["lock_timeout"]) == ("30000", "20000")
     assert settings["idle_in_transaction_session_timeout"] == "120000"

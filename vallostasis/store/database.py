@@ -2,6 +2,7 @@
 
 import time
 from importlib.resources import files
+from typing import Any
 from weakref import WeakKeyDictionary
 
 from psycopg import Connection
@@ -16,17 +17,30 @@ MIGRATION_LOCK = 8_420_001
 
 
 # A statement outside a transaction is one of its own; everything else opens one.
-# Nothing a screen asks takes half a minute; who waits for a lock waits for one writer, and is told soon.
-BOUNDS = "-c statement_timeout=30s -c lock_timeout=4s -c idle_in_transaction_session_timeout=120s"
-CONNECTION = {
-    "options": f"-c timezone=UTC {BOUNDS}",
-    "autocommit": True,
-    "connect_timeout": 4,
-    "keepalives_idle": 10,
-    "keepalives_interval": 5,
-    "keepalives_count": 3,
-    "tcp_user_timeout": 5_000,
-}
+# Nothing a screen asks takes half a minute. Who waits for a lock waits for one writer, who may be solving for seconds.
+STATEMENT_S, IDLE_S = 30, 120
+LOCK_PATIENCES = 4
+
+
+def bounds(patience_s: float) -> str:
+    """Options of a connection: how long a statement, a wait for a lock and an open transaction may take."""
+    lock_s = LOCK_PATIENCES * patience_s
+    return (f"-c statement_timeout={max(STATEMENT_S, lock_s + 10):.0f}s -c lock_timeout={lock_s:.0f}s "
+            f"-c idle_in_transaction_session_timeout={IDLE_S}s")  # fmt: skip
+
+
+def _connection(patience_s: float) -> dict[str, Any]:
+    return {
+        "options": f"-c timezone=UTC {bounds(patience_s)}",
+        "autocommit": True,
+        "connect_timeout": 4,
+        "keepalives_idle": 10,
+        "keepalives_interval": 5,
+        "keepalives_count": 3,
+        "tcp_user_timeout": 5_000,
+    }
+
+
 # A connection used a moment ago is taken to live; one that rested is asked first, the server may have gone since.
 RESTED_S = 1.0
 _used_at: "WeakKeyDictionary[Conn | AsyncConn, float]" = WeakKeyDictionary()
@@ -69,7 +83,7 @@ def async_pool(dsn: str, patience_s: float, largest: int = 6) -> AsyncConnection
         min_size=1,
         max_size=largest,
         timeout=patience_s,
-        kwargs=CONNECTION,
+        kwargs=_connection(patience_s),
         configure=_note_async_new,
         check=_check_async_if_rested,
         reset=_note_async_use,
@@ -84,7 +98,7 @@ def open_pool(dsn: str, patience_s: float, largest: int = 12) -> ConnectionPool[
         min_size=1,
         max_size=largest,
         timeout=patience_s,
-        kwargs=CONNECTION,
+        kwargs=_connection(patience_s),
         configure=_note_new,
         check=_check_if_rested,
         reset=_note_use,

@@ -17,8 +17,9 @@ import psycopg
 from vallostasis.store.rows import AsyncConn, Conn
 
 ASK_EVERY_S = 1.0
-# So long an answer to nothing at all may take before the server is taken to have stalled.
-STALLED_AFTER_S = 2.5
+# An answer to nothing at all may take this share of a request's patience before the server is taken to have stalled:
+# whoever waits is told within his patience. A machine that does something else besides has a longer one.
+SHARE_OF_PATIENCE = 0.5
 
 
 class Standing(StrEnum):
@@ -88,9 +89,9 @@ def _where(dsn: str) -> str:
 class DatabaseWatch:
     """Asks the database every second, in a thread of its own."""
 
-    def __init__(self, dsn: str, patience_s: float = STALLED_AFTER_S) -> None:
+    def __init__(self, dsn: str, patience_s: float) -> None:
         self._dsn = dsn
-        self._patience_s = patience_s
+        self._patience_s = SHARE_OF_PATIENCE * patience_s
         self._standing = Standing.UP
         self._stopping = threading.Event()
         self._answered = threading.Event()

@@ -269,8 +269,10 @@ def in_full(sizes: Sizes, draws: Draws, air_c: float, enter_s: float, times_s: A
         return flow
 
     later = times_s[times_s >= enter_s]
-    solved = solve_ivp(slopes, (enter_s, float(max(later.max(), enter_s + 1e-6))), start, method="BDF", t_eval=later,
-                       rtol=1e-7, atol=1e-7)  # fmt: skip
+    # What its differences of higher order hold before they are first worked out is whatever lay in memory.
+    with np.errstate(invalid="ignore", over="ignore"):
+        solved = solve_ivp(slopes, (enter_s, float(max(later.max(), enter_s + 1e-6))), start, method="BDF",
+                           t_eval=later, rtol=1e-7, atol=1e-7)  # fmt: skip
     inside = clearance_of(sizes, _alike(draws, len(later)), *Walls(sizes, _alike(draws, len(later)), 4 * LINER_CELLS,
                                                                    4 * RING_CELLS).means(solved.y.T))  # fmt: skip
     early = [clearance_of(sizes, draws, *carried(sizes, draws, air_c, float(t)))[0] for t in times_s[times_s < enter_s]]
