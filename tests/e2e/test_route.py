@@ -201,3 +201,21 @@ def test_the_route_goes_by_keyboard(page: Page, address: str) -> None:
     expect(page).to_have_url(re.compile(r"at=deck"))
     page.reload()
     expect(page.get_by_role("region", name="Deck the block")).to_be_visible()
+
+
+def test_on_a_phone_the_route_runs_down_and_is_chosen_from(page: Page, address: str) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"/jobs/{_job(address, 'Ferry Lanthorn')}/route")
+    down = page.get_by_role("list", name="Route, drawn")
+    expect(down).to_be_visible()
+    expect(page.get_by_role("group", name="Route, drawn")).to_have_count(0)
+    # What is done is put together, and opens.
+    done = down.get_by_role("button", name=re.compile(r"\d+ steps done"))
+    steps = down.get_by_role("button").count()
+    done.click()
+    expect(done).to_have_count(0)
+    assert down.get_by_role("button").count() > steps
+    down.get_by_role("button", name=re.compile("^Fit ")).click()
+    expect(page).to_have_url(re.compile(r"at=fit"))
+    expect(down.get_by_role("button", name=re.compile("^Fit "))).to_have_attribute("aria-pressed", "true")
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390

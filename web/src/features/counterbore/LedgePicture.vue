@@ -5,13 +5,15 @@ import type { HolePlanView, PlannedCut } from '@/api/generated'
 import { hourText } from '@/shared/format/clock'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
 /** The ledge unrolled from 12 h round to 12 h: as it stands, and where the cut ends. Heights magnified. */
 const props = defineProps<{ plan: HolePlanView; cut: PlannedCut }>()
 
-const WIDTH = 760
+const phone = usePhone()
+const width = computed(() => (phone.value ? 350 : 760))
 const HEIGHT = 210
-const LEFT = 92
+const left = computed(() => (phone.value ? 66 : 92))
 const TOP = 40
 const SPAN = 92
 
@@ -27,7 +29,9 @@ const scale = computed(() => {
   return { least, perMetre: SPAN / Math.max(greatest - least, 5e-6) }
 })
 const yOf = (depth: number) => TOP + (depth - scale.value.least) * scale.value.perMetre
-const xOf = (hour: number) => LEFT + ((hour === 12 ? 0 : hour > 12 ? 12 : hour) / 12) * (WIDTH - LEFT - 40)
+const xOf = (hour: number) =>
+  left.value +
+  ((hour === 12 ? 0 : hour > 12 ? 12 : hour) / 12) * (width.value - left.value - (phone.value ? 24 : 40))
 const placed = computed(() =>
   points.value.map((point, index) => ({
     ...point,
@@ -56,7 +60,7 @@ const factor = computed(() => Math.round((scale.value.perMetre * 25.4e-3) / 96 /
 <template>
   <svg
     v-legible
-    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+    :viewBox="`0 0 ${width} ${HEIGHT}`"
     class="w-full"
     role="img"
     aria-label="Ledge unrolled, with the cut"
@@ -71,8 +75,8 @@ const factor = computed(() => Math.round((scale.value.perMetre * 25.4e-3) / 96 /
       class="fill-none stroke-part"
       stroke-width="2"
     />
-    <path :d="`M${LEFT - 6} ${cutY}H${xOf(13) + 6}`" class="stroke-act" stroke-width="2.5" />
-    <text :x="LEFT - 12" :y="cutY + 5" text-anchor="end" class="fill-act font-mono font-bold" font-size="14">
+    <path :d="`M${left - 6} ${cutY}H${xOf(13) + 6}`" class="stroke-act" stroke-width="2.5" />
+    <text :x="left - 12" :y="cutY + 5" text-anchor="end" class="fill-act font-mono font-bold" font-size="14">
       {{ lengthText(cut.depth_m, SIZE_WITH[unit]) }}
     </text>
     <g v-for="(point, index) in placed" :key="index">

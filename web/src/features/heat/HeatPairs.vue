@@ -74,7 +74,7 @@ const state = computed(
           stroke-dasharray="7 4"
         />
       </g>
-      <g font-size="18" class="fill-out">
+      <g font-size="20" class="fill-out">
         <text
           v-for="one in hot"
           :key="one.what"
@@ -91,13 +91,13 @@ const state = computed(
           :x="Math.max(xLiner(medium.c), PAIRS.left + 26)"
           :y="PAIRS.bottom + 40"
           text-anchor="middle"
-          font-size="18"
+          font-size="20"
           class="fill-part font-bold"
         >
           {{ medium.name }}
         </text>
       </g>
-      <g font-size="18" class="num fill-ink">
+      <g font-size="20" class="num fill-ink">
         <text
           v-for="c in [-150, -100, -50, 0]"
           :key="c"
@@ -117,10 +117,10 @@ const state = computed(
           {{ c }}
         </text>
       </g>
-      <text :x="PAIRS.right" :y="PAIRS.bottom + 40" text-anchor="end" font-size="18" class="fill-ink-soft">
+      <text :x="PAIRS.right" :y="PAIRS.bottom + 40" text-anchor="end" font-size="20" class="fill-ink-soft">
         liner, °C
       </text>
-      <text :x="PAIRS.left + 6" :y="PAIRS.top + 18" font-size="18" class="fill-ink-soft">block, °C</text>
+      <text :x="PAIRS.left + 6" :y="PAIRS.top + 18" font-size="20" class="fill-ink-soft">block, °C</text>
       <g :class="state">
         <path
           :d="`M${PAIRS.left} ${yBlock(tried.block_c)}H${xLiner(tried.liner_c)}V${PAIRS.bottom}`"

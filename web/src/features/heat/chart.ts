@@ -5,7 +5,7 @@ import type { WindowView } from '@/api/generated'
 
 /** The frame of a window: half as wide on a phone, so that its words stay as large. */
 export const FRAME = { left: 58, top: 14, bottom: 356 }
-export const rightOf = (narrow: boolean) => (narrow ? 408 : 828)
+export const rightOf = (narrow: boolean) => (narrow ? 360 : 828)
 
 export interface WindowChart {
   x: (seconds: number) => number

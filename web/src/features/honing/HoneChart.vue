@@ -4,12 +4,17 @@ import { computed } from 'vue'
 import type { HoneView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
-import { chartOf, FRAME } from './chart'
+import { chartOf, frameOn } from './chart'
 
 /** The stock left over the strokes: rounds made, the round that turns, rounds to come with their bands, every stop. */
 const props = defineProps<{ view: HoneView; strokes: number }>()
-const chart = computed(() => chartOf(props.view, props.strokes, unit.value === 'thou' ? 25.4e-6 : 1e-6))
+const phone = usePhone()
+const frame = computed(() => frameOn(phone.value))
+const chart = computed(() =>
+  chartOf(props.view, props.strokes, unit.value === 'thou' ? 25.4e-6 : 1e-6, frame.value),
+)
 const small = (metres: number) => lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0 })
 const GRITS = computed<Record<string, string>>(() => ({
   rough: `${props.view.setting?.rough_grit} grit`,
@@ -28,18 +33,18 @@ const end = (one: { from: { x: number }; to: { x: number } | null; strokes: numb
     </figcaption>
     <svg
       v-legible
-      viewBox="0 0 510 470"
+      :viewBox="`0 0 ${frame.right + (phone ? 24 : 10)} 470`"
       class="block min-h-0 w-full flex-1"
       role="img"
       aria-label="Stock left over strokes"
     >
       <g v-for="tick in chart.ticks" :key="tick.metres">
         <path
-          :d="`M${FRAME.left} ${tick.y}H${FRAME.right}`"
+          :d="`M${frame.left} ${tick.y}H${frame.right}`"
           :class="tick.metres === 0 ? 'stroke-ink' : 'stroke-rule'"
           stroke-width="1.4"
         />
-        <text :x="FRAME.left - 8" :y="tick.y + 5" text-anchor="end" class="num fill-ink text-[15px]">
+        <text :x="frame.left - 8" :y="tick.y + 5" text-anchor="end" class="num fill-ink text-[15px]">
           {{ small(tick.metres).replace(/\.0$/, '') }}
         </text>
       </g>
@@ -109,11 +114,11 @@ const end = (one: { from: { x: number }; to: { x: number } | null; strokes: numb
         </template>
       </g>
       <g v-if="chart.stop !== null && view.stage">
-        <path :d="`M${chart.stop} 60V${FRAME.foot}`" class="stroke-act" stroke-width="3" />
+        <path :d="`M${chart.stop} 60V${frame.foot}`" class="stroke-act" stroke-width="3" />
         <text :x="chart.stop + 7" y="74" class="fill-act text-[17px] font-bold">stop</text>
       </g>
       <g v-if="chart.now">
-        <path :d="`M${chart.now.x} 40V${FRAME.foot}`" class="stroke-ink" stroke-width="2.5" />
+        <path :d="`M${chart.now.x} 40V${frame.foot}`" class="stroke-ink" stroke-width="2.5" />
         <text :x="chart.now.x - 6" y="52" text-anchor="end" class="fill-ink text-[17px] font-bold">now</text>
         <circle :cx="chart.now.x" :cy="chart.now.y" r="9" class="fill-ink" />
       </g>

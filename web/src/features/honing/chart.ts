@@ -25,11 +25,14 @@ export interface Chart {
 }
 
 export const FRAME = { left: 34, right: 500, top: 34, foot: 400 }
+export type Frame = typeof FRAME
+/** The frame that it is drawn in: on a phone as wide as that. */
+export const frameOn = (phone: boolean): Frame => (phone ? { ...FRAME, right: 386 } : FRAME)
 /** A stop is as wide as this share of all strokes. */
 const GAP = 0.08
 const STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500]
 
-export function chartOf(view: HoneView, strokes: number, unitM: number): Chart {
+export function chartOf(view: HoneView, strokes: number, unitM: number, frame: Frame = FRAME): Chart {
   const finished = view.target?.finished.value_m ?? 0
   const made = view.made.filter((one) => one.strokes !== null)
   const rows = [
@@ -59,8 +62,8 @@ export function chartOf(view: HoneView, strokes: number, unitM: number): Chart {
   const most = Math.max(unitM, view.left?.value_m ?? 0, ...rows.map((one) => one.before ?? 0))
   const step = STEPS.find((one) => most / unitM / one <= 6) ?? 1000
   const top = Math.ceil(most / unitM / step + 0.15) * step * unitM
-  const x = (at: number) => FRAME.left + (at / wide) * (FRAME.right - FRAME.left)
-  const y = (left: number) => FRAME.foot - (Math.max(0, left) / top) * (FRAME.foot - FRAME.top)
+  const x = (at: number) => frame.left + (at / wide) * (frame.right - frame.left)
+  const y = (left: number) => frame.foot - (Math.max(0, left) / top) * (frame.foot - frame.top)
   let at = 0
   let isTurning = view.turning !== null
   const rounds: ChartRound[] = []

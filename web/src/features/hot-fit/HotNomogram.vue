@@ -5,15 +5,20 @@ import { computed } from 'vue'
 import type { HotHoldView, HotMomentView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
 /** Block on the left, liner on the right, what is left of the press between: a straight line for every moment. */
 const props = defineProps<{ view: HotHoldView; chosen: number }>()
-const emit = defineEmits<{ choose: [at: number] }>()
+const emit = defineEmits<{ choose: [moment: number] }>()
 const TOP = 56
 const BASE = 420
-const BLOCK = 84
-const MIDDLE = 300
-const LINER = 500
+const phone = usePhone()
+/** Where the three rules stand, and how wide it all is. */
+const at = computed(() =>
+  phone.value
+    ? { block: 56, middle: 178, liner: 300, wide: 350 }
+    : { block: 84, middle: 300, liner: 500, wide: 600 },
+)
 const moments = computed(() => props.view.moments)
 const blockTicks = computed(() =>
   ticks(
@@ -30,10 +35,10 @@ const linerTicks = computed(() => ticks(linerFrom.value, linerTo.value, 6))
 const yBlock = (c: number) => TOP + ((c - blockFrom.value) / (blockTo.value - blockFrom.value)) * (BASE - TOP)
 const yLiner = (c: number) =>
   BASE - ((c - linerFrom.value) / (linerTo.value - linerFrom.value)) * (BASE - TOP)
-const across = (MIDDLE - BLOCK) / (LINER - BLOCK)
+const across = computed(() => (at.value.middle - at.value.block) / (at.value.liner - at.value.block))
 /** Where the line of a moment crosses the middle. */
 const yPress = (one: HotMomentView) =>
-  yBlock(one.block_c) + (yLiner(one.liner_c) - yBlock(one.block_c)) * across
+  yBlock(one.block_c) + (yLiner(one.liner_c) - yBlock(one.block_c)) * across.value
 /** The scale of the press is fitted through the moments themselves: it is linear in both temperatures. */
 const scale = computed(() => {
   const points = moments.value.map((one) => [one.press.value_m, yPress(one)] as const)
@@ -49,52 +54,66 @@ const scale = computed(() => {
 </script>
 
 <template>
-  <svg v-legible viewBox="0 0 600 450" class="block w-full" role="group" aria-label="Block, press, liner">
-    <text :x="BLOCK" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">block, °C</text>
-    <text :x="BLOCK" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">hotter loosens</text>
-    <text :x="MIDDLE" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">
+  <svg
+    v-legible
+    :viewBox="`0 0 ${at.wide} 450`"
+    class="block w-full"
+    role="group"
+    aria-label="Block, press, liner"
+  >
+    <text :x="at.block" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">block, °C</text>
+    <text :x="at.block" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">hotter loosens</text>
+    <text :x="at.middle" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">
       press on Ø, {{ unit }}
     </text>
-    <text :x="MIDDLE" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">
+    <text :x="at.middle" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">
       beside each crossing
     </text>
-    <text :x="LINER" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">liner, °C</text>
-    <text :x="LINER" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">hotter tightens</text>
-    <path :d="`M${BLOCK} ${TOP}V${BASE}M${LINER} ${TOP}V${BASE}`" class="stroke-ink" stroke-width="2" />
-    <path :d="`M${MIDDLE} ${TOP}V${BASE}`" class="stroke-ink-soft" stroke-width="1.4" />
+    <text :x="at.liner" y="18" text-anchor="middle" font-size="15" class="fill-ink font-bold">liner, °C</text>
+    <text :x="at.liner" y="34" text-anchor="middle" font-size="12" class="fill-ink-soft">
+      hotter tightens
+    </text>
+    <path :d="`M${at.block} ${TOP}V${BASE}M${at.liner} ${TOP}V${BASE}`" class="stroke-ink" stroke-width="2" />
+    <path :d="`M${at.middle} ${TOP}V${BASE}`" class="stroke-ink-soft" stroke-width="1.4" />
     <g v-for="tick in blockTicks" :key="`b${tick}`">
-      <path :d="`M${BLOCK - 6} ${yBlock(tick)}h6`" class="stroke-ink" />
-      <text :x="BLOCK - 18" :y="yBlock(tick) + 5" text-anchor="end" font-size="14" class="num fill-ink">
+      <path :d="`M${at.block - 6} ${yBlock(tick)}h6`" class="stroke-ink" />
+      <text :x="at.block - 18" :y="yBlock(tick) + 5" text-anchor="end" font-size="14" class="num fill-ink">
         {{ tick }}
       </text>
     </g>
     <g v-for="tick in linerTicks" :key="`l${tick}`">
-      <path :d="`M${LINER} ${yLiner(tick)}h6`" class="stroke-ink" />
-      <text :x="LINER + 18" :y="yLiner(tick) + 5" font-size="14" class="num fill-ink">{{ tick }}</text>
+      <path :d="`M${at.liner} ${yLiner(tick)}h6`" class="stroke-ink" />
+      <text :x="at.liner + 18" :y="yLiner(tick) + 5" font-size="14" class="num fill-ink">{{ tick }}</text>
     </g>
     <g v-if="scale.slope !== 0">
-      <path :d="`M${MIDDLE - 9} ${scale.off}h60`" class="stroke-ink" stroke-width="2.4" />
-      <text :x="MIDDLE + 56" :y="scale.off + 5" font-size="13" class="fill-ink">0: free beyond</text>
+      <path :d="`M${at.middle - 9} ${scale.off}h60`" class="stroke-ink" stroke-width="2.4" />
+      <text :x="at.middle + 56" :y="scale.off + 5" font-size="13" class="fill-ink">
+        {{ phone ? '0' : '0: free beyond' }}
+      </text>
     </g>
     <!-- Its numbers stand beside the button: they are no part of its name. -->
-    <g v-for="(one, at) in moments" :key="one.name" :class="at === chosen ? 'text-part' : 'text-ink-soft'">
+    <g
+      v-for="(one, index) in moments"
+      :key="one.name"
+      :class="index === chosen ? 'text-part' : 'text-ink-soft'"
+    >
       <g
         role="button"
         tabindex="0"
         class="cursor-pointer"
         :aria-label="`${one.name}: ${lengthText(one.press.value_m, unit, { signed: true })} ${unit}`"
-        :aria-pressed="at === chosen"
-        @click="emit('choose', at)"
-        @keydown.enter.prevent="emit('choose', at)"
+        :aria-pressed="index === chosen"
+        @click="emit('choose', index)"
+        @keydown.enter.prevent="emit('choose', index)"
       >
         <path
-          :d="`M${BLOCK} ${yBlock(one.block_c)}L${LINER} ${yLiner(one.liner_c)}`"
+          :d="`M${at.block} ${yBlock(one.block_c)}L${at.liner} ${yLiner(one.liner_c)}`"
           stroke="currentColor"
-          :stroke-width="at === chosen ? 3 : 1.3"
+          :stroke-width="index === chosen ? 3 : 1.3"
         />
-        <circle :cx="MIDDLE" :cy="yPress(one)" r="5.5" fill="currentColor" />
+        <circle :cx="at.middle" :cy="yPress(one)" r="5.5" fill="currentColor" />
         <text
-          :x="MIDDLE - 12"
+          :x="at.middle - 12"
           :y="yPress(one) - 7"
           text-anchor="end"
           font-size="15"
@@ -108,8 +127,8 @@ const scale = computed(() => {
       </g>
       <g
         v-for="[x, y] in [
-          [BLOCK, yBlock(one.block_c)],
-          [LINER, yLiner(one.liner_c)],
+          [at.block, yBlock(one.block_c)],
+          [at.liner, yLiner(one.liner_c)],
         ]"
         :key="x"
         class="pointer-events-none"
@@ -120,7 +139,7 @@ const scale = computed(() => {
           r="11"
           stroke="currentColor"
           stroke-width="2"
-          :fill="at === chosen ? 'currentColor' : 'var(--color-paper)'"
+          :fill="index === chosen ? 'currentColor' : 'var(--color-paper)'"
         />
         <text
           :x="x"
@@ -128,9 +147,9 @@ const scale = computed(() => {
           text-anchor="middle"
           font-size="13"
           class="font-bold"
-          :class="at === chosen ? 'fill-paper' : 'fill-ink'"
+          :class="index === chosen ? 'fill-paper' : 'fill-ink'"
         >
-          {{ at + 1 }}
+          {{ index + 1 }}
         </text>
       </g>
     </g>

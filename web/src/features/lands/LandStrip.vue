@@ -4,10 +4,12 @@ import { computed } from 'vue'
 import type { LandOfMakeView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
 /** One land of a make: each liner a dot with its ±, by its height; where there are two heights, two shapes. */
 const props = defineProps<{ land: LandOfMakeView; names: ReadonlyMap<string, string>; isSize: boolean }>()
-const WIDE = 720
+const phone = usePhone()
+const wide = computed(() => (phone.value ? 350 : 720))
 const LANE = 24
 const middle = computed(() => props.land.mean_m)
 const ends = computed(() => {
@@ -21,7 +23,7 @@ const ends = computed(() => {
   return { low: low - room, high: high + room }
 })
 const x = (metres: number) =>
-  40 + ((metres - ends.value.low) / (ends.value.high - ends.value.low)) * (WIDE - 80)
+  40 + ((metres - ends.value.low) / (ends.value.high - ends.value.low)) * (wide.value - 80)
 const small = (metres: number) =>
   lengthText(metres, unit.value, { digits: unit.value === 'thou' ? 1 : 0, signed: true })
 const shown = (metres: number) => (props.isSize ? small(metres - middle.value) : small(metres))
@@ -45,12 +47,12 @@ const laid = computed(() => {
 <template>
   <svg
     v-legible
-    :viewBox="`0 0 ${WIDE} ${laid.tall}`"
+    :viewBox="`0 0 ${wide} ${laid.tall}`"
     class="block w-full"
     role="img"
     :aria-label="`${land.land}: ${land.reads.map((one) => `${names.get(one.liner_id)} ${shown(one.value.value_m)}`).join(', ')}`"
   >
-    <path :d="`M40 ${laid.base}H${WIDE - 40}`" class="stroke-ink-soft" stroke-width="1" />
+    <path :d="`M40 ${laid.base}H${wide - 40}`" class="stroke-ink-soft" stroke-width="1" />
     <path
       :d="`M${x(middle)} 6V${laid.base + 4}`"
       class="stroke-ink-soft"
@@ -86,7 +88,7 @@ const laid = computed(() => {
       </text>
     </g>
     <text x="40" :y="laid.base + 18" font-size="13" class="num fill-ink-soft">{{ shown(ends.low) }}</text>
-    <text :x="WIDE - 40" :y="laid.base + 18" font-size="13" text-anchor="end" class="num fill-ink-soft">
+    <text :x="wide - 40" :y="laid.base + 18" font-size="13" text-anchor="end" class="num fill-ink-soft">
       {{ shown(ends.high) }}
     </text>
     <text :x="x(middle)" :y="laid.base + 18" font-size="13" text-anchor="middle" class="num fill-ink">

@@ -69,7 +69,7 @@ const reads = computed(() => props.line.missing[0] ?? 'main-1')
               :x="point.x + 16"
               :y="point.y < 34 ? point.y + 24 : point.y - 10"
               class="fill-ink"
-              font-size="20"
+              font-size="21"
             >
               {{ at + 1 }}
             </text>

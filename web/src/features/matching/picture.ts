@@ -3,7 +3,7 @@ import type { MatchedHoleView, MatchingView, StandsView } from '@/api/generated'
 
 const TALL = { left: 64, top: 118, deck: 330, wave: 350, sill: 372, bottom: 478, height: 484 }
 /** Half as wide on a phone, so that its words stay as large. */
-export const widthOf = (narrow: boolean) => (narrow ? 430 : 860)
+export const widthOf = (narrow: boolean) => (narrow ? 396 : 860)
 /** A press has no ledge to stand on: the picture ends below its nought. */
 export const frameOf = (view: MatchingView) =>
   view.of === 'press' ? { ...TALL, bottom: TALL.wave, height: TALL.wave + 6 } : TALL

@@ -6,10 +6,12 @@ import type { Operation } from '@/api/generated'
 import { useJob } from '@/shared/state/job'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
+import { useNarrow } from '@/shared/state/useNarrow'
 import { onPedal } from '@/shared/ui/typing'
 
 import HoldList from './HoldList.vue'
 import OperationPanel from './OperationPanel.vue'
+import RouteDown from './RouteDown.vue'
 import RouteDrawing from './RouteDrawing.vue'
 import SchoolList from './SchoolList.vue'
 import TwoClocks from './TwoClocks.vue'
@@ -24,6 +26,7 @@ const now = useRoute(job)
 const { route, missing } = now
 const address = useAddress()
 const router = useRouter()
+const narrow = useNarrow()
 const panel = ref<{ toggleClock: () => void } | null>(null)
 const schools = ref<InstanceType<typeof SchoolList> | null>(null)
 
@@ -95,7 +98,14 @@ onPedal(() => panel.value?.toggleClock())
           <span class="text-ink-soft">{{ one.because }} since, by {{ one.by }}; {{ one.hours }} h</span>
         </li>
       </ul>
-      <RouteDrawing class="mt-2" :route="route" :holes="holes" :at="at" @choose="choose" />
+      <component
+        :is="narrow ? RouteDown : RouteDrawing"
+        class="mt-2"
+        :route="route"
+        :holes="holes"
+        :at="at"
+        @choose="choose"
+      />
       <div class="mt-4 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,8fr)_minmax(0,11fr)_minmax(0,8fr)]">
         <HoldList :route="route" />
         <div class="min-w-0">

@@ -4,9 +4,11 @@ import { atHoles, hold, operation, route, school } from '@/testing/route'
 
 import {
   arcsOf,
+  arcWords,
   columnOf,
   columnsOf,
   forksOf,
+  forkWords,
   holdsOf,
   holdState,
   linesOf,
@@ -81,6 +83,10 @@ describe('arcs over the rule', () => {
     const drawn = arcsOf(columns, [arc('wash', 'fit'), arc('deck', 'seat')], 0)
     expect(new Set(drawn.map((one) => one.label.y)).size).toBe(2)
     expect(drawn[0]?.key).toBe('deck-seat')
+  })
+
+  it('stand in words under what they come from, where the route runs down', () => {
+    expect(arcWords(arc('deck', 'seat'), columns)).toBe('seat: protrusion, 0.3 h')
   })
 
   it('keep their words inside the drawing, and leave out what is put together', () => {
@@ -167,5 +173,17 @@ describe('where the work stands', () => {
   it('is at the block where that is the scope, and nowhere when all is done', () => {
     expect(standsAt(columns, 'deck', [1, 2])?.row).toBe(2)
     expect(standsAt(columns, null, [1, 2])).toBeNull()
+  })
+})
+
+describe('the route in words, for a screen on which it runs down', () => {
+  it('says where another school would begin to go another way, and not where this one goes', () => {
+    const asked = school()
+    const other = asked.sides.find((side) => !side.chosen && side.first)
+    expect(other).toBeDefined()
+    expect(forkWords([asked], [other!.first!])[0]).toContain(`or ${other!.name}`)
+    expect(forkWords([asked], [])).toEqual([])
+    const chosen = { ...asked, sides: asked.sides.map((side) => ({ ...side, chosen: true })) }
+    expect(forkWords([chosen], [other!.first!])).toEqual([])
   })
 })

@@ -104,10 +104,20 @@ export function arcsOf(columns: readonly Column[], arcs: readonly ArcView[], bas
   })
 }
 
+/** What is read again, and what that takes. */
+const whatOf = (arc: ArcView) =>
+  `${arc.quantities.length > 1 ? `${arc.quantities[0]} and more` : arc.quantities[0]}, ${Number(arc.hours.toFixed(2))} h`
+
+const operationOf = (columns: readonly Column[], operation: Operation) =>
+  columnOf(columns, operation)?.operations.find((one) => one.operation === operation)
+
 function arcText(arc: ArcView, columns: readonly Column[]): string {
-  const of = columnOf(columns, arc.disturbing)?.operations.find((one) => one.operation === arc.disturbing)
-  const what = arc.quantities.length > 1 ? `${arc.quantities[0]} and more` : arc.quantities[0]
-  return `${of?.short.toLowerCase() ?? ''}: ${what}, ${Number(arc.hours.toFixed(2))} h`
+  return `${operationOf(columns, arc.disturbing)?.short.toLowerCase() ?? ''}: ${whatOf(arc)}`
+}
+
+/** An arc in words, where it stands under the operation that it comes from. */
+export function arcWords(arc: ArcView, columns: readonly Column[]): string {
+  return `${operationOf(columns, arc.disturbed)?.short.toLowerCase() ?? ''}: ${whatOf(arc)}`
 }
 
 export interface DrawnHold {
@@ -151,6 +161,20 @@ export interface DrawnFork {
   text: string
 }
 
+function forkText(side: SchoolView['sides'][number]): string {
+  const hours = side.hours ? `, ${side.hours > 0 ? '+' : '−'}${Math.abs(side.hours).toFixed(1)} h` : ''
+  return `or ${side.name}${hours}`
+}
+
+/** Where another school would begin to go another way at one of these operations, in words. */
+export function forkWords(schools: readonly SchoolView[], operations: readonly Operation[]): string[] {
+  return schools.flatMap((school) =>
+    school.sides
+      .filter((side) => !side.chosen && side.first && side.last && operations.includes(side.first))
+      .map(forkText),
+  )
+}
+
 /** Brackets under the rule where another school would go another way; those that would lie on each other are left out. */
 export function forksOf(columns: readonly Column[], schools: readonly SchoolView[]): DrawnFork[] {
   const drawn: DrawnFork[] = []
@@ -159,7 +183,7 @@ export function forksOf(columns: readonly Column[], schools: readonly SchoolView
       if (side.chosen || !side.first || !side.last) continue
       const [first, last] = [columnOf(columns, side.first), columnOf(columns, side.last)]
       if (!first || !last) continue
-      const text = `or ${side.name}${side.hours ? `, ${side.hours > 0 ? '+' : '−'}${Math.abs(side.hours).toFixed(1)} h` : ''}`
+      const text = forkText(side)
       const left = first.x + 6
       const right = Math.min(WIDE - 4, Math.max(last.x + last.width - 4, left + text.length * 7.4))
       const level = [0, 1].find(

@@ -19,7 +19,9 @@ const ENDS = ['front', '', 'rear', '', 'front']
       font-weight="700"
       class="fill-ink"
     >
-      {{ hour }} h<tspan font-weight="400" dx="8" class="fill-ink-soft">{{ ENDS[at] }}</tspan>
+      {{ hour }} h<tspan font-weight="400" dx="8" class="fill-ink-soft">{{
+        frame.width < 400 ? '' : ENDS[at]
+      }}</tspan>
     </text>
   </g>
 </template>

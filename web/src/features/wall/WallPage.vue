@@ -99,7 +99,7 @@ const level = (at: number) => (depth.value = depth.value === at ? null : at)
           <WallShape v-if="isBody && shown.field" :key="shown.key" :shown="shown" :bore="wall.bore_m" />
           <div v-else class="relative overflow-x-auto">
             <WallUnrolled
-              class="mt-1 min-w-[38rem]"
+              class="mt-1 sm:min-w-[38rem]"
               :wall="wall"
               :shown="shown"
               :depth="depth"

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { WallMarkView, WallView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
 import ClockAxis from './ClockAxis.vue'
 import MarkShape from './MarkShape.vue'
@@ -20,11 +21,20 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ point: [spot: Spot]; level: [depth: number]; mark: [mark: WallMarkView] }>()
 
+const phone = usePhone()
+const wide = computed(() => frame.value.left + frame.value.width + 14)
 const UNIT = computed(() => (unit.value === 'µm' ? 1e-6 : 25.4e-6))
 const depths = computed(() => [...new Set(props.shown.dots.map((one) => one.depth_m))].sort((a, b) => a - b))
 const frame = computed<Frame>(() => {
   const all = [...depths.value, props.wall.ring_top_m ?? 0, props.wall.ring_bottom_m ?? 0]
-  return { left: 62, top: 54, width: 760, height: 352, from: 0, to: Math.max(0.02, ...all) + 0.012 }
+  return {
+    left: phone.value ? 46 : 62,
+    top: 54,
+    width: phone.value ? 296 : 760,
+    height: 352,
+    from: 0,
+    to: Math.max(0.02, ...all) + 0.012,
+  }
 })
 const field = computed(() => {
   const { field: own } = props.shown
@@ -82,7 +92,7 @@ function point(event: MouseEvent): void {
   <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
   <svg
     v-legible
-    viewBox="0 22 836 412"
+    :viewBox="`0 22 ${wide} 412`"
     class="block w-full cursor-crosshair touch-manipulation"
     role="group"
     :aria-label="`The wall of hole ${wall.hole} unrolled: ${shown.words}`"

@@ -13,11 +13,21 @@ export function neededWidth(viewWidth: number, smallestText: number): number {
 
 const watched = new WeakMap<SVGSVGElement, ResizeObserver>()
 
+/** Sizes of its texts: of those that are marked alike one is asked, a drawing has hundreds. */
+function sizesOf(svg: SVGSVGElement): number[] {
+  const one = new Map<string, Element>()
+  for (const text of svg.querySelectorAll('text, tspan')) {
+    let marks = ''
+    for (let at: Element | null = text; at && at !== svg; at = at.parentElement)
+      marks += `${at.getAttribute('class')} ${at.getAttribute('font-size')} ${at.getAttribute('style')}|`
+    one.set(marks, text)
+  }
+  return [...one.values()].map((text) => parseFloat(getComputedStyle(text).fontSize))
+}
+
 function fit(svg: SVGSVGElement): void {
   const box = svg.viewBox.baseVal
-  const sizes = [...svg.querySelectorAll('text, tspan')].map((one) =>
-    parseFloat(getComputedStyle(one).fontSize),
-  )
+  const sizes = sizesOf(svg)
   if (!box || box.width === 0 || sizes.length === 0) return
   const width = neededWidth(box.width, Math.min(...sizes))
   const frame = svg.parentElement

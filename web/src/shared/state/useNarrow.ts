@@ -3,3 +3,6 @@ import { useMediaQuery } from '@vueuse/core'
 import type { Ref } from 'vue'
 
 export const useNarrow = (): Ref<boolean> => useMediaQuery('(width < 64rem)')
+
+/** A phone, on which a drawing is drawn anew, as wide as the screen is. */
+export const usePhone = (): Ref<boolean> => useMediaQuery('(width < 40rem)')
