@@ -169,6 +169,24 @@ def test_whoever_guesses_codes_is_let_try_no_more(shop: TestClient, phone: TestC
     phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
 
 
+def test_what_happens_at_the_door_is_on_record(shop: TestClient, phone: TestClient) -> None:
+    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
+    for _ in range(Guesses.OF_ONE):
+        phone.post("/api/network/devices", json={"code": "AAAA-2222", "device": "Guess"})
+    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
+    device = _pair(shop, phone)
+    shop.post(f"/api/network/devices/{device['paired_device_id']}/sign-out")
+    assert phone.get("/api/network/log").status_code == 401
+    log = [(one["kind"], one["address"]) for one in shop.get("/api/network/log").json()]
+    assert log == [
+        ("signed out", "127.0.0.1"),
+        ("paired", PHONE),
+        ("code made", "127.0.0.1"),
+        ("too many codes", PHONE),
+        *[("wrong code", PHONE)] * Guesses.OF_ONE,
+    ]
+
+
 def test_guesses_are_forgotten_after_ten_minutes_and_all_together_are_few() -> None:
     now = 0.0
     guesses = Guesses(lambda: now)

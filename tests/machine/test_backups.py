@@ -30,6 +30,7 @@ from vallostasis.settings import Settings
 from vallostasis.store import jobs
 from vallostasis.store.application_user import grant_application
 from vallostasis.store.database import NotOurs, migrate, newest_schema
+from vallostasis.store.security_log import list_security_events
 
 NOW = datetime(2026, 11, 29, 18, 0, tzinfo=UTC)
 
@@ -63,6 +64,9 @@ def test_everything_comes_back_on_another_machine(demo_dsn: str, elsewhere: str,
     assert made["schema"] == newest_schema()
     bring_back(elsewhere, file, tmp_path)
     assert _jobs_as_files(elsewhere) == before
+    with psycopg.connect(elsewhere) as conn:
+        (noted,) = list_security_events(conn, 9)
+    assert (noted.kind, file.name in noted.words) == ("restored", True)
     # Nothing is lost of what stands outside jobs, and it can be worked on.
     with psycopg.connect(elsewhere) as conn:
         grant_application(conn, APPLICATION_USER, "own")

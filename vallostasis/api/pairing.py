@@ -19,7 +19,9 @@ from vallostasis.services import pairing
 from vallostasis.services.pairing import Guesses
 from vallostasis.services.refused import Refused
 from vallostasis.settings import Settings, is_loopback
+from vallostasis.store import security_log
 from vallostasis.store.pairing import PairedDevice, list_devices
+from vallostasis.store.security_log import SecurityKind
 
 COOKIE = "vallo-session"
 THIS_MACHINE = "this machine"
@@ -77,6 +79,11 @@ class PairedFirst:
                 # Whoever answers below says how the database stands.
                 pass
         await self.app(scope, receive, send)
+
+
+def address_of(request: Request) -> str:
+    """Return the address that a request came from."""
+    return request.client.host if request.client else ""
 
 
 def device_name(request: Request) -> str:
@@ -142,6 +149,7 @@ def make_pairing_code(request: Request, conn: Conn) -> CodeView:
     """Make a code for one more device, shown as text and for a camera."""
     settings: Settings = request.app.state.settings
     made = pairing.make_code(conn)
+    security_log.note(conn, SecurityKind.CODE_MADE, f"made at {device_name(request)}", address_of(request))
     # After the # it never leaves the browser that scanned it, and stands in no log.
     address = f"{reached_at(settings.host, settings.port)[0]}/pair#{made.code}"
     return CodeView(code=made.code, address=address, qr_svg=qr_svg(address), expires_at=made.expires_at)
@@ -150,7 +158,7 @@ def make_pairing_code(request: Request, conn: Conn) -> CodeView:
 @router.post("/network/devices", status_code=201)
 def pair_device(body: PairBody, request: Request, conn: Conn, response: Response) -> DeviceView:
     """Let a device in by its code; it keeps a session cookie from now on."""
-    of = request.client.host if request.client else ""
+    of = address_of(request)
     guesses: Guesses = request.app.state.guesses
     if not guesses.may(of):
         raise HTTPException(429, "Too many codes were wrong: wait ten minutes, then take the one shown now.")
@@ -158,7 +166,9 @@ def pair_device(body: PairBody, request: Request, conn: Conn, response: Response
         session = pairing.open_session(conn, body.code, body.device)
     except Refused:
         guesses.wrong(of)
+        _note_wrong_code(request, body.device, still=guesses.may(of))
         raise
+    security_log.note(conn, SecurityKind.PAIRED, session.device.name, of)
     response.set_cookie(
         COOKIE,
         session.token,
@@ -169,6 +179,33 @@ def pair_device(body: PairBody, request: Request, conn: Conn, response: Response
     return _view(session.device)
 
 
+def _note_wrong_code(request: Request, device: str, *, still: bool) -> None:
+    """In a transaction of its own: that of the request comes to nothing."""
+    with request.app.state.pool.connection() as conn:
+        security_log.note(conn, SecurityKind.WRONG_CODE, device, address_of(request))
+        if not still:
+            security_log.note(conn, SecurityKind.TOO_MANY, f"{device}: no more tries for now", address_of(request))
+
+
+class SecurityEventView(BaseModel):
+    """One thing that happened at the door."""
+
+    kind: SecurityKind
+    words: str
+    address: str
+    at: datetime
+
+
+MOST_EVENTS = 100
+
+
+@router.get("/network/log", dependencies=[LetIn])
+def list_security_log(conn: Conn) -> list[SecurityEventView]:
+    """Who got in, who was sent away, what was brought back, the newest first."""
+    found = security_log.list_security_events(conn, MOST_EVENTS)
+    return [SecurityEventView.model_validate(one, from_attributes=True) for one in found]
+
+
 @router.get("/network/devices", dependencies=[LetIn])
 def list_paired_devices(conn: Conn) -> list[DeviceView]:
     """Every device that is let in now."""
@@ -176,9 +213,13 @@ def list_paired_devices(conn: Conn) -> list[DeviceView]:
 
 
 @router.post("/network/devices/{paired_device_id}/sign-out", dependencies=[LetIn])
-def sign_out_device(paired_device_id: UUID, conn: Conn) -> list[DeviceView]:
+def sign_out_device(paired_device_id: UUID, request: Request, conn: Conn) -> list[DeviceView]:
     """Let a device in no longer, this one or another; returns those still let in."""
+    name = next((one.name for one in list_devices(conn) if one.paired_device_id == paired_device_id), "")
     pairing.sign_out(conn, paired_device_id)
+    if name:
+        words = f"{name}, at {device_name(request)}"
+        security_log.note(conn, SecurityKind.SIGNED_OUT, words, address_of(request))
     return [_view(device) for device in list_devices(conn)]
 
 

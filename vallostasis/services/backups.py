@@ -11,7 +11,7 @@ from vallostasis import __version__
 from vallostasis.machine.dump import read_manifest, restore_backup, write_backup
 from vallostasis.machine.postgres import MachineError
 from vallostasis.services.chain import links_now
-from vallostasis.store import jobs
+from vallostasis.store import jobs, security_log
 from vallostasis.store.backups import at_one_moment, connected, count_rows
 from vallostasis.store.database import is_empty, migrate, newest_schema, schema_version
 from vallostasis.store.rows import Conn
@@ -78,6 +78,8 @@ def bring_back(dsn: str, file: Path, folder: Path) -> dict[str, Any]:
         if found:
             raise MachineError(f"What came back is not what was backed up: {'; '.join(found)}.")
         migrate(conn)
+        words = f"backup of {manifest['made_at'][:16]} UTC, {file.name}"
+        security_log.note(conn, security_log.SecurityKind.RESTORED, words)
     return manifest
 
 

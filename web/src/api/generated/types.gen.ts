@@ -18903,6 +18903,34 @@ export type SectionPoint = {
 };
 
 /**
+ * SecurityEventView
+ *
+ * One thing that happened at the door.
+ */
+export type SecurityEventView = {
+    kind: SecurityKind;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Address
+     */
+    address: string;
+    /**
+     * At
+     */
+    at: string;
+};
+
+/**
+ * SecurityKind
+ *
+ * What happened at the door.
+ */
+export type SecurityKind = 'code made' | 'paired' | 'wrong code' | 'too many codes' | 'signed out' | 'restored';
+
+/**
  * ServiceBody
  *
  * What was done to a gauge.
@@ -24110,6 +24138,61 @@ export type PairDeviceResponses = {
 };
 
 export type PairDeviceResponse = PairDeviceResponses[keyof PairDeviceResponses];
+
+export type ListSecurityLogData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/network/log';
+};
+
+export type ListSecurityLogErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListSecurityLogError = ListSecurityLogErrors[keyof ListSecurityLogErrors];
+
+export type ListSecurityLogResponses = {
+    /**
+     * Response List Security Log
+     *
+     * Successful Response
+     */
+    200: Array<SecurityEventView>;
+};
+
+export type ListSecurityLogResponse = ListSecurityLogResponses[keyof ListSecurityLogResponses];
 
 export type SignOutDeviceData = {
     body?: never;

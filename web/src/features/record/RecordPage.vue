@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
-import { type HeldView, holdFile, holdHead, listOnRecord } from '@/api/generated'
+import { type HeldView, holdFile, holdHead, listOnRecord, listSecurityLog } from '@/api/generated'
 import { useLoaded } from '@/shared/state/useLoaded'
 import { useStoppable } from '@/shared/state/useStoppable'
 import FileField from '@/shared/ui/FileField.vue'
@@ -19,6 +19,7 @@ const name = ref('')
 const head = ref('')
 const held = ref<HeldView | null>(null)
 const { data: onRecord } = useLoaded(() => ask(listOnRecord()))
+const { data: door } = useLoaded(() => ask(listSecurityLog()))
 const when = (at: string) => at.slice(0, 16).replace('T', ' ')
 
 function holdChosen(file: File): Promise<void> {
@@ -113,6 +114,32 @@ function hold(what: string, work: (signal: AbortSignal) => Promise<HeldView>): P
             </td>
             <td class="py-1 pr-6 whitespace-nowrap">{{ one.by }}</td>
             <td class="num py-1 pr-6" :title="one.sha256">{{ one.sha256.slice(0, 12) }}…</td>
+            <td class="py-1">{{ one.words }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-if="door?.length" aria-labelledby="at-the-door" class="min-w-0 overflow-x-auto">
+      <h2 id="at-the-door" class="mb-1 text-lg">At the door</h2>
+      <table class="w-full border-collapse">
+        <thead>
+          <tr class="border-b border-ink-soft text-left text-sm text-ink-soft">
+            <th scope="col" class="py-1 pr-6 font-normal">when, UTC</th>
+            <th scope="col" class="pr-6 font-normal">what</th>
+            <th scope="col" class="pr-6 font-normal">from</th>
+            <th scope="col" class="w-full font-normal">who</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(one, at) in door" :key="at" class="border-b border-rule align-top">
+            <td class="num py-1 pr-6 whitespace-nowrap">{{ when(one.at) }}</td>
+            <td
+              class="py-1 pr-6 whitespace-nowrap"
+              :class="(one.kind === 'wrong code' || one.kind === 'too many codes') && 'font-bold text-out'"
+            >
+              {{ one.kind }}
+            </td>
+            <td class="num py-1 pr-6 whitespace-nowrap">{{ one.address }}</td>
             <td class="py-1">{{ one.words }}</td>
           </tr>
         </tbody>

@@ -1,0 +1,42 @@
+"""Who got in, who was sent away, and what was brought back."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from enum import StrEnum
+
+from vallostasis.store.rows import Conn, fetch_all
+
+
+class SecurityKind(StrEnum):
+    """What happened at the door."""
+
+    CODE_MADE = "code made"
+    PAIRED = "paired"
+    WRONG_CODE = "wrong code"
+    TOO_MANY = "too many codes"
+    SIGNED_OUT = "signed out"
+    RESTORED = "restored"
+
+
+@dataclass(frozen=True, slots=True)
+class SecurityEvent:
+    """One thing that happened: what, in words, from which address, when."""
+
+    kind: SecurityKind
+    words: str
+    address: str
+    at: datetime
+
+
+def note(conn: Conn, kind: SecurityKind, words: str, address: str = "") -> None:
+    """Record that something happened."""
+    conn.execute(
+        "INSERT INTO security_event (kind, words, address) VALUES (%(kind)s, %(words)s, %(address)s)",
+        {"kind": kind.value, "words": words[:200], "address": address},
+    )
+
+
+def list_security_events(conn: Conn, most: int) -> tuple[SecurityEvent, ...]:
+    """Return what happened, the newest first."""
+    query = "SELECT kind, words, address, at FROM security_event ORDER BY event DESC LIMIT %(most)s"
+    return fetch_all(conn, SecurityEvent, query, {"most": most})
