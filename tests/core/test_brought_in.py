@@ -73,6 +73,10 @@ def _event_twice(facts: JobFacts) -> JobFacts:
     return _first("readings", event=facts.readings[1].event)(facts)
 
 
+def _strikes_a_later_reading(facts: JobFacts) -> JobFacts:
+    return _strikes_what_comes_later(_first("readings", event=900)(facts))
+
+
 def _strikes_what_comes_later(facts: JobFacts) -> JobFacts:
     strike = Strike(None, None, None, True, "", WHEN, "Wren", 500, of_event=900)
     return replace(facts, strikes=(strike,))
@@ -90,6 +94,7 @@ def _strikes_what_comes_later(facts: JobFacts) -> JobFacts:
         (_first("fittings", liner_id=uuid4()), "fittings name a liner that is not in the file"),
         (_event_twice, "Two rows are both event"),
         (_first("readings", event=0), "counted from 1"),
+        (_strikes_a_later_reading, "rest on event 900, which is no earlier one"),
         (_strikes_what_comes_later, "rest on event 900, which is no earlier one"),
         (_first("readings", taken_at=NOW + timedelta(days=3)), "no time at which it can have been recorded"),
         (_first("readings", taken_at=datetime(1890, 1, 1, tzinfo=UTC)), "no time at which it can have been recorded"),
@@ -114,9 +119,9 @@ def test_photos_are_named_by_their_digests() -> None:
 def test_a_value_follows_from_its_text(typed: Decimal) -> None:
     facts = _first("readings", typed=f"{typed}", typed_unit="µm", value_um=typed)(_told())
     assert list(typed_again(facts)) == []
-    lies = _first("readings", value_um=typed + Decimal("0.1"))(facts)
-    with pytest.raises(DoesNotFollow, match="the text means"):
-        list(typed_again(lies))
+    for other in {typed + Decimal("0.1"), -typed} - {typed}:
+        with pytest.raises(DoesNotFollow, match="the text means"):
+            list(typed_again(_first("readings", value_um=other)(facts)))
 
 
 @pytest.mark.parametrize(
