@@ -13,8 +13,8 @@ from tests.deep import DEEP
 
 SEED = 21
 # Deep, 50,000 in all.
-REQUESTS = 2_500 if DEEP else 15
-SHARES = 20
+REQUESTS = 2_500 if DEEP else 30
+SHARES = 20 if DEEP else 6
 # What JSON says that its neighbours mean otherwise, numbers above all.
 ODD = [*NASTY, -0.0, 1e-320, 5e-324, 1e22, 2**53 + 1, "-0", "0" * 400, "9" * 30, "1e-400", " ", "\t", "­", "‮", "ﬁ",
        "𝟎", "½½", "--5", "5..5", "NaN", "Infinity", [[]], {"": None}, [None] * 50]  # fmt: skip

@@ -46,6 +46,7 @@ def test_a_score_is_drawn_by_touch_on_a_phone(demo_dsn: str, address: str, brows
     page.goto(f"/jobs/{_job(demo_dsn, 'Hill Tractor Marram')}/wall/2")
     page.get_by_role("button", name="Mark the wall").tap()
     wall = page.get_by_role("group", name=re.compile("wall of hole 2 unrolled"))
+    wall.evaluate("wall => wall.scrollIntoView({ block: 'center' })")
     box = wall.bounding_box()
     assert box is not None
     page.touchscreen.tap(box["x"] + 200, box["y"] + 120)

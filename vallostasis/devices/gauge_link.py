@@ -185,7 +185,10 @@ class GaugeLink:
         if line is None:
             came: bytes = port.read(min(CHUNK_BYTES, max(1, port.in_waiting)))
             return came
-        if not select.select([line], [], [], READ_TIMEOUT_S)[0]:
+        # Unlike select, poll knows no bound on how many files a process has open.
+        ready = select.poll()
+        ready.register(line, select.POLLIN)
+        if not ready.poll(READ_TIMEOUT_S * 1000):
             return b""
         came = line.recv(CHUNK_BYTES)
         if not came:

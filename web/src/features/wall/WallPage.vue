@@ -104,6 +104,7 @@ const level = (at: number) => (depth.value = depth.value === at ? null : at)
               :shown="shown"
               :depth="depth"
               :spot="isMarking ? spot : null"
+              :marking="isMarking"
               :expanded="expanded"
               @point="spot = $event"
               @level="level"

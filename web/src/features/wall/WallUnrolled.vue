@@ -17,6 +17,8 @@ const props = defineProps<{
   shown: Shown
   depth: number | null
   spot: Spot | null
+  /** What is touched is a spot of the wall: no reading takes the finger that is meant for it. */
+  marking: boolean
   expanded: boolean
 }>()
 const emit = defineEmits<{ point: [spot: Spot]; level: [depth: number]; mark: [mark: WallMarkView] }>()
@@ -188,6 +190,7 @@ function point(event: MouseEvent): void {
       :r="shown.kind === 'radius' ? 1.4 : dot.depth_m === depth ? 4.6 : 3.4"
       class="fill-paper stroke-ink"
       :stroke-width="dot.depth_m === depth ? 2.2 : 1.3"
+      :class="marking && 'pointer-events-none'"
       @click.stop="emit('level', dot.depth_m)"
     >
       <title>{{ dot.level }}: {{ dotText(dot.value_m) }} {{ unit }}</title>
