@@ -6,19 +6,12 @@ import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
 import { usePhone } from '@/shared/state/useNarrow'
 
-import { evenStep, xOf } from './unrolled'
+import { acrossOn, evenStep, xOf } from './unrolled'
 
 /** The deepest wear at every direction, whatever its depth, with the scores on top. */
 const props = defineProps<{ wall: WallView }>()
 const phone = usePhone()
-const frame = computed(() => ({
-  left: phone.value ? 46 : 62,
-  top: 0,
-  width: phone.value ? 296 : 760,
-  height: HEIGHT,
-  from: 0,
-  to: 1,
-}))
+const frame = computed(() => ({ ...acrossOn(phone.value), top: 0, height: HEIGHT, from: 0, to: 1 }))
 const HEIGHT = 92
 const UNIT = computed(() => (unit.value === 'µm' ? 1e-6 : 25.4e-6))
 const round = computed(() => props.wall.wear.round_m)

@@ -9,7 +9,7 @@ import { usePhone } from '@/shared/state/useNarrow'
 import ClockAxis from './ClockAxis.vue'
 import MarkShape from './MarkShape.vue'
 import type { Shown } from './shown'
-import { bandsOf, evenStep, type Frame, type Spot, spotOf, xOf, yOf } from './unrolled'
+import { acrossOn, bandsOf, evenStep, type Frame, type Spot, spotOf, xOf, yOf } from './unrolled'
 
 /** The wall unrolled: bands of the field fitted through the readings, the readings as rings, marks by their letter. */
 const props = defineProps<{
@@ -29,14 +29,7 @@ const UNIT = computed(() => (unit.value === 'µm' ? 1e-6 : 25.4e-6))
 const depths = computed(() => [...new Set(props.shown.dots.map((one) => one.depth_m))].sort((a, b) => a - b))
 const frame = computed<Frame>(() => {
   const all = [...depths.value, props.wall.ring_top_m ?? 0, props.wall.ring_bottom_m ?? 0]
-  return {
-    left: phone.value ? 46 : 62,
-    top: 54,
-    width: phone.value ? 296 : 760,
-    height: 352,
-    from: 0,
-    to: Math.max(0.02, ...all) + 0.012,
-  }
+  return { ...acrossOn(phone.value), top: 54, height: 352, from: 0, to: Math.max(0.02, ...all) + 0.012 }
 })
 const field = computed(() => {
   const { field: own } = props.shown

@@ -22,6 +22,9 @@ export interface Spot {
   depth: number
 }
 
+/** How far across a wall is drawn: on a phone as wide as that. */
+export const acrossOn = (phone: boolean) => (phone ? { left: 46, width: 296 } : { left: 62, width: 760 })
+
 /** Where on the wall a point of the picture lies; held at its edges. */
 export function spotOf(frame: Frame, x: number, y: number): Spot {
   const across = Math.min(1, Math.max(0, (x - frame.left) / frame.width))
