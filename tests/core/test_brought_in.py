@@ -20,7 +20,8 @@ from vallostasis.core.brought_in.rules import (
 )
 from vallostasis.core.brought_in.typed_again import DoesNotFollow, typed_again
 from vallostasis.core.records.job_facts import JobFacts
-from vallostasis.core.records.rows import Quantity, Strike
+from vallostasis.core.records.rows import Quantity, Strike, ZeroedOn
+from vallostasis.core.records.temperatures import Temperature
 
 NOW = WHEN + timedelta(days=2)
 
@@ -56,7 +57,7 @@ def test_a_job_as_it_is_recorded_keeps_to_the_rules() -> None:
         (_first("readings", value_um=Decimal(10) ** 10), "no number that can be measured"),
         (_first("readings", value_um=Decimal(20_000_000)), "lies between -1e\\+07 and 1e\\+07"),
         (_first("readings", hour=12.5), "lies between 0 and 12"),
-        (_first("sets", part_temp_c=Decimal(-100)), "lies between -60 and 1000"),
+        (_first("sets", part_temp_c=Decimal(-100)), "lies between -60 and 300"),
         (_first("readings", typed="8\x00"), "a character that cannot be kept"),
         (_first("readings", typed="8\x1b[31m"), "a character that cannot be kept"),
         (_first("readings", typed="x" * 3000), "longer than any text"),
@@ -140,6 +141,31 @@ def test_what_an_older_reading_explains_stands_and_is_marked(
     (differs,) = typed_again(facts)
     assert explained in differs.explained_by
     assert differs.reading.value_um == Decimal(value_um)
+
+
+def test_a_whole_size_typed_without_its_unit_follows_from_its_text() -> None:
+    """100.012 on a ring of 100 mm reads 12 µm over it; of the other sign nothing gives it."""
+    facts = _first("readings", typed="100.012", typed_unit="mm", value_um=Decimal(12))(_told())
+    on_a_ring = tuple(replace(one, zeroed_on=ZeroedOn.MASTER, zero_um=Decimal(100_000)) for one in facts.setups)
+    sized = replace(facts, setups=on_a_ring, readings=facts.readings[:1])
+    assert list(typed_again(sized)) == []
+    with pytest.raises(DoesNotFollow, match="the text means"):
+        list(typed_again(_first("readings", value_um=Decimal(-12))(sized)))
+
+
+def test_a_liner_out_of_nitrogen_is_as_cold_as_that() -> None:
+    """Nitrogen boils at -195.8 °C at one atmosphere (from memory); nothing is colder than -273.15 °C."""
+    for celsius, is_one in ((Decimal("-195.8"), True), (Decimal(-274), False)):
+        facts = _first("temperatures", celsius=celsius)(replace(_told(), temperatures=(_cold(),)))
+        if is_one:
+            refuse_what_nobody_typed(facts)
+        else:
+            with pytest.raises(Contradicts, match="celsius"):
+                refuse_what_nobody_typed(facts)
+
+
+def _cold() -> Temperature:
+    return Temperature(uuid4(), "part", "liner-L1", Decimal(0), "0", WHEN, "Wren", 700)
 
 
 def test_a_unit_that_is_none_is_refused() -> None:

@@ -16,7 +16,7 @@ from vallostasis.services import chain, job_import, proof, tape
 from vallostasis.services.job_import import JobWish
 from vallostasis.services.refused import Refused
 from vallostasis.store import chain as links
-from vallostasis.store import people
+from vallostasis.store import jobs, people
 from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.rows import Conn
 
@@ -157,3 +157,10 @@ def test_who_brings_a_job_in_must_be_somebody(demo: Conn, demo_job: UUID) -> Non
     read = read_job(proof.job_as_json(demo, demo_job))
     with pytest.raises(psycopg.errors.ForeignKeyViolation):
         job_import.import_job(demo, read, JobWish("x.json", "0" * 64, as_copy=True, number="B"), uuid4())
+
+
+def test_every_job_of_the_demo_keeps_to_the_rules_and_comes_in_unmarked(demo: Conn, empty_dsn: str) -> None:
+    """Drops, pulls, bolts, hones, cuts and money too: what is recorded here can be brought in anywhere."""
+    with psycopg.connect(empty_dsn) as elsewhere:
+        for job in jobs.list_jobs(demo):
+            assert import_job(elsewhere, proof.job_as_json(demo, job.job_id), False, "").marked == (), job.name

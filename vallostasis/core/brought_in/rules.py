@@ -1,4 +1,7 @@
-"""What a job's file must keep to before it is taken. House rule: nothing comes in by a file that nobody can type."""
+"""What a job's file must keep to before it is taken. House rule: nothing comes in by a file that nobody can type.
+
+The ranges are common practice, no published source; that nothing is colder than -273.15 °C is by definition.
+"""
 
 from collections import Counter
 from collections.abc import Iterable, Iterator
@@ -23,8 +26,10 @@ MOST_HOLES = 64
 DIGEST_CHARACTERS = 64
 # Ranges by what the name of a field ends in; what may be typed into such a field lies in between.
 _RANGES: tuple[tuple[str, float, float], ...] = (
-    ("_c", -60, 1_000),
-    ("celsius", -60, 1_000),
+    ("part_temp_c", -60, 300),
+    # Liners go into nitrogen at -196 °C.
+    ("_c", -273.15, 1_000),
+    ("celsius", -273.15, 1_000),
     ("hour", 0, 12),
     ("_deg", -360, 360),
     ("_nm", 0, 5_000),

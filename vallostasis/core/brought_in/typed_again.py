@@ -50,7 +50,8 @@ def _differs(reading: Reading, setup: Setup, gauge: GaugeVersion) -> Differs | N
             if _is(reading, _tried(answer.text, unit, setup, gauge)):
                 return Differs(reading, None, f"it may mean two things today; recorded is “{answer.label}”")
         now = None
-    if _is(reading, now):
+    # A whole size typed without its unit was understood as one where nobody had to be asked.
+    if _is(reading, now) or _is(reading, _tried(reading.typed, unit, setup, gauge, confirmed=False)):
         return None
     for other in MICROMETRES_PER:
         if _is(reading, _tried(reading.typed, other, setup, gauge)):
@@ -72,12 +73,12 @@ def _is(reading: Reading, value_um: Decimal | None) -> bool:
     return value_um is not None and value_um == reading.value_um
 
 
-def _value_of(text: str, unit: Unit, setup: Setup, gauge: GaugeVersion) -> Decimal:
-    return read_with_gauge(text, unit, setup, gauge, None, True).value_um
+def _value_of(text: str, unit: Unit, setup: Setup, gauge: GaugeVersion, *, confirmed: bool = True) -> Decimal:
+    return read_with_gauge(text, unit, setup, gauge, None, confirmed, from_gauge=True).value_um
 
 
-def _tried(text: str, unit: Unit, setup: Setup, gauge: GaugeVersion) -> Decimal | None:
+def _tried(text: str, unit: Unit, setup: Setup, gauge: GaugeVersion, *, confirmed: bool = True) -> Decimal | None:
     try:
-        return _value_of(text, unit, setup, gauge)
+        return _value_of(text, unit, setup, gauge, confirmed=confirmed)
     except NotationError:
         return None
