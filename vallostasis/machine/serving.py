@@ -8,11 +8,21 @@ from fastapi import FastAPI
 from vallostasis.machine.bounded_protocol import BoundedProtocol
 
 
+# Longer than a bench pauses between two readings: a connection that ends just as it is used again loses the request.
+IDLE_CONNECTION_S = 75
+
+
 class Server(uvicorn.Server):
     """A server that ends open streams when it stops."""
 
     def __init__(self, app: FastAPI, **config: object) -> None:
-        bounded = {"http": BoundedProtocol, "ws": "none", "server_header": False, **config}
+        bounded = {
+            "http": BoundedProtocol,
+            "ws": "none",
+            "server_header": False,
+            "timeout_keep_alive": IDLE_CONNECTION_S,
+            **config,
+        }
         super().__init__(uvicorn.Config(app, **bounded))  # type: ignore[arg-type]
         self.app = app
 

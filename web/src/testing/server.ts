@@ -22,6 +22,9 @@ export const refusalBody = (code: string, message: string) => ({
   suggestions: [],
 })
 
+/** A promise that is kept answers what it brings; one that fails answers as it says. */
+const failedWith = (answer: Exclude<Answer, Promise<unknown>>) => answer
+
 /** ``away`` is a network that does not answer. */
 export function fakeServer(): FakeServer {
   const asked: Asked[] = []
@@ -41,7 +44,7 @@ export function fakeServer(): FakeServer {
       )
       const next = route && (route.answers.length > 1 ? route.answers.shift() : route.answers[0])
       let answer = typeof next === 'function' ? next(now) : next
-      if (answer instanceof Promise) answer = { body: await answer }
+      if (answer instanceof Promise) answer = await answer.then((body) => ({ body }), failedWith)
       if (answer === 'away') throw new TypeError('network')
       const { status = 200, body } = answer ?? { status: 404, body: refusalBody('not found', path) }
       return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })

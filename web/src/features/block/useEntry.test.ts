@@ -233,4 +233,30 @@ describe('the entry line of the block', () => {
     await taking
     expect(view.it.draft.value.text).toBe('1.7')
   })
+
+  it('drops a refusal with the line that was emptied meanwhile: there is nothing left to answer', async () => {
+    let refuse: (body: unknown) => void = () => undefined
+    server.answer(PARSE, parsed(), new Promise((_, fail) => (refuse = fail)))
+    await type('hello')
+    const taking = view.it.take()
+    await settled()
+    view.it.type('')
+    refuse({ status: 422, body: refusalBody('wrong', 'Not understood.') })
+    await taking
+    expect(view.it.refusal.value).toBeNull()
+  })
+
+  it('keeps for later what was sent, not what is typed by then', async () => {
+    let fail: (body: unknown) => void = () => undefined
+    server.answer(PARSE, parsed(), parsed())
+    server.answer(READINGS, new Promise((_, reject) => (fail = reject)))
+    await type('1.6')
+    const taking = view.it.take()
+    await settled()
+    view.it.type('1.7')
+    fail('away')
+    await taking
+    expect(waiting.value[0]?.body.text).toBe('1.6')
+    expect(view.it.draft.value.text).toBe('1.7')
+  })
 })

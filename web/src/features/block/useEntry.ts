@@ -87,11 +87,11 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
       : undefined,
   )
 
-  function parse(confirmed = false): Promise<ParseAnswer> {
+  function parse(text: string, confirmed = false): Promise<ParseAnswer> {
     return ask(
       computeParse({
         body: {
-          text: draft.value.text,
+          text,
           bare_unit: bare.value,
           confirmed,
           quantity: quantity.value,
@@ -112,7 +112,7 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
       return
     }
     try {
-      const answer = await parse()
+      const answer = await parse(draft.value.text)
       if (mine !== turn) return
       understood.value = answer
       notYet.value = ''
@@ -134,52 +134,60 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
     if (busy.value || draft.value.text.trim() === '') return
     busy.value = true
     refusal.value = null
+    draft.value.id ||= newId()
+    const line = { ...draft.value }
     try {
-      await undo.inTurn(() => understandAndSend(as))
+      await undo.inTurn(() => understandAndSend(line, as))
     } catch (error) {
       const why = asRefusal(error)
       undo.took(null)
-      if (why.code !== 'unavailable') refusal.value = why
-      else {
+      if (why.code === 'unavailable') {
         linkFailed()
-        await wait(as)
+        await wait(line, as)
+      } else if (draft.value.text !== '') {
+        // Who emptied the line meanwhile has dropped what is refused.
+        refusal.value = why
       }
     } finally {
       busy.value = false
     }
   }
 
-  async function understandAndSend(as: TakeAs): Promise<void> {
-    if (mustWait.value) return await wait(as)
+  async function understandAndSend(line: Draft, as: TakeAs): Promise<void> {
+    if (mustWait.value) return await wait(line, as)
     askedByTaking = false
-    const parsed = await parse(as.confirmed)
+    const parsed = await parse(line.text, as.confirmed)
     if (parsed.value_um === null) {
       if (isBore.value)
         place.go({ hole: parsed.hole, level: plain(parsed.level_um), axis: parsed.axis_deg ?? null })
       else place.go({ hole: parsed.hole, hour: parsed.hour })
-      type('')
+      forget(line)
       return
     }
     askedByTaking = true
-    await send(parsed, as)
+    await send(line, parsed, as)
   }
 
   /** Out of reach: the line is kept as typed, with the place chosen now, and understood when it is sent. */
-  async function wait(as: TakeAs): Promise<void> {
+  async function wait(line: Draft, as: TakeAs): Promise<void> {
     const holes = job.block.value?.holes.map((hole) => hole.number) ?? []
-    const body = bodyOf(as, place.number.value, place.hour.value, draft.value.text)
-    await keep(job.jobId, body, { text: as.text || draft.value.text, holes, bore: boreLine.value })
-    type('')
+    const body = bodyOf(line, as, { hole: place.number.value, hour: place.hour.value, typed: line.text })
+    await keep(job.jobId, body, { text: body.text, holes, bore: boreLine.value })
+    forget(line)
   }
 
-  function bodyOf(as: TakeAs, hole: number | null, hour: number | null, text: string): ReadingBody {
-    draft.value.id ||= newId()
+  /** What was typed on while this one was under way belongs to the next reading. */
+  function forget(line: Draft): void {
+    if (draft.value.id === line.id) type('')
+  }
+
+  function bodyOf(line: Draft, as: TakeAs, at: Pick<ParseAnswer, 'hole' | 'hour' | 'typed'>): ReadingBody {
     return {
-      reading_id: draft.value.id,
+      reading_id: line.id,
       quantity: quantity.value,
-      hole,
-      hour,
-      text: as.text || text,
+      hole: at.hole,
+      hour: at.hour,
+      text: as.text || at.typed,
       bare_unit: bare.value,
       confirmed: as.confirmed ?? false,
       read_before: as.readBefore === 'repeat' || as.readBefore === 'correct' ? as.readBefore : '',
@@ -188,16 +196,14 @@ export function useEntry(job: JobNow, place: BlockPlace, bores: Bores, undo: Und
     }
   }
 
-  async function send(parsed: ParseAnswer, as: TakeAs): Promise<void> {
-    const typed = bodyOf(as, parsed.hole, parsed.hour, parsed.typed)
+  async function send(line: Draft, parsed: ParseAnswer, as: TakeAs): Promise<void> {
+    const typed = bodyOf(line, as, parsed)
     const body = isBore.value ? { ...typed, ...borePlace(parsed) } : typed
-    const sent = body.reading_id
     const taken = await ownChange(job.jobId, () =>
       ask(takeReading({ path: { job_id: job.jobId }, body, signal: soon() })),
     )
     undo.took(taken.event)
-    // What was typed on while this one was under way belongs to the next reading.
-    if (draft.value.id === sent) type('')
+    forget(line)
     const at = parsed.hour === null ? '' : ` at ${parsed.hour}h`
     said.value = `taken: hole ${parsed.hole ?? ''}${at}, ${parsed.typed}`
     // The gauge moves on at once: the next reading may be typed before the block is loaded again.
