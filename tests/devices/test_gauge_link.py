@@ -5,7 +5,8 @@ import socketserver
 import threading
 import time
 from collections.abc import Callable, Iterator
-from uuid import uuid4
+from typing import Any
+from uuid import UUID, uuid4
 
 import pytest
 
@@ -18,7 +19,7 @@ from vallostasis.devices.gauge_link import (
     is_gauge_address,
 )
 from vallostasis.devices.link_board import LinkBoard
-from vallostasis.devices.simulated_gauge import SimulatedGauge, Tip, parse_tip
+from vallostasis.devices.simulated_gauge import SimulatedGauge, SimulatedThermometer, Tip, parse_tip
 from vallostasis.devices.targets import PRIVATE, NotAllowed, networks, refuse_outside
 from vallostasis.services.demo_loading import standing_truth_um
 
@@ -220,11 +221,76 @@ def test_a_line_that_leads_outside_is_said_so_and_never_dialled() -> None:
     link.close()
 
 
-def test_thermometers_that_are_set_up_no_more_are_hung_up_on(gauge: SimulatedGauge) -> None:
-    board, known = LinkBoard(), uuid4()
-    for one in (known, uuid4()):
-        board.set_up(one, _settings(gauge, unit="°C"))
-    board.keep_thermometers({known})
-    assert board.now(known) is not None
-    assert [thread.name for thread in threading.enumerate()].count(f"gauge {_settings(gauge).url}") <= 2
+class Counting(SimulatedThermometer):
+    """A thermometer that knows how many read it."""
+
+    readers = 0
+
+    def finish_request(self, request: Any, client_address: Any) -> None:
+        """One more, until it hangs up."""
+        self.readers += 1
+        try:
+            super().finish_request(request, client_address)
+        finally:
+            self.readers -= 1
+
+
+@pytest.fixture
+def thermometers() -> Iterator[list[Counting]]:
+    served = [Counting(0, 24.0 + at, 24.0 + at, at) for at in range(4)]
+    for one in served:
+        threading.Thread(target=one.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True).start()
+    yield served
+    for one in served:
+        one.shutdown()
+        one.server_close()
+
+
+def _until_board(wanted: Callable[[], bool]) -> None:
+    deadline = time.monotonic() + PATIENCE_S
+    while not wanted():
+        assert time.monotonic() < deadline
+        threading.Event().wait(0.02)
+
+
+def test_all_thermometers_share_one_thread_and_one_that_is_dead_holds_up_no_other(
+    thermometers: list[Counting],
+) -> None:
+    board, ids = LinkBoard(), [uuid4() for _ in thermometers]
+    dead = uuid4()
+    # Nobody listens at the port for discarding, RFC 863.
+    board.set_up(dead, LinkSettings("socket://127.0.0.1:9", "{value} {unit}", "°C", simulated=False))
+    for one, served in zip(ids, thermometers, strict=True):
+        board.set_up(one, _settings(served, unit="°C"))
+
+    def celsius(one: UUID) -> float | None:
+        now = board.now(one)
+        return None if now is None or now.warmth is None else float(now.warmth.celsius)
+
+    _until_board(lambda: all(celsius(one) is not None for one in ids))
+    assert [celsius(one) for one in ids] == pytest.approx([24.0, 25.0, 26.0, 27.0], abs=0.3)
+    names = [thread.name for thread in threading.enumerate()]
+    assert names.count("thermometers") == 1
+    assert not [name for name in names if name.startswith("gauge ")]
+    lost = board.now(dead)
+    assert lost is not None and lost.state is LinkState.LOST
+    board.place_tip(ids[0], "rests 100")
+    _until_board(lambda: (celsius(ids[0]) or 0) > 90)
     board.close()
+    assert "thermometers" not in [thread.name for thread in threading.enumerate()]
+
+
+def test_thermometers_that_are_set_up_no_more_are_hung_up_on(thermometers: list[Counting]) -> None:
+    board, known, gone = LinkBoard(), uuid4(), uuid4()
+    for one, served in zip((known, gone), thermometers[:2], strict=True):
+        board.set_up(one, _settings(served, unit="°C"))
+
+    def readers() -> list[int]:
+        return [served.readers for served in thermometers[:2]]
+
+    _until_board(lambda: readers() == [1, 1])
+    board.keep_thermometers({known})
+    assert board.now(gone) is None
+    _until_board(lambda: readers() == [1, 0])
+    board.close()
+    _until_board(lambda: readers() == [0, 0])

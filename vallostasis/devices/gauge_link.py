@@ -12,10 +12,11 @@ import socket
 import threading
 import time
 from collections import deque
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Generator, Sequence
+from concurrent.futures import Executor, Future
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import Literal
+from typing import Literal, TypeVar
 
 import serial
 
@@ -44,6 +45,9 @@ FLOOD_PAUSE_S = 0.1
 ALLOWED = networks(PRIVATE)
 # A minute of a gauge that speaks thirty times a second.
 STREAM_VALUES = 1800
+Outcome = TypeVar("Outcome")
+# What is done a turn at a time, and what comes of it.
+Turns = Generator[None, None, Outcome]
 _ADDRESS = re.compile(r"socket://[A-Za-z0-9.\-]{1,60}:\d{1,5}|/dev/tty[A-Za-z0-9]{1,20}|COM\d{1,3}")
 
 
@@ -77,6 +81,11 @@ class LinkNow:
     value: GaugeValue | None
     age_s: float | None
     warmth: ThermometerValue | None = None
+
+
+def _hang_up(dialled: "Future[serial.Serial]") -> None:
+    if dialled.exception() is None:
+        dialled.result().close()
 
 
 def is_gauge_address(url: str) -> bool:
@@ -146,29 +155,57 @@ class GaugeLink:
                 self._say(LinkState.LOST, "The gauge hung up.")
 
     def _run(self) -> None:
+        for _ in self.turns(READ_TIMEOUT_S):
+            pass
+
+    def turns(self, patience_s: float, aside: Executor | None = None) -> Turns[None]:
+        """Dial, read and dial again, a turn at a time, each waiting for the line no longer than this. [s]
+
+        A thread of its own lets each turn wait; where many links share a thread none does, and dialling is done aside.
+        """
         while not self._closed.is_set():
             try:
                 refuse_outside(self.settings.url, self._allowed)
-                with serial.serial_for_url(self.settings.url, baudrate=BAUD, timeout=READ_TIMEOUT_S) as port:
+                with (yield from self._dialled(patience_s, aside)) as port:
                     with self._lock:
                         self._port = port
                     # pyserial leaves the socket of a line open when its other end hung up first.
                     with getattr(port, "_socket", None) or contextlib.nullcontext():
-                        self._read_lines(port)
+                        yield from self._read_lines(port, patience_s)
             except (serial.SerialException, OSError, ValueError) as error:
                 self._say(LinkState.LOST, f"No gauge at {self.settings.url}: {error}")
             with self._lock:
                 self._port = None
-            self._closed.wait(RECONNECT_S)
+            yield from self._pause(RECONNECT_S, patience_s)
 
-    def _read_lines(self, port: serial.Serial) -> None:
+    def _dialled(self, patience_s: float, aside: Executor | None) -> Turns[serial.Serial]:
+        if aside is None:
+            return serial.serial_for_url(self.settings.url, baudrate=BAUD, timeout=patience_s)
+        dialling = aside.submit(serial.serial_for_url, self.settings.url, baudrate=BAUD, timeout=patience_s)
+        try:
+            while not dialling.done():
+                yield
+        except GeneratorExit:
+            # Nobody waits for it any more: it hangs up as soon as it is through.
+            dialling.add_done_callback(_hang_up)
+            raise
+        return dialling.result()
+
+    def _pause(self, seconds: float, patience_s: float) -> Turns[None]:
+        until = self._clock() + seconds
+        while not self._closed.is_set() and self._clock() < until:
+            if patience_s > 0:
+                self._closed.wait(seconds)
+            yield
+
+    def _read_lines(self, port: serial.Serial, patience_s: float) -> Turns[None]:
         pending = b""
         heard_at = self._clock()
         while not self._closed.is_set():
-            came = self._some(port)
+            came = self._some(port, patience_s)
             if len(came) >= CHUNK_BYTES:
                 # No gauge says as much: it is heard now and then, and its line stays full.
-                self._closed.wait(FLOOD_PAUSE_S)
+                yield from self._pause(FLOOD_PAUSE_S, patience_s)
             heard_at = self._clock() if came else heard_at
             if self.settings.url.startswith("socket:") and self._clock() - heard_at > DIAL_AGAIN_AFTER_S:
                 return
@@ -177,9 +214,10 @@ class GaugeLink:
             for line in lines:
                 if line.strip():
                     self._take(line.decode("ascii", errors="replace").strip())
+            yield
 
     @staticmethod
-    def _some(port: serial.Serial) -> bytes:
+    def _some(port: serial.Serial, patience_s: float) -> bytes:
         """What came, at once where there is something: a line over TCP is not read byte by byte."""
         line: socket.socket | None = getattr(port, "_socket", None)
         if line is None:
@@ -188,7 +226,7 @@ class GaugeLink:
         # Unlike select, poll knows no bound on how many files a process has open.
         ready = select.poll()
         ready.register(line, select.POLLIN)
-        if not ready.poll(READ_TIMEOUT_S * 1000):
+        if not ready.poll(patience_s * 1000):
             return b""
         came = line.recv(CHUNK_BYTES)
         if not came:

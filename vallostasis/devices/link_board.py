@@ -6,16 +6,18 @@ from uuid import UUID
 
 from vallostasis.core.notation.gauge_line import GaugeValue
 from vallostasis.devices.gauge_link import ALLOWED, GaugeLink, LinkNow, LinkSettings
+from vallostasis.devices.link_round import LinkRound
 from vallostasis.devices.pass_switch import PassSwitch, is_same
 from vallostasis.devices.targets import Network
 
 
 class LinkBoard:
-    """Opens and closes links as they are set up; one for each gauge."""
+    """Opens and closes links as they are set up: a thread for each gauge, one for all thermometers."""
 
     def __init__(self, allowed: Sequence[Network] = ALLOWED) -> None:
         self._allowed = allowed
         self._links: dict[UUID, GaugeLink] = {}
+        self._thermometers = LinkRound()
         self._switch: PassSwitch | None = None
         self._lock = threading.Lock()
 
@@ -30,7 +32,10 @@ class LinkBoard:
         if present is not None:
             # It hangs up by itself: whoever changes a link does not wait for it.
             present.stop()
-        link.open()
+        if settings.unit == "°C":
+            self._thermometers.take_in(link)
+        else:
+            link.open()
 
     def keep_thermometers(self, known: Container[UUID]) -> None:
         """Hang up on thermometers that are set up no more."""
@@ -82,5 +87,6 @@ class LinkBoard:
         # All are told first: a line that is being dialled lets go only after a while.
         for link in links:
             link.stop()
+        self._thermometers.close()
         for link in links:
             link.close()

@@ -7,7 +7,6 @@ from fastapi import FastAPI
 
 from vallostasis.machine.bounded_protocol import BoundedProtocol
 
-
 # Longer than a bench pauses between two readings: a connection that ends just as it is used again loses the request.
 IDLE_CONNECTION_S = 75
 
