@@ -4,10 +4,10 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, File, Form, Response, UploadFile
+from fastapi import APIRouter, File, Form, Request, Response, UploadFile
 from pydantic import BaseModel, Field
 
-from vallostasis.api.deps import Conn
+from vallostasis.api.deps import Conn, in_transaction
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.readings import Done
 from vallostasis.services import probes
@@ -78,9 +78,9 @@ def read_probe(job_id: UUID, conn: Conn) -> ProbedView:
 
 
 @router.post("/probes", status_code=201)
-def bring_in_probe(
+async def bring_in_probe(
+    request: Request,
     job_id: UUID,
-    conn: Conn,
     file: Annotated[UploadFile, File(description="CSV: deck or the number of a bore, x, y, z.")],
     probe_id: Annotated[UUID, Form(description="Made once for a file: sending it again doubles nothing.")],
     person_id: Annotated[UUID, Form()],
@@ -88,7 +88,8 @@ def bring_in_probe(
 ) -> Done:
     """Bring a probing in, every point or none."""
     name = "".join(one for one in (file.filename or "") if one.isprintable())[:120]
-    probes.bring_in_probe(conn, job_id, probe_id, file.file.read(), unit, name, person_id)
+    points = await request.app.state.reader.probe(await file.read(), request.is_disconnected)
+    await in_transaction(request, probes.bring_in_probe, job_id, probe_id, points, unit, name, person_id)
     return Done(job_id=job_id)
 
 

@@ -152,14 +152,14 @@ async def bring_in_scan(
     instrument: Annotated[ShortText, Form()] = "",
 ) -> ScanTaken:
     """Bring a scan in, every point or none; one that is given up on the way leaves nothing."""
-    content = await file.read()
+    table = await request.app.state.reader.scan(await file.read(), request.is_disconnected)
     layout = ScanLayout(kind, (first, second, third), unit, depth_unit, front, turn, depth_is_up, front_deg)
     name = "".join(one for one in (file.filename or "") if one.isprintable())[:120]
     ask = scans.ScanAsk(scan_id, hole, load, instrument, name, layout)
 
     def work() -> int:
         with request.app.state.pool.connection() as conn, conn.transaction():
-            points = scans.bring_in_scan(conn, job_id, ask, content, person_id)
+            points = scans.bring_in_scan(conn, job_id, ask, table, person_id)
             if anyio.from_thread.run(request.is_disconnected):
                 raise Refused("It was given up on the way: nothing is kept.", "file")
             return points

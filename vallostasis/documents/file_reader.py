@@ -1,14 +1,19 @@
-"""Tables and jobs from files of others: taken apart in a child, so that no file stops or fills the application."""
+"""Tables, jobs, scans and probed points of others: taken apart in a child, which no file stops or fills."""
 
 import asyncio
 import pickle
 from collections.abc import Awaitable, Callable
 from typing import Any
 
+import numpy as np
+from numpy.typing import NDArray
+
 from vallostasis.documents.child import Bounds, Stopped, Why, work_in_child
 from vallostasis.documents.job_on_file import JobOnFile, read_job, refuse_at_a_look
 from vallostasis.documents.not_read import NotRead
+from vallostasis.documents.probe_file import ProbedPoint, read_probe
 from vallostasis.documents.readings_table import TableRow, read_table
+from vallostasis.documents.scan_file import read_scan
 
 # So many files are read at once; others wait in turn.
 AT_ONCE = 2
@@ -38,6 +43,16 @@ class FileReader:
         refuse_at_a_look(content)
         job: JobOnFile = await self._read(read_job, content, is_gone)
         return job
+
+    async def scan(self, content: bytes, is_gone: IsGone) -> NDArray[np.float64]:
+        """Read the columns of a scan."""
+        columns: NDArray[np.float64] = await self._read(read_scan, content, is_gone)
+        return columns
+
+    async def probe(self, content: bytes, is_gone: IsGone) -> tuple[ProbedPoint, ...]:
+        """Read what a probe touched."""
+        points: tuple[ProbedPoint, ...] = await self._read(read_probe, content, is_gone)
+        return points
 
     async def _read(self, read: Callable[[bytes], Any], content: bytes, is_gone: IsGone) -> Any:  # noqa: ANN401
         async with self._turn:

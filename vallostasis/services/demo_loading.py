@@ -18,6 +18,7 @@ from vallostasis.demo.shop_life import part_of_study_um
 from vallostasis.demo.survey_play import BORE_GAUGE, LONG_MICROMETER, SurveyPlay
 from vallostasis.devices.pass_switch import SimulatedSwitch
 from vallostasis.devices.simulated_gauge import STUDY, Manner, SimulatedGauge, SimulatedThermometer, SurveyTip, Tip
+from vallostasis.documents.scan_file import read_scan
 from vallostasis.services import fitting, gauge_links, jobs, readings, scans, setups, spec_cards, surveys, zeros
 from vallostasis.services.demo_boring import bore_tamsin, look_at_tamsin
 from vallostasis.services.demo_calendar import day_before, load_calendar
@@ -84,7 +85,7 @@ def _scan_pump(conn: Conn, people: dict[str, UUID]) -> None:
     for clamped, load in ((False, "free, no plate"), (True, "torque plate on, gasket in")):
         text = scans.simulated_scan(load_job_facts(conn, job_id), 1, clamped)
         ask = scans.ScanAsk(uuid4(), 1, load, "simulated roundness instrument", "bore-1.csv", layout)
-        scans.bring_in_scan(conn, job_id, ask, text.encode(), people["Ines"])
+        scans.bring_in_scan(conn, job_id, ask, read_scan(text.encode()), people["Ines"])
 
 
 def _drop_pump(conn: Conn, people: dict[str, UUID]) -> None:

@@ -1,7 +1,7 @@
 """Bringing in what a probe touched of a block: deck and bores, held against the drawing."""
 
-import csv
 import random
+from collections.abc import Sequence
 from uuid import UUID
 
 import numpy as np
@@ -12,25 +12,24 @@ from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.spec_card import bank_rows
 from vallostasis.devices.simulated_probe import probe_file
+from vallostasis.documents.probe_file import ProbedPoint
 from vallostasis.services.refused import Refused
 from vallostasis.store.fact_rows import record_fact
 from vallostasis.store.job_facts import lock_job_facts
 from vallostasis.store.new_bore_facts import NewProbe
 from vallostasis.store.rows import Conn
 
-MOST_POINTS = 20_000
-
 
 def bring_in_probe(
-    conn: Conn, job_id: UUID, probe_id: UUID, content: bytes, unit: str, file_name: str, by: UUID
+    conn: Conn, job_id: UUID, probe_id: UUID, points: Sequence[ProbedPoint], unit: str, file_name: str, by: UUID
 ) -> Probed:  # fmt: skip
     """Bring a probing in, every point or none; sending it again never doubles it."""
     facts = lock_job_facts(conn, job_id)
     known = next((one for one in facts.probes if one.probe_id == probe_id), None)
     if known is not None:
         return probed_of(facts, known.profile)
-    parts, points = _rows(facts, content, METRES[unit])
-    profile = written(parts, np.asarray(points))
+    _refuse_unknown_bores(facts, points)
+    profile = written([one.part for one in points], np.asarray([one.xyz for one in points]) * METRES[unit])
     try:
         found = probed_of(facts, profile)
     except OutOfDomain as error:
@@ -50,31 +49,11 @@ def probed_of(facts: JobFacts, profile: str) -> Probed:
     return probed_block(deck, bores, bank_rows(facts.card.layout), facts.card.layout.bore_pitch.metres)
 
 
-def _rows(facts: JobFacts, content: bytes, size: float) -> tuple[list[int], list[tuple[float, float, float]]]:
-    holes = {hole.number for hole in facts.holes}
-    lines = content.decode("utf-8-sig", "replace").splitlines()
-    parts, points = list[int](), list[tuple[float, float, float]]()
-    for number, line in enumerate(lines, start=1):
-        cells = [cell.strip() for cell in next(csv.reader([line]), [])]
-        if not line.strip() or line.startswith("#") or cells[:1] == ["part"]:
-            continue
-        try:
-            part = 0 if cells[0].casefold() == "deck" else int(cells[0])
-            x, y, z = (float(one) * size for one in cells[1:4])
-        except (ValueError, IndexError):
-            raise Refused(f"Line {number} is not understood: it holds deck or the number of a bore, then x, y, z.",
-                          "file") from None  # fmt: skip
-        if part and part not in holes:
-            raise Refused(f"Line {number}: this block has no bore {part}.", "file")
-        if not np.isfinite([x, y, z]).all():
-            raise Refused(f"Line {number} lacks a number.", "file")
-        parts.append(part)
-        points.append((x, y, z))
-    if not points:
-        raise Refused("The file is empty: it holds lines of deck or bore, x, y, z.", "file")
-    if len(points) > MOST_POINTS:
-        raise Refused(f"The file holds more than {MOST_POINTS:,} points: leave some out.", "file")
-    return parts, points
+def _refuse_unknown_bores(facts: JobFacts, points: Sequence[ProbedPoint]) -> None:
+    holes = {0, *(hole.number for hole in facts.holes)}
+    for one in points:
+        if one.part not in holes:
+            raise Refused(f"Line {one.line}: this block has no bore {one.part}.", "file")
 
 
 def simulated_probe(facts: JobFacts) -> str:

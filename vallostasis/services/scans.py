@@ -1,8 +1,5 @@
 """Bringing a scan in: a look at its file first, then every point at once or none."""
 
-import csv
-import io
-import re
 from dataclasses import dataclass
 from uuid import UUID
 
@@ -15,6 +12,8 @@ from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.demo import scans_play
 from vallostasis.devices.simulated_scanner import scan_file
+from vallostasis.documents.not_read import NotRead
+from vallostasis.documents.number_lines import cells_of, delimiter_of, is_number, lines_of
 from vallostasis.services.reading_target import known_hole
 from vallostasis.services.refused import Refused
 from vallostasis.store.fact_rows import record_fact
@@ -23,8 +22,6 @@ from vallostasis.store.new_bore_facts import NewScan
 from vallostasis.store.rows import Conn
 from vallostasis.store.scan_points import add_points
 
-LARGEST_BYTES = 80_000_000
-MOST_POINTS = 1_000_000
 # So much of a file is looked at for its preview.
 PREVIEW_ROWS = 12
 
@@ -51,42 +48,18 @@ class Preview:
     layout: ScanLayout
 
 
-def _delimiter(line: str) -> str:
-    return max((";", "\t", ","), key=line.count) if any(one in line for one in ";\t,") else " "
-
-
-def _split(line: str, delimiter: str) -> tuple[str, ...]:
-    if delimiter == " ":
-        return tuple(line.split())
-    return tuple(cell.strip() for cell in next(csv.reader([line], delimiter=delimiter), []))
-
-
-def _is_number(text: str) -> bool:
-    try:
-        float(text)
-    except ValueError:
-        return False
-    return True
-
-
-def _lines(content: bytes) -> list[str]:
-    if b"\x00" in content[:10_000]:
-        raise Refused("This is no text: export the scan as CSV.", "file")
-    return [line for line in content.decode("utf-8-sig", "replace").splitlines() if line.strip()]
-
-
 def preview(content: bytes, bore_m: float) -> Preview:
     """Take the head of a file apart and guess what it holds: nothing is kept."""
-    lines = [line for line in _lines(content[:200_000]) if not line.startswith("#")]
+    lines = [line for line in lines_of(content[:200_000]) if line.strip() and not line.startswith("#")]
     if not lines:
-        raise Refused("The file is empty: choose another.", "file")
-    delimiter = _delimiter(lines[-1] if len(lines) < 3 else lines[2])
-    first = _split(lines[0], delimiter)
-    has_names = not all(_is_number(cell) for cell in first)
-    rows = tuple(_split(line, delimiter) for line in lines[has_names : PREVIEW_ROWS + has_names])
+        raise NotRead("The file is empty: choose another.")
+    delimiter = delimiter_of(lines[-1] if len(lines) < 3 else lines[2])
+    first = cells_of(lines[0], delimiter)
+    has_names = not all(is_number(cell) for cell in first)
+    rows = tuple(cells_of(line, delimiter) for line in lines[has_names : PREVIEW_ROWS + has_names])
     names = first if has_names else tuple(f"column {at + 1}" for at in range(len(first)))
     if not rows or len(rows[0]) < 3:
-        raise Refused("A scan has three columns or more: angle, level, radius, or x, y, z.", "file")
+        raise NotRead("A scan has three columns or more: angle, level, radius, or x, y, z.")
     return Preview(delimiter, names, rows, _guess(names, rows, bore_m))
 
 
@@ -107,7 +80,7 @@ def _guess(names: tuple[str, ...], rows: tuple[tuple[str, ...], ...], bore_m: fl
     depth = _unit_in(names, columns[1] if kind is ScanKind.POLAR else columns[2])
     if unit is None:
         at = columns[2] if kind is ScanKind.POLAR else columns[0]
-        values = [abs(float(row[at])) for row in rows if len(row) > at and _is_number(row[at])]
+        values = [abs(float(row[at])) for row in rows if len(row) > at and is_number(row[at])]
         size = max(values, default=1.0)
         unit = min(("m", "mm", "µm", "inch"), key=lambda one: abs(_log(size * _METRES[one] * 2 / bore_m)))
     return ScanLayout(kind, columns, unit, depth or ("mm" if unit == "µm" else unit))
@@ -127,49 +100,17 @@ def _unit_in(names: tuple[str, ...], at: int) -> str | None:
     return next((known[word] for word in words.split() if word in known), None)
 
 
-def read_table(content: bytes) -> NDArray[np.float64]:
-    """Read every row of a file as numbers; a head and comments are passed over."""
-    if len(content) > LARGEST_BYTES:
-        raise Refused(f"The file is larger than {LARGEST_BYTES // 1_000_000} MB: leave points out.", "file")
-    head = content[:4000].decode("utf-8-sig", "replace").splitlines()
-    if not head:
-        raise Refused("The file is empty: choose another.", "file")
-    told = [line for line in head if line.strip() and not line.startswith("#")]
-    delimiter = _delimiter(told[2] if len(told) > 2 else told[-1]) if told else ","
-    skip = 0
-    for line in head:
-        cells = _split(line, delimiter) if line.strip() else ()
-        if line.startswith("#") or not line.strip() or not all(_is_number(cell) for cell in cells):
-            skip += 1
-            continue
-        break
-    try:
-        table = np.loadtxt(io.BytesIO(content), delimiter=None if delimiter == " " else delimiter, skiprows=skip,
-                           comments="#", ndmin=2, max_rows=MOST_POINTS + 1)  # fmt: skip
-    except ValueError as error:
-        place = re.search(r"row (\d+)", str(error))
-        where = "" if place is None else f" {int(place.group(1)) + skip}"
-        raise Refused(f"Line{where} of the file lacks a number, or holds words: put it right in the file.",
-                      "file") from None  # fmt: skip
-    if len(table) > MOST_POINTS:
-        raise Refused(f"The file holds more than {MOST_POINTS:,} points: leave some out.", "file")
-    if table.shape[1] < 3:
-        raise Refused("A scan has three columns or more: angle, level, radius, or x, y, z.", "file")
-    return np.asarray(table, dtype=np.float64)
-
-
-def bring_in_scan(conn: Conn, job_id: UUID, ask: ScanAsk, content: bytes, by: UUID) -> int:
-    """Bring a scan in, every point or none; sending it again never doubles it. Return how many points it has."""
+def bring_in_scan(conn: Conn, job_id: UUID, ask: ScanAsk, table: NDArray[np.float64], by: UUID) -> int:
+    """Bring a scan in, every point or none; again it never doubles it. Return how many points it has."""
     facts = lock_job_facts(conn, job_id)
     if any(one.scan_id == ask.scan_id for one in facts.scans):
         return next(one.points for one in facts.scans if one.scan_id == ask.scan_id)
     hole = known_hole(facts, ask.hole)
-    points = read_table(content)
-    angles, depths, radii, profile = work_out(facts, points, ask.layout)
+    angles, depths, radii, profile = work_out(facts, table, ask.layout)
     add_points(conn, ask.scan_id, angles, depths, radii)
     record_fact(conn, NewScan(ask.scan_id, job_id, hole.hole_id, ask.load, ask.instrument, ask.file_name,
-                              ask.layout.words, len(points), written(profile)), by)  # fmt: skip
-    return len(points)
+                              ask.layout.words, len(table), written(profile)), by)  # fmt: skip
+    return len(table)
 
 
 def work_out(
