@@ -41,6 +41,9 @@ def test_where_nothing_can_be_told_nothing_is() -> None:
     assert soak_from_readings([0], [40], 20) is None
     assert soak_from_readings([0, 60], [40, 45], 20) is None, "it warms away from the room"
     assert soak_from_readings([], [], 20) is None
+    # Probes that stand still but for their last digit: no iron block takes longer than days (common practice).
+    assert soak_from_readings([0, 600, 1200], [23.5, 23.5, 23.4999999], 21) is None
+    assert soak_from_readings([0, 3600], [23.5, 23.4], 21) is not None
     done = soak_from_readings([0, 600], [22, 20.2], 20)
     assert done is not None
     assert done.seconds_left == 0

@@ -37,6 +37,11 @@ MEASURE = """
   const found = []
   const page = document.documentElement
   if (page.scrollWidth > window.innerWidth) found.push(`the page is ${page.scrollWidth} wide`)
+  // On a phone a drawing is drawn anew: none is moved along in its frame.
+  if (window.innerWidth < 640)
+    for (const svg of document.querySelectorAll('svg'))
+      if (svg.style.minWidth && svg.getBoundingClientRect().width > svg.parentElement.clientWidth + 2)
+        found.push(`a drawing is wider than its frame: ${svg.getAttribute('aria-label') ?? ''}`)
   const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
   for (let node = texts.nextNode(); node; node = texts.nextNode()) {
     const holder = node.parentElement

@@ -17,6 +17,8 @@ from vallostasis.core.trail import Step, Term
 
 # A part this near to the room is soaked: what is left moves 100 mm of iron by half a micrometre. [K] Common practice.
 SOAKED_WITHIN_K = 0.5
+# No block in air cools slower than with this time constant: what seems to does not approach the room. [s] House rule.
+SLOWEST_TAU_S = 7 * 24 * 3600.0
 
 # Linear expansion near room temperature [1/K], from memory of handbook tables; half widths in EXPANSION_HALF_WIDTH.
 EXPANSION_PER_K = {
@@ -181,7 +183,7 @@ def soak_from_readings(times_s: Sequence[float], temperatures_c: Sequence[float]
     if len({t for t, _ in away}) < 2:
         return None
     slope, height = np.polyfit([t for t, _ in away], [log(k) for _, k in away], 1)
-    if not slope < 0:
+    if not slope < -1 / SLOWEST_TAU_S:
         return None
     now = exp(height + slope * times_s[-1])
     return Soak(float(-1 / slope), float(max(0.0, log(SOAKED_WITHIN_K / now) / slope)))

@@ -2,14 +2,16 @@
 import { computed, ref, watch } from 'vue'
 
 import type { PlanRule } from '@/api/generated'
+import { rowsOf } from '@/shared/charts/rows'
 import { useJob } from '@/shared/state/job'
+import { usePhone } from '@/shared/state/useNarrow'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import BlockSection from './BlockSection.vue'
 import OrderLine from './OrderLine.vue'
 import PlanPlate from './PlanPlate.vue'
 import RuleTable from './RuleTable.vue'
-import { rowsOf, sectionScale } from './section'
+import { sectionScale } from './section'
 import { useBlockPlan } from './useBlockPlan'
 import WishList from './WishList.vue'
 
@@ -27,7 +29,8 @@ watch(
   },
 )
 const plan = computed(() => plans.value?.plans.find((one) => one.rule === rule.value) ?? null)
-const rows = computed(() => rowsOf(job.block.value?.card.banks ?? []))
+const phone = usePhone()
+const rows = computed(() => rowsOf(job.block.value?.card.banks ?? [], phone.value ? 2 : 8))
 const holes = computed(() => job.block.value?.holes.map((one) => one.number) ?? [])
 const factor = computed(() =>
   plan.value ? sectionScale(plan.value, plans.value?.greatest_m ?? null).factor : 1,

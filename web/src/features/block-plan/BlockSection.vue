@@ -7,18 +7,21 @@ import { exactSmall, lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { percentText } from '@/shared/format/others'
 import { STATE_TONE } from '@/shared/format/tones'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
 import { sectionScale } from './section'
 
 /** A row of holes in section along the crank: dashed as it is, solid after the plan, and the figures of each. */
 const props = defineProps<{ plan: BlockPlanView; plans: BlockPlansView; row: number[]; jobId: string }>()
-const WIDTH = 1240
 const LEFT = 44
-const WALL = 11
-const FLANGE = 15
+const phone = usePhone()
+/** Width of the drawing and what stands at each side of a hole: less of it where figures need the room. */
+const drawn = computed(() =>
+  phone.value ? { width: 360, gap: 5, flange: 12, wall: 8 } : { width: 1240, gap: 11, flange: 15, wall: 11 },
+)
 
 const scale = computed(() => sectionScale(props.plan, props.plans.greatest_m))
-const pitch = computed(() => (WIDTH - LEFT) / props.row.length)
+const pitch = computed(() => (drawn.value.width - LEFT) / props.row.length)
 const holes = computed(() =>
   props.row.flatMap((number, at) => {
     const hole = props.plan.holes.find((one) => one.hole === number)
@@ -29,13 +32,13 @@ const holes = computed(() =>
 function sides(one: { hole: PlanHoleView; x: number }) {
   const { hole, x } = one
   const { up, down, bottom, deck } = scale.value
-  const gap = 11
+  const { gap, flange, wall: thick } = drawn.value
   const now = hole.present_depth_m
   const after = hole.cut?.depth_m ?? now
   return [-1, 1].map((side) => {
     const wall = side < 0 ? x + gap : x + pitch.value - gap
-    const inner = wall - side * FLANGE
-    const body = inner - side * WALL
+    const inner = wall - side * flange
+    const body = inner - side * thick
     const edge = side < 0 ? x : x + pitch.value
     const rect = (from: number, to: number, top: number, low: number) =>
       `M${from} ${top}H${to}V${low}H${from}z`
@@ -55,7 +58,7 @@ function sides(one: { hole: PlanHoleView; x: number }) {
 const breaks = computed(() => {
   const y = scale.value.breakAt
   let path = `M${LEFT} ${y}`
-  for (let x = LEFT; x < WIDTH; x += 24) path += `q6 -5 12 0t12 0`
+  for (let x = LEFT; x < drawn.value.width; x += 24) path += `q6 -5 12 0t12 0`
   return path
 })
 const window = computed(() => {
@@ -87,10 +90,10 @@ const lines = (hole: PlanHoleView): [string, string][] => {
 </script>
 
 <template>
-  <div class="relative" :style="{ aspectRatio: `${WIDTH} / ${scale.bottom}` }">
+  <div class="relative" :style="{ aspectRatio: `${drawn.width} / ${scale.bottom}` }">
     <svg
       v-legible
-      :viewBox="`0 0 ${WIDTH} ${scale.bottom}`"
+      :viewBox="`0 0 ${drawn.width} ${scale.bottom}`"
       class="block w-full"
       role="img"
       aria-label="The block in section along the crank, as it is and after the plan"
@@ -99,16 +102,16 @@ const lines = (hole: PlanHoleView): [string, string][] => {
         v-if="window"
         :x="LEFT"
         :y="window.top"
-        :width="WIDTH - LEFT"
+        :width="drawn.width - LEFT"
         :height="window.low - window.top"
         class="fill-in opacity-10"
       />
       <template v-for="one in holes" :key="`${one.hole.hole}`">
         <rect
           v-if="one.hole.cut"
-          :x="one.x + 11"
+          :x="one.x + drawn.gap"
           y="0"
-          :width="pitch - 22"
+          :width="pitch - 2 * drawn.gap"
           :height="scale.bottom"
           class="fill-act-wash"
         />
@@ -127,7 +130,7 @@ const lines = (hole: PlanHoleView): [string, string][] => {
           <path v-if="side.pit" :d="side.pit" class="stroke-unsure" stroke-width="2.5" />
         </g>
       </template>
-      <path :d="`M${LEFT} ${scale.deck}H${WIDTH}`" class="stroke-ink-soft" stroke-dasharray="1 3" />
+      <path :d="`M${LEFT} ${scale.deck}H${drawn.width}`" class="stroke-ink-soft" stroke-dasharray="1 3" />
       <path :d="breaks" class="fill-none stroke-paper" stroke-width="7" />
       <g class="fill-ink-soft font-mono" font-size="12.5" text-anchor="end">
         <text :x="LEFT - 6" :y="scale.deck + 4" class="fill-ink font-bold">deck</text>
@@ -142,13 +145,13 @@ const lines = (hole: PlanHoleView): [string, string][] => {
     </svg>
     <ol
       class="absolute inset-y-0 right-0 grid"
-      :style="{ left: `${(LEFT / WIDTH) * 100}%`, gridTemplateColumns: `repeat(${row.length}, 1fr)` }"
+      :style="{ left: `${(LEFT / drawn.width) * 100}%`, gridTemplateColumns: `repeat(${row.length}, 1fr)` }"
       aria-label="Each hole after the plan"
     >
       <li
         v-for="one in holes"
         :key="one.hole.hole"
-        class="grid content-start px-[20%] text-center leading-tight"
+        class="grid content-start px-[19%] text-center sm:px-[20%] leading-tight"
       >
         <component
           :is="one.hole.cut ? 'RouterLink' : 'span'"
@@ -176,7 +179,7 @@ const lines = (hole: PlanHoleView): [string, string][] => {
             <StateGate :state="one.hole.state" class="h-4" /><b>{{ one.hole.state }}</b>
           </span>
         </template>
-        <dl class="grid grid-cols-[auto_1fr] pt-1 text-left text-sm">
+        <dl class="grid grid-cols-[auto_1fr] pt-1 text-left text-xs sm:text-sm">
           <template v-for="[name, value] in lines(one.hole)" :key="name">
             <dt class="whitespace-nowrap text-ink-soft">{{ name }}</dt>
             <dd class="num text-right" :class="one.hole.cut && 'font-bold'">{{ value }}</dd>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { BlockPlanView, PlanHoleView } from '@/api/generated'
 
-import { rowsOf, sectionScale } from './section'
+import { sectionScale } from './section'
 
 const hole = (more: Partial<PlanHoleView> = {}): PlanHoleView =>
   ({ hole: 1, state: 'in', now_m: 80e-6, present_depth_m: 8.82e-3, cut: null, ...more }) as PlanHoleView
@@ -28,22 +28,5 @@ describe('the section of a block', () => {
   it('stands though nothing is measured', () => {
     const scale = sectionScale(plan([hole({ now_m: null, present_depth_m: null })]), null)
     expect(Number.isFinite(scale.down(0))).toBe(true)
-  })
-})
-
-describe('rows of holes', () => {
-  it('are banks, and never longer than eight', () => {
-    expect(rowsOf([[1, 2, 3]])).toEqual([[1, 2, 3]])
-    expect(
-      rowsOf([
-        [1, 3],
-        [2, 4],
-      ]),
-    ).toEqual([
-      [1, 3],
-      [2, 4],
-    ])
-    const long = rowsOf([Array.from({ length: 12 }, (_, at) => at + 1)])
-    expect(long.map((row) => row.length)).toEqual([6, 6])
   })
 })

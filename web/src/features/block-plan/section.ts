@@ -51,12 +51,3 @@ export function sectionScale(plan: BlockPlanView, greatest: number | null): Sect
     ticks,
   }
 }
-
-/** Holes in rows that stay legible: a row for each bank, and never more than eight. */
-export function rowsOf(banks: number[][], most = 8): number[][] {
-  return banks.flatMap((bank) => {
-    const parts = Math.max(1, Math.ceil(bank.length / most))
-    const inRow = Math.ceil(bank.length / parts)
-    return Array.from({ length: parts }, (_, at) => bank.slice(at * inRow, (at + 1) * inRow))
-  })
-}

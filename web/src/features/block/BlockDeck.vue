@@ -2,11 +2,12 @@
 import { computed } from 'vue'
 
 import type { BlockView } from '@/api/generated'
-import { deckLayout } from '@/shared/charts/deck'
+import { deckLayout, MOST_IN_A_ROW } from '@/shared/charts/deck'
 import DeckCast from '@/shared/charts/DeckCast.vue'
 import LimitRing from '@/shared/charts/LimitRing.vue'
 import StateGate from '@/shared/charts/StateGate.vue'
 import { FILL_TONE } from '@/shared/format/tones'
+import { usePhone } from '@/shared/state/useNarrow'
 
 import type { Face } from './faces'
 
@@ -14,7 +15,8 @@ import type { Face } from './faces'
 const props = defineProps<{ block: BlockView; faces: Face[]; chosen: number | null; hour: number | null }>()
 const emit = defineEmits<{ choose: [hole: number] }>()
 
-const layout = computed(() => deckLayout(props.block.card))
+const phone = usePhone()
+const layout = computed(() => deckLayout(props.block.card, MOST_IN_A_ROW[phone.value ? 'phone' : 'bench']))
 const holes = computed(() =>
   layout.value.holes.map((place) => ({
     ...place,
@@ -71,7 +73,7 @@ const gateLeft = (state: string) => -(31 + state.length * 7.4) / 2
               {{ one.face.state }}
             </text>
           </template>
-          <text v-else y="103" text-anchor="middle" class="fill-ink-soft" font-size="13">
+          <text v-else y="103" text-anchor="middle" class="fill-ink-soft" font-size="14">
             {{ one.face.words }}
           </text>
         </g>

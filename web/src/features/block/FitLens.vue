@@ -29,7 +29,7 @@ const range = (one: FitOnDeck) => one.places.map((place) => place.press.value_m)
 <template>
   <div class="min-w-0">
     <BlockDeck
-      class="mt-1 max-h-[42vh] min-w-[26rem]"
+      class="mt-1 sm:max-h-[42vh]"
       :block="block"
       :faces="faces"
       :chosen="chosen"

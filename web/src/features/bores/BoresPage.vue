@@ -7,6 +7,8 @@ import { lengthText } from '@/shared/format/lengths'
 import { NUMBER_TONE } from '@/shared/format/tones'
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
+import { rowsOf } from '@/shared/charts/rows'
+import { usePhone } from '@/shared/state/useNarrow'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import CentresPanel from './CentresPanel.vue'
@@ -17,6 +19,7 @@ import OptionsTable from './OptionsTable.vue'
 import PlanOfWork from './PlanOfWork.vue'
 import { useCleanUp } from './useCleanUp'
 import WallSection from './WallSection.vue'
+import WallSteps from './WallSteps.vue'
 
 /** Will it clean up? Every bore against the ladder, the worst one first; what is decided, and what contradicts it. */
 const job = useJob()
@@ -27,6 +30,8 @@ const router = useRouter()
 const chosen = computed(
   () => Number(route.query['hole']) || (view.value?.worst ?? view.value?.holes[0]?.hole ?? null),
 )
+const phone = usePhone()
+const rows = computed(() => rowsOf([view.value?.holes ?? []], phone.value ? 3 : Infinity))
 const hole = computed(() => view.value?.holes.find((one) => one.hole === chosen.value) ?? null)
 const option = ref<OptionView | null>(null)
 const isDeciding = ref(false)
@@ -74,7 +79,17 @@ const decided = computed(() => {
             </p>
           </header>
           <div class="relative overflow-x-auto">
-            <LadderChart class="min-w-[40rem]" :view="view" :chosen="chosen" @choose="choose" />
+            <LadderChart
+              v-for="row in rows"
+              :key="row.map((one) => one.hole).join()"
+              class="sm:min-w-[40rem]"
+              :view="view"
+              :holes="row"
+              :chosen="chosen"
+              :wordless="phone"
+              @choose="choose"
+            />
+            <WallSteps v-if="phone" :view="view" />
           </div>
           <PlanOfWork v-if="view.plan.length" :plan="view.plan" />
         </div>

@@ -1,26 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { CleanUpView, HoleOnLadder, WallAfterView } from '@/api/generated'
+import type { CleanUpView, HoleOnLadder } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { STATE_TONE } from '@/shared/format/tones'
 import { unit } from '@/shared/state/preferences'
 
 import BoreSeen from './BoreSeen.vue'
-import { heightOn } from './ladder'
+import { heightOn, plusText, wallsOf } from './ladder'
 import NeedBars from './NeedBars.vue'
 
-/** Every bore cut across where it is worn deepest, and what it needs as bars up the ladder of the card. */
-const props = defineProps<{ view: CleanUpView; chosen: number | null }>()
+/**
+ * Every bore cut across where it is worn deepest, and what it needs as bars up the ladder of the card. Without the words
+ * at its side, what the steps leave is listed beside it.
+ */
+const props = defineProps<{
+  view: CleanUpView
+  holes: HoleOnLadder[]
+  chosen: number | null
+  wordless?: boolean
+}>()
 const emit = defineEmits<{ choose: [hole: number] }>()
 
 const LEFT = 62
-const RIGHT = 640
+const right = computed(() => (props.wordless ? 352 : 640))
 const BASE = 520
 const TOP = 258
 const steps = computed(() => props.view.steps.map((one) => one.oversize_m))
 const column = computed(() =>
-  Math.min(props.view.holes.length > 2 ? 168 : 288, (RIGHT - LEFT) / Math.max(1, props.view.holes.length)),
+  Math.min(props.holes.length > 2 ? 168 : 288, (right.value - LEFT) / Math.max(1, props.holes.length)),
 )
 const look = computed(() => props.view.try_first ?? props.view.step)
 const size = computed(() => Math.min(70, column.value * 0.42))
@@ -40,36 +48,21 @@ const times = computed(() => {
   return (size.value * 0.46) / most
 })
 const small = (metres: number) => lengthText(metres, unit.value)
-/** A step as people call it: whole thou where it is one. */
-const plus = (oversize: number) => {
-  const small = oversize / (unit.value === 'thou' ? 25.4e-6 : 1e-6)
-  return `+${small.toFixed(Math.abs(small - Math.round(small)) < 0.01 ? 0 : 1)}`
-}
+const plus = (oversize: number) => plusText(oversize, unit.value)
 const rungOf = (hole: HoleOnLadder) =>
   hole.rungs.find((one) => one.step.oversize_um === look.value?.oversize_um)
-/** The wall that each step leaves where it is thinnest of all holes. */
-const walls = computed(() =>
-  props.view.steps.map((step, at) => {
-    const after = props.view.holes.flatMap((hole) => hole.rungs[at]?.wall ?? [])
-    const thinnest = after.reduce<WallAfterView | null>(
-      (least, one) => (one.left_m < (least?.left_m ?? Infinity) ? one : least),
-      null,
-    )
-    const fewest = Math.min(...after.map((one) => one.rebores ?? Infinity))
-    return { step, thinnest, rebores: Number.isFinite(fewest) ? fewest : null }
-  }),
-)
+const walls = computed(() => wallsOf(props.view))
 </script>
 
 <template>
   <svg
     v-legible
-    viewBox="0 0 860 560"
+    :viewBox="`0 0 ${wordless ? 356 : 860} 560`"
     class="block w-full"
     role="group"
     aria-label="Every bore against the ladder"
   >
-    <g v-for="(hole, at) in view.holes" :key="hole.hole">
+    <g v-for="(hole, at) in holes" :key="hole.hole">
       <rect
         v-if="hole.hole === chosen"
         :x="x(at) - column / 2 + 2"
@@ -131,7 +124,7 @@ const walls = computed(() =>
     </g>
     <g v-for="(one, at) in walls" :key="one.step.typed">
       <path
-        :d="`M${LEFT} ${y(one.step.oversize_m)}H${RIGHT}`"
+        :d="`M${LEFT} ${y(one.step.oversize_m)}H${right}`"
         :class="one.step.oversize_um === look?.oversize_um ? 'stroke-ink' : 'stroke-ink-soft'"
         :stroke-width="one.step.oversize_um === look?.oversize_um ? 2.6 : 1.2"
         pointer-events="none"
@@ -147,7 +140,8 @@ const walls = computed(() =>
         {{ plus(one.step.oversize_m) }}
       </text>
       <g
-        :transform="`translate(${RIGHT + 14} ${y(one.step.oversize_m) + (at === 0 ? 4 : 5)})`"
+        v-if="!wordless"
+        :transform="`translate(${right + 14} ${y(one.step.oversize_m) + (at === 0 ? 4 : 5)})`"
         font-size="14"
       >
         <text class="fill-ink">
@@ -167,7 +161,7 @@ const walls = computed(() =>
       </g>
     </g>
     <path
-      :d="`M${LEFT} ${TOP}V${BASE}H${RIGHT}V${TOP}`"
+      :d="`M${LEFT} ${TOP}V${BASE}H${right}V${TOP}`"
       class="fill-none stroke-ink"
       stroke-width="1.6"
       pointer-events="none"
@@ -176,7 +170,12 @@ const walls = computed(() =>
       sleeve
     </text>
     <text :x="LEFT - 8" :y="BASE + 5" text-anchor="end" font-size="14" class="fill-ink-soft">0</text>
-    <g :transform="`translate(${RIGHT + 14} ${BASE - 62})`" font-size="13" class="fill-ink-soft">
+    <g
+      v-if="!wordless"
+      :transform="`translate(${right + 14} ${BASE - 62})`"
+      font-size="13"
+      class="fill-ink-soft"
+    >
       <text>drawn: on the drawn centre</text>
       <text y="18">best: moved, at most {{ small(view.move_most_m) }}</text>
     </g>

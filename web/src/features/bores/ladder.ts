@@ -1,4 +1,6 @@
 /** Geometry of the ladder: how high a size stands, the first step large, those above it evenly. */
+import type { CleanUpView, WallAfterView } from '@/api/generated'
+import type { SmallUnit } from '@/shared/format/lengths'
 
 /** Heights from 0 (standard) to 1 (above the last step) for sizes over standard. [m] */
 export function heightOn(steps: readonly number[], oversize: number): number {
@@ -48,3 +50,28 @@ export const movedTo = (move: number, degrees: number, times: number) => ({
   x: -move * times * Math.cos((degrees * Math.PI) / 180),
   y: -move * times * Math.sin((degrees * Math.PI) / 180),
 })
+
+/** A step as people call it: whole thou where it is one. */
+export function plusText(oversize: number, unit: SmallUnit): string {
+  const small = oversize / (unit === 'thou' ? 25.4e-6 : 1e-6)
+  return `+${small.toFixed(Math.abs(small - Math.round(small)) < 0.01 ? 0 : 1)}`
+}
+
+export interface WallOfStep {
+  step: CleanUpView['steps'][number]
+  thinnest: WallAfterView | null
+  rebores: number | null
+}
+
+/** The wall that each step leaves where it is thinnest of all holes. */
+export function wallsOf(view: Pick<CleanUpView, 'steps' | 'holes'>): WallOfStep[] {
+  return view.steps.map((step, at) => {
+    const after = view.holes.flatMap((hole) => hole.rungs[at]?.wall ?? [])
+    const thinnest = after.reduce<WallAfterView | null>(
+      (least, one) => (one.left_m < (least?.left_m ?? Infinity) ? one : least),
+      null,
+    )
+    const fewest = Math.min(...after.map((one) => one.rebores ?? Infinity))
+    return { step, thinnest, rebores: Number.isFinite(fewest) ? fewest : null }
+  })
+}

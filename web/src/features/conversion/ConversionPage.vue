@@ -81,7 +81,7 @@ const unread = computed(() => {
       <div class="mt-2 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div class="grid min-w-0 gap-2">
           <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="The section">
-            <ConversionSection class="min-w-[44rem]" :one="chosen" :decking="view.decking" />
+            <ConversionSection class="sm:min-w-[44rem]" :one="chosen" :decking="view.decking" />
           </div>
           <ConversionRows :view="view" :chosen="hole" @choose="go" />
         </div>

@@ -6,7 +6,7 @@ import { mountPage, type Page } from '@/testing/page'
 import { type FakeServer, refusalBody, settled } from '@/testing/server'
 
 import DeckPage from './DeckPage.vue'
-import { endsOf, facePicture } from './picture'
+import { endsOf, facePicture, stripsOf } from './picture'
 
 const stated = (value_m: number, expanded_m = 5e-6) => ({ value_m, expanded_m })
 const FACE = {
@@ -172,5 +172,26 @@ describe('the picture of a face', () => {
       high: expect.closeTo(65e-6, 9) as number,
     })
     expect(endsOf({ ...option('x', 0), holes: [] } as unknown as DeckOptionView)).toBeNull()
+  })
+})
+
+describe('strips of a face', () => {
+  it('hold every bore once, from the front, and lie edge to edge', () => {
+    const bores = [3, 1, 4, 2].map((number) => ({
+      number,
+      along_m: number * 0.05,
+      across_m: 0,
+      radius_m: 0.02,
+    }))
+    const picture = facePicture(FACE as unknown as DeckFaceView, 20e-6)!
+    const strips = stripsOf(bores, picture, 3)
+    expect(strips.map((strip) => strip.numbers)).toEqual([
+      [1, 2],
+      [3, 4],
+    ])
+    expect(strips[0]?.from).toBe(0)
+    expect(strips[1]?.from).toBeCloseTo((strips[0]?.from ?? 0) + (strips[0]?.width ?? 0))
+    expect((strips[1]?.from ?? 0) + (strips[1]?.width ?? 0)).toBeCloseTo(picture.width)
+    expect(stripsOf(bores, picture, Infinity)).toMatchObject([{ from: 0, width: picture.width, times: 1 }])
   })
 })

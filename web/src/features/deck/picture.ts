@@ -1,5 +1,6 @@
 /** The face of a deck from above at its own proportions: what comes off where, for the cut that is chosen. */
 import type { DeckFaceView, DeckOptionView } from '@/api/generated'
+import { rowsOf } from '@/shared/charts/rows'
 
 const WIDTH = 1000
 const RIM = 34
@@ -38,6 +39,35 @@ export function facePicture(face: DeckFaceView, depth: number): FacePicture | nu
     })),
   )
   return { width: WIDTH, height: 2 * RIM + wide * scale, scale, x, y, cells }
+}
+
+/** A part of the picture that is drawn by itself, as wide as there is room. */
+export interface Strip {
+  numbers: number[]
+  from: number
+  width: number
+  /** How much larger its figures are drawn than in a picture of a whole row. */
+  times: number
+}
+
+/** The face in strips of so many bores at the most, from the front: a row goes on in the next strip. */
+export function stripsOf(bores: DeckFaceView['bores'], picture: FacePicture, most: number): Strip[] {
+  const row = [...bores].sort((one, other) => one.along_m - other.along_m)
+  const middles = row.map((bore) => picture.x(bore.along_m))
+  const edge = (at: number) =>
+    at <= 0 ? 0 : at >= row.length ? picture.width : ((middles[at - 1] ?? 0) + (middles[at] ?? 0)) / 2
+  let seen = 0
+  return rowsOf([row], most).map((part) => {
+    const from = edge(seen)
+    seen += part.length
+    const to = edge(seen)
+    return {
+      numbers: part.map((bore) => bore.number),
+      from,
+      width: to - from,
+      times: Number.isFinite(most) ? Math.max(1, (to - from) / 500) : 1,
+    }
+  })
 }
 
 /** The lowest and the highest end of all liners after a cut, with whether it is in. */

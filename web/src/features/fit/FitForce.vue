@@ -98,7 +98,7 @@ const named = computed(() =>
     <path :d="`M${LEFT} ${TOP}V${BOTTOM}`" class="stroke-ink" stroke-width="1.2" />
     <g v-for="mark in marks" :key="mark">
       <path :d="`M${x(mark * 1000)} ${BOTTOM}v6`" class="stroke-ink" />
-      <text :x="x(mark * 1000)" :y="BOTTOM + 20" text-anchor="middle" font-size="12" class="num fill-ink">
+      <text :x="x(mark * 1000)" :y="BOTTOM + 20" text-anchor="middle" font-size="13" class="num fill-ink">
         {{ mark }}
       </text>
     </g>

@@ -12,12 +12,9 @@ import TrailSteps from '@/shared/ui/TrailSteps.vue'
 import AfterFit from './AfterFit.vue'
 import BoreToCome from './BoreToCome.vue'
 import { forceText, shareText } from './fit'
+import FitDepth from './FitDepth.vue'
 import FitLinks from './FitLinks.vue'
-import FitForce from './FitForce.vue'
 import FitNotes from './FitNotes.vue'
-import FitPress from './FitPress.vue'
-import FitStock from './FitStock.vue'
-import FitWalls from './FitWalls.vue'
 import HandStart from './HandStart.vue'
 import SchoolRows from './SchoolRows.vue'
 import TryOut from './TryOut.vue'
@@ -137,13 +134,7 @@ const offered = computed(() =>
           <HandStart v-if="going && fit.length_m" :fit="fit" :going="going" :length="fit.length_m" />
         </div>
         <div class="mt-1 overflow-x-auto" tabindex="0" role="region" aria-label="The fit down its depth">
-          <svg v-legible viewBox="0 -50 1240 372" class="block w-full min-w-[62rem]">
-            <path d="M0 -6H1240" class="stroke-ink-soft" stroke-width="1.2" />
-            <FitWalls :fit="fit" />
-            <FitPress :fit="fit" />
-            <FitStock :fit="fit" :as-is="asIs" :wanted="wanted" />
-            <FitForce v-if="asIs" :fit="fit" :as-is="asIs" />
-          </svg>
+          <FitDepth :fit="fit" :as-is="asIs" :wanted="wanted" />
         </div>
         <div class="mt-1 grid items-start gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
           <SchoolRows v-if="fit.schools.length" :fit="fit" />

@@ -10,9 +10,9 @@ import { unit } from '@/shared/state/preferences'
 import { bandOf, BOTTOM, depthOf, downDepth, lineOf, scaleOf, TOP, yAt } from './fit'
 
 /** The press by level, its mean as a line and every axis as a mark that points along it, between the limits wanted. */
-const props = defineProps<{ fit: FitView }>()
+const props = defineProps<{ fit: FitView; narrow?: boolean }>()
 const LEFT = 420
-const RIGHT = 604
+const right = props.narrow ? 540 : 604
 const whole = computed(() => depthOf(props.fit))
 const wanted = computed(() => props.fit.wanted)
 const limits = computed(() =>
@@ -30,9 +30,9 @@ const scale = computed(() =>
       ]),
     ],
     LEFT,
-    RIGHT,
+    right,
     unit.value,
-    4,
+    props.narrow ? 2 : 4,
   ),
 )
 const down = (by: number) =>
@@ -49,7 +49,7 @@ const window = computed(() => {
   if (least === null && greatest === null) return null
   return {
     from: least === null ? LEFT : scale.value.x(least),
-    to: greatest === null ? RIGHT : scale.value.x(greatest),
+    to: greatest === null ? right : scale.value.x(greatest),
   }
 })
 const WORDS: Record<string, string> = { in: 'in', 'cannot tell': 'cannot tell', 'read again': 'read again' }
@@ -121,20 +121,25 @@ function words(level: FitView['levels'][number]): string {
           {{ unit }}, {{ place.state }}
         </title>
       </g>
-      <StateGate v-if="wanted" :state="level.state" :x="612" :y="yAt(level.depth_m, whole) - 9" />
-      <text :x="644" :y="yAt(level.depth_m, whole) + 6" font-size="19" :class="FILL_TONE[level.state]">
+      <StateGate v-if="wanted" :state="level.state" :x="right + 8" :y="yAt(level.depth_m, whole) - 9" />
+      <text :x="right + 40" :y="yAt(level.depth_m, whole) + 6" font-size="19" :class="FILL_TONE[level.state]">
         <tspan class="num font-bold">{{ lengthText(level.press.value_m, unit, { signed: true }) }}</tspan>
         <tspan font-size="13" class="fill-ink-soft">
           ±{{ uncertaintyText(level.press.expanded_m, unit) }}
         </tspan>
       </text>
-      <text :x="644" :y="yAt(level.depth_m, whole) + 22" font-size="13" :class="FILL_TONE[level.state]">
+      <text
+        :x="right + 40"
+        :y="yAt(level.depth_m, whole) + 22"
+        font-size="13"
+        :class="FILL_TONE[level.state]"
+      >
         {{ words(level) }}
       </text>
     </g>
     <g v-for="tick in scale.ticks" :key="tick.text">
       <path :d="`M${tick.x} ${BOTTOM}v6`" class="stroke-ink" />
-      <text :x="tick.x" :y="BOTTOM + 20" text-anchor="middle" font-size="12" class="num fill-ink">
+      <text :x="tick.x" :y="BOTTOM + 20" text-anchor="middle" font-size="13" class="num fill-ink">
         {{ tick.text }}
       </text>
     </g>

@@ -110,25 +110,6 @@ const times = computed(() => {
     <g v-for="level in levels" :key="level.name">
       <circle :cx="x(level.bore_m)" :cy="yAt(level.depth_m, whole)" r="3.6" class="fill-ink" />
       <circle :cx="x(level.liner_m)" :cy="yAt(level.depth_m, whole)" r="3.6" class="fill-part" />
-      <text
-        :x="LEFT - 12"
-        :y="yAt(level.depth_m, whole) + 1"
-        text-anchor="end"
-        font-size="14"
-        class="fill-ink"
-      >
-        {{ level.name }}
-      </text>
-      <text
-        :x="LEFT - 12"
-        :y="yAt(level.depth_m, whole) + 17"
-        text-anchor="end"
-        font-size="12"
-        class="num fill-ink-soft"
-      >
-        {{ lengthText(level.depth_m, SIZE_WITH[unit], { digits: unit === 'thou' ? 2 : 0 }) }}
-        {{ SIZE_WITH[unit] }}
-      </text>
     </g>
     <text
       v-if="middle && fit.grips > 0"
@@ -164,7 +145,7 @@ const times = computed(() => {
     </text>
     <g v-for="tick in scale.ticks" :key="tick.text">
       <path :d="`M${tick.x} ${BOTTOM}v6`" class="stroke-ink" />
-      <text :x="tick.x" :y="BOTTOM + 20" text-anchor="middle" font-size="12" class="num fill-ink">
+      <text :x="tick.x" :y="BOTTOM + 20" text-anchor="middle" font-size="13" class="num fill-ink">
         {{ tick.text }}
       </text>
     </g>

@@ -124,7 +124,11 @@ function note(confirmed = false): Promise<void> {
 </script>
 
 <template>
-  <form class="grid grid-cols-4 gap-x-3 gap-y-2" aria-label="Mark or wear" @submit.prevent="note()">
+  <form
+    class="grid grid-cols-2 gap-x-3 sm:grid-cols-4 gap-y-2"
+    aria-label="Mark or wear"
+    @submit.prevent="note()"
+  >
     <ChoiceField v-model="draft.kind" label="What" :choices="KINDS" path="kind" />
     <ChoiceField
       v-model="draft.hole"
@@ -157,6 +161,10 @@ function note(confirmed = false): Promise<void> {
     <div class="col-span-2 flex items-end">
       <button type="submit" class="quiet min-h-11 font-bold" :disabled="busy">Write it down</button>
     </div>
-    <RefusalChoices class="col-span-4" :refusal="refusal" @answer="(one) => answer(one, put, note)" />
+    <RefusalChoices
+      class="col-span-2 sm:col-span-4"
+      :refusal="refusal"
+      @answer="(one) => answer(one, put, note)"
+    />
   </form>
 </template>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { pictureOf, placeOf, spotAt } from './picture'
+import { pictureOf, placeOf, spotAt, stripsOf } from './picture'
 
 const inLine = {
   arrangement: 'in-line' as const,
@@ -68,5 +68,35 @@ describe('the deck to scale', () => {
     expect(v.holes.find((one) => one.number === 4)!.y).toBeGreaterThan(
       v.holes.find((one) => one.number === 3)!.y,
     )
+  })
+
+  it('goes on in the next strip where a row is too long for the screen, each bank by itself', () => {
+    expect(stripsOf(picture, Infinity)).toMatchObject([{ numbers: [1, 2, 3], x: 0, width: picture.width }])
+    const v = pictureOf(
+      {
+        ...inLine,
+        arrangement: 'V',
+        banks: [
+          [1, 3, 5, 7],
+          [2, 4, 6, 8],
+        ],
+        bank_offset_m: 0.02,
+      },
+      0.072,
+    )
+    const strips = stripsOf(v, 3)
+    expect(strips.map((strip) => strip.numbers)).toEqual([
+      [1, 3],
+      [5, 7],
+      [2, 4],
+      [6, 8],
+    ])
+    for (const strip of strips)
+      for (const hole of v.holes.filter((one) => strip.numbers.includes(one.number))) {
+        expect(hole.x - v.edge).toBeGreaterThan(strip.x)
+        expect(hole.x + v.edge).toBeLessThan(strip.x + strip.width)
+        expect(hole.y).toBeGreaterThan(strip.y)
+        expect(hole.y).toBeLessThan(strip.y + strip.height)
+      }
   })
 })

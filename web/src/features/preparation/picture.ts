@@ -1,6 +1,7 @@
 /** Where things lie on the picture of the deck, to the scale of the block: a mark at its clock and distance. [m] */
 import type { LayoutView } from '@/api/generated'
 import { bankNames } from '@/shared/charts/deck'
+import { rowsOf } from '@/shared/charts/rows'
 
 export interface Spot {
   hole: number
@@ -56,6 +57,40 @@ export function pictureOf(
     holes,
     decks,
   }
+}
+
+/** A part of the picture that is drawn by itself, as wide as there is room. */
+export interface Strip {
+  numbers: number[]
+  x: number
+  y: number
+  width: number
+  height: number
+  /** How much larger its small figures are drawn than on a bench. */
+  times: number
+}
+
+/** All decks in one; or, where no more than so many holes are legible side by side, each deck in strips. */
+export function stripsOf(picture: Picture, most: number): Strip[] {
+  if (!Number.isFinite(most)) {
+    const numbers = picture.holes.map((hole) => hole.number)
+    return [{ numbers, x: 0, y: 0, width: picture.width, height: picture.height, times: 1 }]
+  }
+  return picture.decks.flatMap((deck) => {
+    const holes = picture.holes.filter((hole) => hole.y > deck.y && hole.y < deck.y + deck.height)
+    const pitch = deck.width / holes.length
+    return rowsOf([holes], most).map((these) => {
+      const width = these.length * pitch
+      return {
+        numbers: these.map((hole) => hole.number),
+        x: (these[0]?.x ?? 0) - pitch / 2,
+        y: deck.y,
+        width,
+        height: deck.height,
+        times: Math.max(1, width / 330),
+      }
+    })
+  })
 }
 
 /** The hole whose edge is nearest to a point of the picture, with clock and distance from that edge. */

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BlockView, PlaceReadView, SurveyView } from '@/api/generated'
 import { lengthText } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 import { markTone } from '@/shared/format/tones'
 
 import { placeKey } from '@/shared/state/places'
@@ -15,31 +16,42 @@ const emit = defineEmits<{ choose: [key: string] }>()
 const along = computed(() => props.survey.pattern.along_m)
 const across = computed(() => props.survey.pattern.across_m)
 const span = (values: number[]) => (values.length ? Math.max(...values) - Math.min(...values) : 0)
-const WIDTH = 620
-const HEIGHT = 330
-const EDGE = 66
+const phone = usePhone()
+/** On a phone the deck is turned: its front is at the top, and it runs down the screen. */
+const drawn = computed(() =>
+  phone.value
+    ? { width: 340, height: 84 + along.value.length * 62, edge: 62 }
+    : { width: 620, height: 330, edge: 66 },
+)
 const scale = computed(() => {
-  const wide = span(along.value) || 1
-  const high = span(across.value) || 1
-  return { x: (WIDTH - 2 * EDGE) / wide, y: (HEIGHT - 2 * EDGE) / high }
+  const { width, height, edge } = drawn.value
+  const [wide, high] = phone.value ? [height, width] : [width, height]
+  return {
+    along: (wide - 2 * edge) / (span(along.value) || 1),
+    across: (high - 2 * edge) / (span(across.value) || 1),
+  }
 })
-const x = (value: number) => EDGE + (value - Math.min(...along.value)) * scale.value.x
-const y = (value: number) => EDGE + (value - Math.min(...across.value)) * scale.value.y
-const point = (row: PlaceReadView) => ({
-  x: x(Number(row.place.along_um ?? 0) / 1e6),
-  y: y(Number(row.place.across_um ?? 0) / 1e6),
-})
+function spotOf(alongHere: number, acrossHere: number): { x: number; y: number } {
+  const { width, edge } = drawn.value
+  const down = edge + (alongHere - Math.min(...along.value)) * scale.value.along
+  const over = edge + (acrossHere - Math.min(...across.value)) * scale.value.across
+  return phone.value ? { x: width - over, y: down } : { x: down, y: over }
+}
+const point = (row: PlaceReadView) =>
+  spotOf(Number(row.place.along_um ?? 0) / 1e6, Number(row.place.across_um ?? 0) / 1e6)
 /** Bores of this deck, number one at the left, half a pitch from the first points. */
 const bores = computed(() => {
   const { banks, bore_pitch_m: pitch, bore_m: bore } = props.block.card
   const bank = banks[props.survey.part.key === 'deck-B' ? 1 : 0] ?? []
   const middle = (Math.min(...across.value) + Math.max(...across.value)) / 2
+  const long = (bore / 2) * scale.value.along
+  const room = (phone.value ? drawn.value.width : drawn.value.height) / 2 - drawn.value.edge - 16
+  const wide = Math.min((bore / 2) * scale.value.across, room)
   return bank.map((number, index) => ({
     number,
-    x: x(Math.min(...along.value) + pitch / 2 + index * pitch),
-    y: y(middle),
-    rx: (bore / 2) * scale.value.x,
-    ry: Math.min((bore / 2) * scale.value.y, HEIGHT / 2 - EDGE - 16),
+    ...spotOf(Math.min(...along.value) + pitch / 2 + index * pitch, middle),
+    rx: phone.value ? wide : long,
+    ry: phone.value ? long : wide,
   }))
 })
 /** What stands at a point: its value, that it cannot be read, or that nobody read it. */
@@ -52,12 +64,19 @@ function textOf(row: PlaceReadView): string {
 <template>
   <svg
     v-legible
-    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+    :viewBox="`0 0 ${drawn.width} ${drawn.height}`"
     role="group"
     aria-label="The deck and its grid"
     class="h-auto w-full"
   >
-    <rect x="14" y="14" :width="WIDTH - 28" :height="HEIGHT - 28" rx="10" class="fill-iron stroke-ink-soft" />
+    <rect
+      x="14"
+      y="14"
+      :width="drawn.width - 28"
+      :height="drawn.height - 28"
+      rx="10"
+      class="fill-iron stroke-ink-soft"
+    />
     <g v-for="bore in bores" :key="bore.number">
       <ellipse :cx="bore.x" :cy="bore.y" :rx="bore.rx" :ry="bore.ry" class="fill-paper stroke-ink-soft" />
       <text
@@ -71,7 +90,7 @@ function textOf(row: PlaceReadView): string {
         {{ bore.number }}
       </text>
     </g>
-    <text x="24" :y="HEIGHT - 22" font-size="13" class="fill-ink-soft">front</text>
+    <text x="24" :y="phone ? 32 : drawn.height - 22" font-size="13" class="fill-ink-soft">front</text>
     <g
       v-for="row in survey.places"
       :key="placeKey(row.place)"

@@ -14,7 +14,7 @@ defineProps<{ layout: DeckLayout }>()
         :y="head.y - 3"
         text-anchor="middle"
         class="fill-ink-soft stroke-none"
-        font-size="13"
+        font-size="14"
       >
         {{ head.name }}
       </text>
@@ -29,7 +29,7 @@ defineProps<{ layout: DeckLayout }>()
         class="fill-iron stroke-rule"
         stroke-width="1.5"
       />
-      <text v-if="row.name" :x="row.x + 26" :y="row.y + 18" class="fill-ink-soft" font-size="12">{{
+      <text v-if="row.name" :x="row.x + 26" :y="row.y + 18" class="fill-ink-soft" font-size="14">{{
         row.name
       }}</text>
     </g>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { usePhone } from '@/shared/state/useNarrow'
+
 import DeckCast from './DeckCast.vue'
-import { deckLayout, type LayoutOf } from './deck'
+import { deckLayout, type LayoutOf, MOST_IN_A_ROW } from './deck'
 
 /** How a card says that a block is built: to compare with the block before anything is written on it. */
 const props = defineProps<{
@@ -11,7 +13,8 @@ const props = defineProps<{
   twelve: string
   bankAngle?: number | null
 }>()
-const deck = computed(() => deckLayout(props.layout))
+const phone = usePhone()
+const deck = computed(() => deckLayout(props.layout, MOST_IN_A_ROW[phone.value ? 'phone' : 'bench']))
 </script>
 
 <template>
@@ -19,7 +22,7 @@ const deck = computed(() => deckLayout(props.layout))
     <svg
       v-legible
       :viewBox="`0 0 ${deck.width} ${deck.height}`"
-      class="max-h-80 w-full"
+      class="w-full sm:max-h-80"
       preserveAspectRatio="xMinYMin meet"
       role="img"
       aria-label="Numbering of the holes"

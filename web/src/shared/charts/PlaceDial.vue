@@ -16,7 +16,7 @@ const marks = computed(() => featureOf(props.quantity)?.axis_names ?? ['front', 
     <circle r="40" class="fill-iron stroke-ink-soft" />
     <circle r="30" class="fill-paper stroke-ink-soft" />
     <text x="-50" y="5" text-anchor="end" class="fill-ink-soft">{{ marks[0] }}</text>
-    <text y="-43" text-anchor="middle" font-size="11" class="fill-ink-soft">{{ marks[1] }}</text>
+    <text y="-43" text-anchor="middle" font-size="13" class="fill-ink-soft">{{ marks[1] }}</text>
     <g :transform="`rotate(${axis})`" data-axis>
       <path :d="isHour ? 'M-30 0H0' : 'M-30 0H30'" class="stroke-act" stroke-width="5" />
       <circle cx="-30" r="5" class="fill-act" />

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PlaceReadView, SurveyFormView } from '@/api/generated'
 import { lengthText, SIZE_WITH } from '@/shared/format/lengths'
 import { unit } from '@/shared/state/preferences'
+import { usePhone } from '@/shared/state/useNarrow'
 
 import PlaceDial from './PlaceDial.vue'
 import { placeKey } from '@/shared/state/places'
@@ -19,10 +20,15 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [key: string] }>()
 
-const LEFT = 128
-/** Beside a block there is less room across, and none for the dial. */
-const WIDTH = props.plain ? 206 : 300
-const RIGHT = props.plain ? 70 : 92
+const phone = usePhone()
+/** Beside a block there is less room across, and none for the dial; on a phone least. */
+const room = computed(() => {
+  if (phone.value) return { left: 104, width: 168, right: 68 }
+  return props.plain ? { left: 128, width: 206, right: 70 } : { left: 128, width: 300, right: 92 }
+})
+const left = computed(() => room.value.left)
+const width = computed(() => room.value.width)
+const right = computed(() => room.value.right)
 /** Room above for the dial, where it is drawn. */
 const TOP = props.plain ? 24 : 118
 const HEIGHT = props.plain ? 270 : 372
@@ -57,13 +63,18 @@ const depthText = (um: number) =>
 const wall = computed(() =>
   levels.value
     .filter((level) => level.form?.mean_m != null)
-    .map((level) => `${LEFT + acrossOf(level.form?.mean_m ?? 0, scale.value, WIDTH).x},${level.y}`)
+    .map(
+      (level) => `${left.value + acrossOf(level.form?.mean_m ?? 0, scale.value, width.value).x},${level.y}`,
+    )
     .join(' '),
 )
 const bars = computed(() =>
   [scale.value.least, scale.value.greatest]
     .filter((one) => one !== null)
-    .map((value) => ({ x: LEFT + acrossOf(value, scale.value, WIDTH).x, text: offNominal(value) })),
+    .map((value) => ({
+      x: left.value + acrossOf(value, scale.value, width.value).x,
+      text: offNominal(value),
+    })),
 )
 /** A size is written as its distance from the nominal: that is what a dial shows. */
 function offNominal(value: number): string {
@@ -76,7 +87,7 @@ function chooseLevel(rows: PlaceReadView[]): void {
   const row = rows.find((one) => directionOf(one) === axis.value) ?? rows[0]
   if (row) emit('choose', placeKey(row.place))
 }
-const across = (value: number) => acrossOf(value, scale.value, WIDTH)
+const across = (value: number) => acrossOf(value, scale.value, width.value)
 /** What is to be read again stays to be seen where it stood. */
 const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
 </script>
@@ -84,19 +95,19 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
 <template>
   <svg
     v-legible
-    :viewBox="`0 0 ${LEFT + WIDTH + RIGHT} ${TOP + HEIGHT + 26}`"
+    :viewBox="`0 0 ${left + width + right} ${TOP + HEIGHT + 26}`"
     role="group"
     :aria-label="`${survey.quantity} of ${survey.part.title}, drawn level by level`"
     class="h-auto w-full"
   >
     <PlaceDial
       v-if="axis !== null && !plain"
-      :transform="`translate(${LEFT + WIDTH / 2} 52)`"
+      :transform="`translate(${left + width / 2} 52)`"
       :axis="axis"
       :hour="here?.place.hour ?? null"
       :quantity="survey.quantity"
     />
-    <rect :x="LEFT" :y="TOP" :width="WIDTH" :height="HEIGHT" class="fill-sheet stroke-rule" />
+    <rect :x="left" :y="TOP" :width="width" :height="HEIGHT" class="fill-sheet stroke-rule" />
     <rect
       v-if="bars.length === 2"
       :x="bars[0]?.x"
@@ -113,13 +124,13 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
     </g>
     <polyline :points="wall" fill="none" class="stroke-part" stroke-width="2" />
     <g v-for="level in levels" :key="level.depth">
-      <path :d="`M${LEFT} ${level.y}H${LEFT + WIDTH}`" class="stroke-rule" stroke-dasharray="2 4" />
-      <text :x="LEFT - 10" :y="level.y - 2" text-anchor="end" font-size="14" class="fill-ink">
+      <path :d="`M${left} ${level.y}H${left + width}`" class="stroke-rule" stroke-dasharray="2 4" />
+      <text :x="left - 10" :y="level.y - 2" text-anchor="end" font-size="14" class="fill-ink">
         {{ level.name }}
       </text>
       <text
         v-if="survey.pattern.levels.length"
-        :x="LEFT - 10"
+        :x="left - 10"
         :y="level.y + 14"
         text-anchor="end"
         font-size="13"
@@ -129,7 +140,7 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
       </text>
       <text
         v-if="level.form?.out_of_round_m != null"
-        :x="LEFT + WIDTH + 8"
+        :x="left + width + 8"
         :y="level.y + 5"
         font-size="14"
         class="num fill-ink"
@@ -139,7 +150,7 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
       <template v-for="(row, index) in level.rows" :key="placeKey(row.place)">
         <WallMark
           v-if="standing(row) !== null"
-          :transform="`translate(${LEFT + across(standing(row) ?? 0).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
+          :transform="`translate(${left + across(standing(row) ?? 0).x} ${level.y + (index - (level.rows.length - 1) / 2) * 8})`"
           :row="row"
           :direction="directionOf(row)"
           :beyond="across(standing(row) ?? 0).beyond"
@@ -148,7 +159,7 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
       </template>
       <text
         v-if="level.rows.some((row) => row.unreadable)"
-        :x="LEFT + 8"
+        :x="left + 8"
         :y="level.y + 4"
         font-size="13"
         class="fill-unsure"
@@ -159,7 +170,7 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
         v-if="level.rows.some((row) => placeKey(row.place) === at)"
         :x="2"
         :y="level.y - 21"
-        :width="LEFT + WIDTH + RIGHT - 4"
+        :width="left + width + right - 4"
         height="42"
         fill="none"
         rx="4"
@@ -169,7 +180,7 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
       <rect
         x="0"
         :y="level.y - 22"
-        :width="LEFT + WIDTH + RIGHT"
+        :width="left + width + right"
         height="44"
         fill="transparent"
         class="cursor-pointer"
@@ -181,14 +192,14 @@ const standing = (row: PlaceReadView) => row.value_m ?? row.past_m
       />
       <path
         v-if="tip !== null && level.rows.some((row) => placeKey(row.place) === at)"
-        :d="`M${LEFT + across(tip).x} ${level.y - 16}l6 -9h-12z`"
+        :d="`M${left + across(tip).x} ${level.y - 16}l6 -9h-12z`"
         class="fill-act"
         data-tip
       />
     </g>
     <text
       v-if="survey.is_diameter"
-      :x="LEFT + WIDTH + RIGHT - 2"
+      :x="left + width + right - 2"
       :y="TOP - 8"
       text-anchor="end"
       font-size="13"

@@ -4,9 +4,12 @@
  */
 import type { LayoutView } from '@/api/generated'
 
+import { rowsOf } from './rows'
+
 const PITCH = 132
 const CELL = 214
-const MOST_IN_A_ROW = 8
+/** Holes side by side before a row goes on in the next: as many as stay legible on a bench, or on a phone. */
+export const MOST_IN_A_ROW = { bench: 8, phone: 3 }
 const HEAD_SPACE = 26
 const BANK_NAMES = 'AB'
 const HEAD_NAMES = 'ABCDEFGHIJKLMNOP'
@@ -48,23 +51,21 @@ export function bankNames(card: Pick<LayoutOf, 'arrangement' | 'banks'>): string
 }
 
 /** Banks one above the other, the second shifted by its offset; a long row goes on in the next. */
-function rowsOf(card: LayoutOf): Row[] {
+function banksInRows(card: LayoutOf, most: number): Row[] {
   const names = bankNames(card)
   return card.banks.flatMap((bank, index) => {
-    const parts = Math.max(1, Math.ceil(bank.length / MOST_IN_A_ROW))
-    const inRow = Math.ceil(bank.length / parts)
     const offset = index === 0 ? 0 : (card.bank_offset_m / card.bore_pitch_m) * PITCH
-    return Array.from({ length: parts }, (_, part) => ({
-      numbers: bank.slice(part * inRow, (part + 1) * inRow),
+    return rowsOf([bank], most).map((numbers) => ({
+      numbers,
       shift: Number.isFinite(offset) ? Math.max(0, Math.min(PITCH, offset)) : 0,
       name: names[index] ?? '',
     }))
   })
 }
 
-export function deckLayout(card: LayoutOf): DeckLayout {
+export function deckLayout(card: LayoutOf, most = MOST_IN_A_ROW.bench): DeckLayout {
   const rowHeight = CELL + HEAD_SPACE + 8
-  const placed = rowsOf(card).map((row, index) => ({ ...row, y: index * rowHeight + HEAD_SPACE }))
+  const placed = banksInRows(card, most).map((row, index) => ({ ...row, y: index * rowHeight + HEAD_SPACE }))
   const rows = placed.map((row) => ({
     x: row.shift + 2,
     y: row.y,

@@ -11,6 +11,8 @@ export function neededWidth(viewWidth: number, smallestText: number): number {
   return smallestText > 0 ? Math.ceil((viewWidth * LEAST_PX) / smallestText) : 0
 }
 
+/** Widths of the drawings that were held wide, in their own units: one that is drawn anew is held so no longer. */
+const heldAt = new WeakMap<SVGSVGElement, number>()
 const watched = new WeakMap<SVGSVGElement, ResizeObserver>()
 
 /** Sizes of its texts: of those that are marked alike one is asked, a drawing has hundreds. */
@@ -29,11 +31,16 @@ function fit(svg: SVGSVGElement): void {
   const box = svg.viewBox.baseVal
   const sizes = sizesOf(svg)
   if (!box || box.width === 0 || sizes.length === 0) return
+  if (heldAt.has(svg) && heldAt.get(svg) !== box.width) {
+    heldAt.delete(svg)
+    svg.style.minWidth = svg.style.minHeight = svg.style.maxHeight = ''
+  }
   const width = neededWidth(box.width, Math.min(...sizes))
   const frame = svg.parentElement
   const scale = svg.getBoundingClientRect().width / box.width
   const height = svg.getBoundingClientRect().height / box.height
   if (Math.min(scale, height) >= width / box.width - 0.001) return
+  heldAt.set(svg, box.width)
   svg.style.minWidth = `${width}px`
   svg.style.minHeight = `${(width * box.height) / box.width}px`
   svg.style.maxHeight = 'none'
