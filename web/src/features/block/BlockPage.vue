@@ -52,7 +52,7 @@ const fit = computed(
 const clock = computed(() => (isClockLens(lens.value) ? lens.value : null))
 const isNarrow = useNarrow()
 const hasAside = computed(() => {
-  const isBeside = (clock.value && hole.value) || bore.value
+  const isBeside = (clock.value && hole.value) || bore.value || fit.value
   if (isNarrow.value && isBeside) return open.value === 'tape' || open.value === 'why'
   return clock.value !== null || lens.value === 'bore' || fit.value !== null
 })

@@ -8,12 +8,21 @@ import { STATE_TONE } from '@/shared/format/tones'
 import { unit } from '@/shared/state/preferences'
 import PhraseText from '@/shared/ui/PhraseText.vue'
 
+import { useNarrow } from '@/shared/state/useNarrow'
+
 import BlockDeck from './BlockDeck.vue'
 import { fitFaces } from './faces'
+import FitAside from './FitAside.vue'
+import PhoneDeck from './PhoneDeck.vue'
 
 /** Every hole's press on each axis of the level that decides, between the limits of the press wanted. */
 const props = defineProps<{ block: BlockView; fits: FitsView; chosen: number | null }>()
 const emit = defineEmits<{ choose: [hole: number] }>()
+const isNarrow = useNarrow()
+/** On a small screen the hole at hand stands right below the deck. */
+const here = computed(
+  () => props.fits.fits.find((one) => one.hole === props.chosen) ?? props.fits.fits[0] ?? null,
+)
 const small = (metres: number) => lengthText(metres, unit.value, { signed: true })
 const faces = computed(() => fitFaces(props.fits, (one) => (one.press ? small(one.press.value_m) : '–')))
 const limits = computed(() => {
@@ -28,7 +37,14 @@ const range = (one: FitOnDeck) => one.places.map((place) => place.press.value_m)
 
 <template>
   <div class="min-w-0">
+    <div v-if="isNarrow" class="grid grid-cols-[minmax(0,1fr)] gap-2 pt-1">
+      <PhoneDeck :block="block" :faces="faces" :chosen="chosen" @choose="emit('choose', $event)" />
+      <div v-if="here">
+        <FitAside :fit="here" :wanted="fits.wanted" :is-conversion="fits.is_conversion" />
+      </div>
+    </div>
     <BlockDeck
+      v-else
       class="mt-1 sm:max-h-[42vh]"
       :block="block"
       :faces="faces"
@@ -41,7 +57,7 @@ const range = (one: FitOnDeck) => one.places.map((place) => place.press.value_m)
       <span>{{ limits }}</span>
     </div>
     <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Every fit in numbers">
-      <table class="w-full border-collapse text-[0.95rem]">
+      <table class="w-full min-w-[52rem] border-collapse text-[0.95rem]">
         <thead class="text-sm text-ink-soft">
           <tr class="border-b border-ink">
             <th scope="col" class="py-1 pl-2 text-left font-normal">Hole</th>
