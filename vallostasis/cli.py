@@ -18,13 +18,16 @@ from typing import Annotated
 import psycopg
 import typer
 
+from vallostasis.api.door import addresses
+from vallostasis.core.records.roles import Role
 from vallostasis.demo.ferry_lanthorn import SEED
 from vallostasis.devices.simulated_gauge import SimulatedGauge
 from vallostasis.documents.job_on_file import read_job
 from vallostasis.documents.not_read import NotRead
 from vallostasis.machine import checks, packages
 from vallostasis.machine import client as web_client
-from vallostasis.machine.addresses import listen, reached_at
+from vallostasis.machine.addresses import free_from, hosts_at, listen
+from vallostasis.machine.certificate import Certificate, given_certificate, own_certificate
 from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import APPLICATION_USER, MachineError, PrivateCluster, only_one
 from vallostasis.machine.serving import Server
@@ -44,14 +47,24 @@ Host = Annotated[
     str | None,
     typer.Option(help="Address of this machine to serve at, 0.0.0.0 for all; other devices then have to be paired."),
 ]
+Tls = Annotated[bool, typer.Option("--tls", help="Encrypt, with a certificate that this machine makes for itself.")]
+TlsCert = Annotated[Path | None, typer.Option("--tls-cert", help="Encrypt with this certificate, in PEM form.")]
+TlsKey = Annotated[Path | None, typer.Option("--tls-key", help="The key of that certificate, in PEM form.")]
 GaugePort = Annotated[int, typer.Option(help="Port on 127.0.0.1 at which the simulated gauge talks.", min=1, max=65535)]
 DEFAULT_GAUGE_PORT = 8430
 
 
 @app.command()
-def demo(port: Port = DEFAULT_PORT, host: Host = None, gauge_port: GaugePort = DEFAULT_GAUGE_PORT) -> None:
+def demo(
+    port: Port = DEFAULT_PORT,
+    host: Host = None,
+    gauge_port: GaugePort = DEFAULT_GAUGE_PORT,
+    tls: Tls = False,
+    tls_cert: TlsCert = None,
+    tls_key: TlsKey = None,
+) -> None:
     """Install what is missing, build, start the database, load the demo job and its talking gauge, serve."""
-    _serve(port, host, demo_gauge_port=gauge_port)
+    _serve(_settings(port, host, tls, tls_cert, tls_key), demo_gauge_port=gauge_port)
 
 
 @app.command()
@@ -59,11 +72,20 @@ def start(
     port: Port = DEFAULT_PORT,
     host: Host = None,
     supervise: Annotated[bool, typer.Option("--supervise", help="Start it again whenever it crashed.")] = False,
+    tls: Tls = False,
+    tls_cert: TlsCert = None,
+    tls_key: TlsKey = None,
 ) -> None:
     """Serve as demo does, without loading demo data."""
     if supervise:
         sys.exit(keep_running([sys.executable, "-m", "vallostasis.cli", *sys.argv[1:]]))
-    _serve(port, host, demo_gauge_port=None)
+    _serve(_settings(port, host, tls, tls_cert, tls_key), demo_gauge_port=None)
+
+
+def _settings(port: int, host: str | None, tls: bool, tls_cert: Path | None, tls_key: Path | None) -> Settings:
+    """What is set in the environment, and over it what was typed."""
+    typed = {"port": port, "host": host, "tls": tls or None, "tls_cert": tls_cert, "tls_key": tls_key}
+    return Settings(**{name: value for name, value in typed.items() if value is not None})  # type: ignore[arg-type]
 
 
 @app.command()
@@ -222,15 +244,14 @@ def _told() -> Iterator[None]:
         sys.exit(1)
 
 
-def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
+def _serve(settings: Settings, *, demo_gauge_port: int | None) -> None:
     logging.basicConfig(level=logging.WARNING, format="%(message)s")
     # uvicorn raises the signal again once it has shut down: as SystemExit it still stops the database.
     signal.signal(signal.SIGTERM, _stop)
     with _told(), contextlib.ExitStack() as stack:
         if demo_gauge_port is not None:
-            demo_gauge_port = _free_for_gauges(demo_gauge_port)
-        settings = Settings(port=port) if host is None else Settings(port=port, host=host)
-        listening = listen(settings.host, port)
+            demo_gauge_port = free_from(demo_gauge_port, DEVICES)
+        listening = listen(settings.host, settings.port)
         packages.ensure_debian_packages(packages.FOR_RUNNING)
         packages.ensure_web_build()
         cluster = None if settings.dsn else PrivateCluster(settings.data)
@@ -250,26 +271,6 @@ def _serve(port: int, host: str | None, *, demo_gauge_port: int | None) -> None:
             stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
             _Server(settings).run(sockets=listening)
-
-
-def _free_for_gauges(port: int) -> int:
-    """Return a port from which the demo's devices find as many free as they need: the one wanted if it can be."""
-    for tried in range(port, port + 20 * DEVICES, DEVICES):
-        if all(_is_free(one) for one in range(tried, tried + DEVICES)):
-            if tried != port:
-                say(f"a port from {port} on is taken: the demo's devices talk from {tried} on")
-            return tried
-    raise MachineError(f"Ports from {port} on are taken: choose others with --gauge-port.")
-
-
-def _is_free(port: int) -> bool:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind(("127.0.0.1", port))
-        except (OSError, OverflowError):
-            return False
-    return True
 
 
 @contextlib.contextmanager
@@ -344,20 +345,37 @@ class _Server(Server):
     """Prints the address once it is there, and how to let other devices in."""
 
     def __init__(self, settings: Settings) -> None:
-        super().__init__(create_app(settings), log_level="warning")
+        of = _certificate(settings)
+        app = create_app(settings, "" if of is None else of.fingerprint)
+        tls = {} if of is None else {"ssl_certfile": of.cert, "ssl_keyfile": of.key}
+        proxy = {"proxy_headers": True, "forwarded_allow_ips": "127.0.0.1,::1"} if settings.proxy_name else {}
+        super().__init__(app, log_level="warning", **tls, **proxy)
         self.settings = settings
+        self.fingerprint = "" if of is None else of.fingerprint
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
         await super().startup(sockets=sockets)
         if not self.started:
             return
-        print(f"\nVallostasis is at http://127.0.0.1:{self.settings.port}/   (Ctrl-C stops it)", flush=True)
+        print(f"\nVallostasis is at {self.settings.scheme}://127.0.0.1:{self.settings.port}/   (Ctrl-C stops it)",
+              flush=True)  # fmt: skip
         if self.settings.pairing:
             with psycopg.connect(self.settings.dsn) as conn:
-                code = make_code(conn).code
-            for address in reached_at(self.settings.host, self.settings.port):
+                code = make_code(conn, Role.OWNER).code
+            for address in addresses(self.settings):
                 print(f"for devices in the shop: {address}/pair#{code}")
-            print("The code lets one device in within ten minutes; more codes: Gauges and people.", flush=True)
+            print("The code lets one device of the owner in within ten minutes; more codes: Gauges and people.")
+            if self.fingerprint:
+                print(f"Our certificate, to be compared in the browser, SHA-256:\n  {self.fingerprint}")
+            sys.stdout.flush()
+
+
+def _certificate(settings: Settings) -> Certificate | None:
+    if (settings.tls_cert is None) is not (settings.tls_key is None):
+        raise MachineError("A certificate needs its key: give --tls-cert and --tls-key together.")
+    if settings.tls_cert is not None and settings.tls_key is not None:
+        return given_certificate(settings.tls_cert, settings.tls_key)
+    return own_certificate(settings.data / "tls", hosts_at(settings.host)) if settings.tls else None
 
 
 if __name__ == "__main__":

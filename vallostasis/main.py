@@ -7,7 +7,7 @@ from contextlib import asynccontextmanager
 from fastapi import FastAPI
 
 from vallostasis import __version__
-from vallostasis.api import health, pairing, readings, tape
+from vallostasis.api import door, health, pairing, reader_links, readings, sign_ins, tape
 from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
 from vallostasis.api.pages import mount_pages
@@ -17,13 +17,13 @@ from vallostasis.devices.targets import networks
 from vallostasis.documents.file_reader import FileReader
 from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
-from vallostasis.services.pairing import Guesses
+from vallostasis.services.guesses import Guesses
 from vallostasis.settings import Settings
 from vallostasis.store.database import async_pool, open_pool
 from vallostasis.store.watch import DatabaseWatch
 
 
-def create_app(settings: Settings) -> FastAPI:
+def create_app(settings: Settings, fingerprint: str = "") -> FastAPI:
     """Build the application for one set of settings; the pool opens with it and closes with it."""
 
     @asynccontextmanager
@@ -59,6 +59,7 @@ def create_app(settings: Settings) -> FastAPI:
     )
     app.state.settings = settings
     app.state.guesses = Guesses()
+    app.state.fingerprint = fingerprint
     larger = {
         "/jobs/imports": settings.largest_archive_bytes,
         "/verifications": settings.largest_archive_bytes,
@@ -69,16 +70,16 @@ def create_app(settings: Settings) -> FastAPI:
         "/notes": settings.largest_photo_bytes,
     }
     app.add_middleware(BodyLimit, largest=settings.largest_body_bytes, larger=larger)
-    app.add_middleware(pairing.PairedFirst)
-    app.add_middleware(OwnPagesOnly, host=settings.host)
+    app.add_middleware(door.AdmittedFirst)
+    app.add_middleware(OwnPagesOnly, host=settings.host, proxy_name=settings.proxy_name)
     app.add_middleware(SecurityHeaders)
     # Readings first: addresses are tried in this order, and a bench waits for each of them.
-    app.include_router(readings.router, dependencies=[pairing.LetIn])
-    app.include_router(tape.router, dependencies=[pairing.LetIn])
-    for module in (health, pairing):
+    app.include_router(readings.router, dependencies=[door.LetIn])
+    app.include_router(tape.router, dependencies=[door.LetIn])
+    for module in (health, pairing, sign_ins, reader_links):
         app.include_router(module.router)
     for router in (*itertools.chain.from_iterable(OF_SUBJECT.values()), *OF_ALL):
-        app.include_router(router, dependencies=[pairing.LetIn])
+        app.include_router(router, dependencies=[door.LetIn])
     install_error_handlers(app)
     mount_pages(app, settings.web)
     return app

@@ -62,6 +62,15 @@ class Settings(BaseSettings):
         ",".join(PRIVATE), description="Networks that gauges over TCP may be in, parted by commas."
     )
 
+    tls: bool = Field(False, description="Serve over TLS with a certificate that this machine makes for itself.")
+    tls_cert: Path | None = Field(None, description="Certificate chain in PEM form to serve over TLS with.")
+    tls_key: Path | None = Field(None, description="Private key in PEM form that belongs to the certificate.")
+    proxy_name: str = Field(
+        "",
+        pattern=r"^[A-Za-z0-9.\-]*(:\d{1,5})?$",
+        description="Name, and port where it is not 443, at which a proxy with TLS on this machine is reached.",
+    )
+
     @property
     def backup_folder(self) -> Path:
         """Where backups go."""
@@ -69,5 +78,10 @@ class Settings(BaseSettings):
 
     @property
     def pairing(self) -> bool:
-        """Whether devices have to be paired: always when the network can reach this address."""
-        return not is_loopback(self.host)
+        """Whether devices have to be paired: always when the network can reach this address, by a proxy too."""
+        return not is_loopback(self.host) or self.proxy_name != ""
+
+    @property
+    def scheme(self) -> str:
+        """How a browser reaches it at its own port."""
+        return "https" if self.tls or self.tls_cert is not None else "http"

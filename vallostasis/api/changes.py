@@ -7,9 +7,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request
 from fastapi.sse import EventSourceResponse
 from pydantic import BaseModel, Field
-from starlette.exceptions import HTTPException
 
-from vallostasis.api.pairing import let_in
+from vallostasis.api.door import let_in
+from vallostasis.api.errors import NotAdmitted
 from vallostasis.services.change_feed import ChangeFeed
 
 router = APIRouter(prefix="/api", tags=["changes"])
@@ -28,10 +28,10 @@ async def stream_changes(request: Request) -> AsyncIterator[ChangeView]:
     feed: ChangeFeed = request.app.state.feed
     of = request.client.host if request.client else ""
     async for change in feed.changes(of):
-        # A device that was signed out meanwhile hears no more: asking again, it is told why.
+        # Whoever was signed out meanwhile hears no more: asking again, it is told why.
         try:
             await let_in(request)
-        except HTTPException:
+        except NotAdmitted:
             return
         if change is None:
             yield ChangeView(kind="beat", job_id=None)

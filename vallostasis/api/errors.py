@@ -22,6 +22,14 @@ from vallostasis.store.watch import Standing, standing_of
 log = logging.getLogger("vallostasis")
 
 
+class NotAdmitted(Exception):
+    """Whoever asks is not let in, or may not do that."""
+
+    def __init__(self, status: int, code: str, message: str) -> None:
+        super().__init__(message)
+        self.status, self.code = status, code
+
+
 class Problem(BaseModel):
     """What is wrong at one field; the field is a dotted path."""
 
@@ -41,8 +49,8 @@ class ErrorBody(BaseModel):
     """Why a request was not carried out, and what would help."""
 
     code: str = Field(
-        description="wrong, not paired, asks, read before, stale, taken, not found, too large, too slow, too often, "
-        "not printed, unavailable"
+        description="wrong, not paired, not signed in, not yours, asks, read before, stale, taken, not found, "
+        "too large, too slow, too often, not printed, unavailable"
     )
     message: str
     problems: list[Problem]
@@ -53,8 +61,8 @@ ERROR_RESPONSES: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorBody, "description": what}
     for status, what in {
         400: "The body of the request cannot be read.",
-        401: "This device is not paired.",
-        403: "The request does not come from our own pages.",
+        401: "This device is not paired, or nobody is signed in.",
+        403: "The request does not come from our own pages, or somebody else may do it.",
         404: "There is no such thing.",
         409: "It cannot be done as things stand; the message asks back.",
         413: "The request is too large.",
@@ -165,9 +173,13 @@ def _of_http(app: FastAPI) -> None:
         message = f"{first[0]}: {first[1]}" if first[0] else first[1]
         return error_response(422, "wrong", message, problems)
 
+    @app.exception_handler(NotAdmitted)
+    def not_admitted(_: Request, error: NotAdmitted) -> JSONResponse:
+        return error_response(error.status, error.code, str(error))
+
     @app.exception_handler(HTTPException)
     def http_refused(request: Request, error: HTTPException) -> JSONResponse:
-        codes = {401: "not paired", 404: "not found", 405: "wrong", 413: "too large", 429: "too often"}
+        codes = {404: "not found", 405: "wrong", 413: "too large", 429: "too often"}
         words = {
             400: "The body of the request cannot be read: send JSON in UTF-8, or a form with its boundary.",
             404: f"There is nothing at {request.url.path}.",

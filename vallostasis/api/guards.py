@@ -52,6 +52,9 @@ class SecurityHeaders:
         return () if says_so or not scope["path"].startswith("/api") else ((b"cache-control", b"no-store"),)
 
 
+NO_PROXY = "This came through a proxy that the owner has not named: set VALLO_PROXY_NAME to its name and start again."
+
+
 class OwnPagesOnly:
     """Refuses what another site makes a browser send: a foreign name for us, or a page that is not ours.
 
@@ -59,15 +62,20 @@ class OwnPagesOnly:
     only those that are this machine's own.
     """
 
-    def __init__(self, app: ASGIApp, host: str) -> None:
+    def __init__(self, app: ASGIApp, host: str, proxy_name: str = "") -> None:
         self.app = app
+        self.has_proxy = proxy_name != ""
         own = socket.gethostname().casefold()
-        self.names = {"localhost", host.casefold(), own, f"{own}.local"}
+        self.names = {"localhost", host.casefold(), own, f"{own}.local", proxy_name.partition(":")[0].casefold()} - {""}
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Pass the request on, or answer 403."""
         if scope["type"] == "http":
             headers = {name: value.decode("latin-1") for name, value in scope["headers"]}
+            if not self.has_proxy and (b"x-forwarded-for" in headers or b"forwarded" in headers):
+                # Through a proxy everybody would seem to be this machine itself.
+                await error_response(403, "wrong", NO_PROXY)(scope, receive, send)
+                return
             host = headers.get(b"host", "")
             origin = headers.get(b"origin")
             ours = self._is_own(host) and (origin is None or origin.partition("://")[2] == host)

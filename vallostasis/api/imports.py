@@ -7,14 +7,17 @@ from uuid import UUID
 from fastapi import APIRouter, File, Form, Request, UploadFile
 from pydantic import BaseModel
 
-from vallostasis.api.deps import ShortText, in_transaction
+from vallostasis.api.deps import Conn, ShortText, in_transaction
+from vallostasis.api.door import address_of, by_whom
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.records.rows import Quantity
 from vallostasis.services import job_import, reading_import
 from vallostasis.services.block import ChangedState
-from vallostasis.services.job_import import JobWish
+from vallostasis.services.job_import import JobBroughtIn, JobWish
 from vallostasis.services.reading_import import ImportWish, Take, Verdict
+from vallostasis.store import security_log
+from vallostasis.store.security_log import SecurityKind
 
 router = APIRouter(prefix="/api", tags=["imports"], responses=ERROR_RESPONSES)
 
@@ -83,5 +86,12 @@ async def import_job(
     read = await request.app.state.reader.job(content, request.is_disconnected)
     name = "".join(sign for sign in (file.filename or "") if sign.isprintable())[:120]
     wish = JobWish(name, hashlib.sha256(content).hexdigest(), as_copy, number, without_photos)
-    brought = await in_transaction(request, job_import.import_job, read, wish, person_id)
+
+    def bring_in(conn: Conn) -> JobBroughtIn:
+        brought = job_import.import_job(conn, read, wish, person_id)
+        words = f"job {brought.number} from {name or 'a file'}, at {by_whom(request)}"
+        security_log.note(conn, SecurityKind.BROUGHT_IN, words, address_of(request))
+        return brought
+
+    brought = await in_transaction(request, bring_in)
     return JobBroughtInView(job_id=brought.job_id, number=brought.number, marked=list(brought.marked))

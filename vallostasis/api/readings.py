@@ -9,8 +9,8 @@ from pydantic import BaseModel, Field, TypeAdapter
 from starlette.concurrency import run_in_threadpool
 
 from vallostasis.api.deps import Conn, LengthText, ShortText
+from vallostasis.api.door import device_name
 from vallostasis.api.errors import ERROR_RESPONSES
-from vallostasis.api.pairing import device_name
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.records.rows import Quantity, Reading, ZeroedOn
 from vallostasis.services import readings, setups, zeros

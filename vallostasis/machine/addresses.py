@@ -5,6 +5,7 @@ import errno
 import ipaddress
 import socket
 
+from vallostasis.machine.packages import say
 from vallostasis.machine.postgres import MachineError
 
 LOOPBACK = "127.0.0.1"
@@ -33,10 +34,34 @@ def _bound(host: str, port: int) -> socket.socket:
     return opened
 
 
-def reached_at(host: str, port: int) -> list[str]:
+def free_from(port: int, count: int) -> int:
+    """Return a port on loopback from which so many are free for the demo's devices: the one wanted if it can be."""
+    for tried in range(port, port + 20 * count, count):
+        if all(_is_free(one) for one in range(tried, tried + count)):
+            if tried != port:
+                say(f"a port from {port} on is taken: the demo's devices talk from {tried} on")
+            return tried
+    raise MachineError(f"Ports from {port} on are taken: choose others with --gauge-port.")
+
+
+def _is_free(port: int) -> bool:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((LOOPBACK, port))
+        except (OSError, OverflowError):
+            return False
+    return True
+
+
+def reached_at(host: str, port: int, scheme: str = "http") -> list[str]:
     """Addresses for a browser on another device: the one served at, or every one of this machine when all are."""
-    hosts = _own_addresses() if _is_every_address(host) else [host]
-    return [f"http://{f'[{one}]' if ':' in one and '[' not in one else one}:{port}" for one in hosts]
+    return [f"{scheme}://{f'[{one}]' if ':' in one and '[' not in one else one}:{port}" for one in hosts_at(host)]
+
+
+def hosts_at(host: str) -> list[str]:
+    """The address served at, or every one of this machine when all are."""
+    return own_addresses() if _is_every_address(host) else [host]
 
 
 def _is_every_address(host: str) -> bool:
@@ -45,7 +70,8 @@ def _is_every_address(host: str) -> bool:
     return False
 
 
-def _own_addresses() -> list[str]:
+def own_addresses() -> list[str]:
+    """Addresses of this machine but loopback; its name where it knows none."""
     found: dict[str, None] = {}
     with contextlib.suppress(OSError), socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
         probe.connect(NOWHERE)

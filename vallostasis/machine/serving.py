@@ -20,6 +20,8 @@ class Server(uvicorn.Server):
             "ws": "none",
             "server_header": False,
             "timeout_keep_alive": IDLE_CONNECTION_S,
+            # What a proxy says of where a request came from is believed only where the owner named a proxy.
+            "proxy_headers": False,
             **config,
         }
         super().__init__(uvicorn.Config(app, **bounded))  # type: ignore[arg-type]

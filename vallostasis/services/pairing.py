@@ -1,16 +1,13 @@
 """Letting other screens of the shop in: a short code shown here opens a session there."""
 
-import hashlib
 import secrets
-import threading
-import time
-from collections import deque
-from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
+from vallostasis.core.records.roles import Role
 from vallostasis.services.refused import Refused
+from vallostasis.services.tokens import hashed, new_token
 from vallostasis.store import pairing
 from vallostasis.store.pairing import PairedDevice
 from vallostasis.store.rows import Conn
@@ -39,57 +36,28 @@ class Session:
     token: str
 
 
-class Guesses:
-    """Wrong codes of the last ten minutes: a device that guesses is let try no more, and all together few."""
-
-    OF_ONE, OF_ALL = 5, 40
-
-    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
-        self._clock = clock
-        self._lock = threading.Lock()
-        self._wrong: deque[tuple[float, str]] = deque()
-
-    def may(self, of: str) -> bool:
-        """Whether somebody at an address may try a code."""
-        with self._lock:
-            while self._wrong and self._wrong[0][0] < self._clock() - CODE_GOOD_FOR.total_seconds():
-                self._wrong.popleft()
-            mine = sum(where == of for _, where in self._wrong)
-            return mine < self.OF_ONE and len(self._wrong) < self.OF_ALL
-
-    def wrong(self, of: str) -> None:
-        """Count a code that was wrong."""
-        with self._lock:
-            self._wrong.append((self._clock(), of))
-
-
-def make_code(conn: Conn) -> PairingCode:
-    """Make a code that lets one device in."""
+def make_code(conn: Conn, role: Role = Role.MACHINIST) -> PairingCode:
+    """Make a code that lets one device in, to do what a role may."""
     code = "".join(secrets.choice(ALPHABET) for _ in range(LENGTH))
-    return PairingCode(f"{code[:4]}-{code[4:]}", pairing.add_code(conn, _hashed(code), CODE_GOOD_FOR))
+    return PairingCode(f"{code[:4]}-{code[4:]}", pairing.add_code(conn, hashed(code), CODE_GOOD_FOR, role))
 
 
 def open_session(conn: Conn, code: str, device: str) -> Session:
     """Let a device in by a code; refuses codes that were never made, used before or run out, all in one way."""
-    code_hash = _hashed("".join(sign for sign in code.upper() if sign.isalnum()))
+    code_hash = hashed("".join(sign for sign in code.upper() if sign.isalnum()))
     if not pairing.code_is_open(conn, code_hash):
         raise Refused(
             "That code lets nobody in: it is used once and runs out after ten minutes. Take the one shown now.", "code"
         )
-    token = secrets.token_urlsafe(32)
-    return Session(pairing.add_device(conn, code_hash, _hashed(token), device, SESSION_GOOD_FOR), token)
+    token = new_token()
+    return Session(pairing.add_device(conn, code_hash, hashed(token), device, SESSION_GOOD_FOR), token)
 
 
 def device_of(conn: Conn, token: str) -> PairedDevice | None:
     """Return the device that shows a token, or None when it is not let in."""
-    return pairing.find_device(conn, _hashed(token)) if token else None
+    return pairing.find_device(conn, hashed(token)) if token else None
 
 
 def sign_out(conn: Conn, paired_device_id: UUID) -> None:
     """Let a device in no longer."""
     pairing.end_device(conn, paired_device_id)
-
-
-def _hashed(secret: str) -> bytes:
-    """Hash of a random secret; unlike a password it cannot be guessed, so no slow hash is needed."""
-    return hashlib.sha256(secret.encode()).digest()

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
+from vallostasis.core.records.roles import Role
 from vallostasis.store.rows import Conn, fetch_all, fetch_one, fetch_value
 
 
@@ -13,11 +14,12 @@ class PairedDevice:
 
     paired_device_id: UUID
     name: str
+    role: Role
     paired_at: datetime
     expires_at: datetime
 
 
-COLUMNS = "d.paired_device_id, d.name, d.paired_at, d.expires_at"
+COLUMNS = "d.paired_device_id, d.name, d.role, d.paired_at, d.expires_at"
 MOST_OPEN = 3
 STANDING = """
     d.expires_at > now()
@@ -35,14 +37,16 @@ NOTE_SEEN = """
 """
 
 
-def add_code(conn: Conn, code_hash: bytes, valid_for: timedelta) -> datetime:
+def add_code(conn: Conn, code_hash: bytes, valid_for: timedelta, role: Role) -> datetime:
     """Make a code good for a while; return when it runs out."""
     query = """
-        INSERT INTO pairing_code (code_hash, expires_at)
-        VALUES (%(code_hash)s, now() + %(valid_for)s)
+        INSERT INTO pairing_code (code_hash, expires_at, role)
+        VALUES (%(code_hash)s, now() + %(valid_for)s, %(role)s)
         RETURNING expires_at
     """
-    expires_at: datetime = fetch_value(conn, query, {"code_hash": code_hash, "valid_for": valid_for})
+    expires_at: datetime = fetch_value(
+        conn, query, {"code_hash": code_hash, "valid_for": valid_for, "role": role.value}
+    )
     return expires_at
 
 
@@ -61,11 +65,12 @@ def code_is_open(conn: Conn, code_hash: bytes) -> bool:
 
 
 def add_device(conn: Conn, code_hash: bytes, token_hash: bytes, name: str, valid_for: timedelta) -> PairedDevice:
-    """Pair a device; the database refuses a code used before."""
+    """Pair a device, to do what its code says; the database refuses a code used before."""
     query = """
-        INSERT INTO paired_device AS d (code_hash, token_hash, name, expires_at)
-        VALUES (%(code_hash)s, %(token_hash)s, %(name)s, now() + %(valid_for)s)
-        RETURNING d.paired_device_id, d.name, d.paired_at, d.expires_at
+        INSERT INTO paired_device AS d (code_hash, token_hash, name, expires_at, role)
+        SELECT c.code_hash, %(token_hash)s, %(name)s, now() + %(valid_for)s, c.role
+          FROM pairing_code c WHERE c.code_hash = %(code_hash)s
+        RETURNING d.paired_device_id, d.name, d.role, d.paired_at, d.expires_at
     """
     params = {"code_hash": code_hash, "token_hash": token_hash, "name": name, "valid_for": valid_for}
     return fetch_one(conn, PairedDevice, query, params, "device")

@@ -16,6 +16,15 @@ class SecurityKind(StrEnum):
     TOO_MANY = "too many codes"
     SIGNED_OUT = "signed out"
     RESTORED = "restored"
+    LINK_MADE = "link made"
+    LINK_ENDED = "link ended"
+    PASSWORD_SET = "password set"
+    PASSWORD_TAKEN = "password taken away"
+    SIGNED_IN = "signed in"
+    WRONG_PASSWORD = "wrong password"
+    TOO_MANY_PASSWORDS = "too many passwords"
+    REFUSED = "refused"
+    BROUGHT_IN = "brought in"
 
 
 @dataclass(frozen=True, slots=True)

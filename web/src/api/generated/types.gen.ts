@@ -3992,6 +3992,18 @@ export type ClocksView = {
 };
 
 /**
+ * CodeBody
+ *
+ * What the device may do that the code lets in.
+ */
+export type CodeBody = {
+    /**
+     * Role
+     */
+    role?: 'owner' | 'machinist';
+};
+
+/**
  * CodeView
  *
  * A code that lets one device in.
@@ -5812,6 +5824,7 @@ export type DeviceView = {
      * Name
      */
     name: string;
+    role: Role;
     /**
      * Paired At
      */
@@ -6587,7 +6600,7 @@ export type ErrorBody = {
     /**
      * Code
      *
-     * wrong, not paired, asks, read before, stale, taken, not found, too large, too slow, too often, not printed, unavailable
+     * wrong, not paired, not signed in, not yours, asks, read before, stale, taken, not found, too large, too slow, too often, not printed, unavailable
      */
     code: string;
     /**
@@ -12046,11 +12059,67 @@ export type LinerView = {
 };
 
 /**
+ * LinkBody
+ *
+ * Whom the link is for, and for how long.
+ */
+export type LinkBody = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Days
+     */
+    days?: number;
+};
+
+/**
  * LinkState
  *
  * How a gauge link stands.
  */
 export type LinkState = 'connecting' | 'live' | 'silent' | 'lost' | 'not understood' | 'wrong unit';
+
+/**
+ * LinkView
+ *
+ * A link that stands.
+ */
+export type LinkView = {
+    /**
+     * Reader Link Id
+     */
+    reader_link_id: string;
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Job Number
+     */
+    job_number: string;
+    /**
+     * Job Name
+     */
+    job_name: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Made At
+     */
+    made_at: string;
+    /**
+     * Expires At
+     */
+    expires_at: string;
+};
 
 /**
  * LoadView
@@ -12318,6 +12387,23 @@ export type MachineBody = {
      * Person Id
      */
     person_id: string;
+};
+
+/**
+ * MadeLinkView
+ *
+ * A link as it is handed over: it is shown once.
+ */
+export type MadeLinkView = {
+    link: LinkView;
+    /**
+     * Address
+     */
+    address: string;
+    /**
+     * Qr Svg
+     */
+    qr_svg: string;
 };
 
 /**
@@ -13402,6 +13488,26 @@ export type NetworkView = {
      * Where other devices reach it, empty unless let in.
      */
     addresses: Array<string>;
+    /**
+     * What whoever asks may do; null where nobody is let in yet.
+     */
+    role: Role | null;
+    /**
+     * Sign In
+     *
+     * Who can sign in here: empty where the shop does not want it.
+     */
+    sign_in: Array<SignInView>;
+    /**
+     * Who is signed in.
+     */
+    person: SignInView | null;
+    /**
+     * Fingerprint
+     *
+     * SHA-256 of our own certificate, empty where there is none.
+     */
+    fingerprint: string;
 };
 
 /**
@@ -14485,6 +14591,22 @@ export type OrderedView = {
 };
 
 /**
+ * OwnPasswordBody
+ *
+ * The password of whoever is signed in, and the one to take from now on.
+ */
+export type OwnPasswordBody = {
+    /**
+     * Present
+     */
+    present: string;
+    /**
+     * Password
+     */
+    password: string;
+};
+
+/**
  * OwnRunView
  *
  * A finished run as a point: passes against the change by the gauge. [m]
@@ -15056,6 +15178,47 @@ export type PassView = {
      * Noted By
      */
     noted_by: string;
+};
+
+/**
+ * PasswordBody
+ *
+ * A person, what they may do, and the password; an empty one takes it away.
+ */
+export type PasswordBody = {
+    /**
+     * Of
+     */
+    of: string;
+    /**
+     * Role
+     */
+    role?: 'owner' | 'machinist';
+    /**
+     * Password
+     */
+    password: string;
+};
+
+/**
+ * PasswordView
+ *
+ * Somebody who has a password, and may do what.
+ */
+export type PasswordView = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Name
+     */
+    name: string;
+    role: Role;
+    /**
+     * Set At
+     */
+    set_at: string;
 };
 
 /**
@@ -16765,6 +16928,18 @@ export type ReadSoFarView = {
 };
 
 /**
+ * ReaderBody
+ *
+ * What stands in the link.
+ */
+export type ReaderBody = {
+    /**
+     * Token
+     */
+    token: string;
+};
+
+/**
  * Reading
  *
  * One reading: exact value [µm], the text as typed, and where on the part it stands. [h], [µm], [deg]
@@ -17137,6 +17312,34 @@ export type ReadingToExplain = {
 };
 
 /**
+ * ReadingView
+ *
+ * What a link shows, and until when.
+ */
+export type ReadingView = {
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Job Number
+     */
+    job_number: string;
+    /**
+     * Job Name
+     */
+    job_name: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Expires At
+     */
+    expires_at: string;
+};
+
+/**
  * ReadyTick
  *
  * What has to be looked at before a liner goes in. Common practice, no published source.
@@ -17481,6 +17684,13 @@ export type RodSweepRequest = {
      */
     clear_m?: number;
 };
+
+/**
+ * Role
+ *
+ * What a device or a person may do.
+ */
+export type Role = 'owner' | 'machinist' | 'reader';
 
 /**
  * RoomAirAnswer
@@ -18928,7 +19138,7 @@ export type SecurityEventView = {
  *
  * What happened at the door.
  */
-export type SecurityKind = 'code made' | 'paired' | 'wrong code' | 'too many codes' | 'signed out' | 'restored';
+export type SecurityKind = 'code made' | 'paired' | 'wrong code' | 'too many codes' | 'signed out' | 'restored' | 'link made' | 'link ended' | 'password set' | 'password taken away' | 'signed in' | 'wrong password' | 'too many passwords' | 'refused' | 'brought in';
 
 /**
  * ServiceBody
@@ -19749,6 +19959,50 @@ export type SideView = {
      */
     first: Operation | null;
     last: Operation | null;
+};
+
+/**
+ * SignInBody
+ *
+ * Who it is.
+ */
+export type SignInBody = {
+    /**
+     * Of
+     */
+    of: string;
+    /**
+     * Password
+     */
+    password: string;
+};
+
+/**
+ * SignInView
+ *
+ * Somebody who can sign in.
+ */
+export type SignInView = {
+    /**
+     * Person Id
+     */
+    person_id: string;
+    /**
+     * Name
+     */
+    name: string;
+};
+
+/**
+ * SignedInView
+ *
+ * Who is signed in now.
+ */
+export type SignedInView = {
+    /**
+     * Name
+     */
+    name: string;
 };
 
 /**
@@ -23618,11 +23872,11 @@ export type TakeReadingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -23676,11 +23930,11 @@ export type ChangeSetupErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -23738,11 +23992,11 @@ export type CorrectZeroErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -23802,11 +24056,11 @@ export type StrikeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -23860,11 +24114,11 @@ export type UndoErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -23938,11 +24192,11 @@ export type ReadNetworkErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -23979,7 +24233,10 @@ export type ReadNetworkResponses = {
 export type ReadNetworkResponse = ReadNetworkResponses[keyof ReadNetworkResponses];
 
 export type MakePairingCodeData = {
-    body?: never;
+    /**
+     * Body
+     */
+    body?: CodeBody | null;
     path?: never;
     query?: never;
     url: '/api/network/codes';
@@ -23991,11 +24248,11 @@ export type MakePairingCodeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24044,11 +24301,11 @@ export type ListPairedDevicesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24099,11 +24356,11 @@ export type PairDeviceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24152,11 +24409,11 @@ export type ListSecurityLogErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24212,11 +24469,11 @@ export type SignOutDeviceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24254,6 +24511,549 @@ export type SignOutDeviceResponses = {
 
 export type SignOutDeviceResponse = SignOutDeviceResponses[keyof SignOutDeviceResponses];
 
+export type ListPasswordsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/passwords';
+};
+
+export type ListPasswordsErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListPasswordsError = ListPasswordsErrors[keyof ListPasswordsErrors];
+
+export type ListPasswordsResponses = {
+    /**
+     * Response List Passwords
+     *
+     * Successful Response
+     */
+    200: Array<PasswordView>;
+};
+
+export type ListPasswordsResponse = ListPasswordsResponses[keyof ListPasswordsResponses];
+
+export type SetPasswordData = {
+    body: PasswordBody;
+    path?: never;
+    query?: never;
+    url: '/api/passwords';
+};
+
+export type SetPasswordErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SetPasswordError = SetPasswordErrors[keyof SetPasswordErrors];
+
+export type SetPasswordResponses = {
+    /**
+     * Response Set Password
+     *
+     * Successful Response
+     */
+    200: Array<PasswordView>;
+};
+
+export type SetPasswordResponse = SetPasswordResponses[keyof SetPasswordResponses];
+
+export type ChangeOwnPasswordData = {
+    body: OwnPasswordBody;
+    path?: never;
+    query?: never;
+    url: '/api/passwords/own';
+};
+
+export type ChangeOwnPasswordErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ChangeOwnPasswordError = ChangeOwnPasswordErrors[keyof ChangeOwnPasswordErrors];
+
+export type ChangeOwnPasswordResponses = {
+    /**
+     * Successful Response
+     */
+    200: SignedInView;
+};
+
+export type ChangeOwnPasswordResponse = ChangeOwnPasswordResponses[keyof ChangeOwnPasswordResponses];
+
+export type SignInData = {
+    body: SignInBody;
+    path?: never;
+    query?: never;
+    url: '/api/sign-in';
+};
+
+export type SignInErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SignInError = SignInErrors[keyof SignInErrors];
+
+export type SignInResponses = {
+    /**
+     * Successful Response
+     */
+    200: SignedInView;
+};
+
+export type SignInResponse = SignInResponses[keyof SignInResponses];
+
+export type SignOutData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/sign-out';
+};
+
+export type SignOutErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type SignOutError = SignOutErrors[keyof SignOutErrors];
+
+export type SignOutResponses = {
+    /**
+     * Successful Response
+     */
+    200: SignedInView;
+};
+
+export type SignOutResponse = SignOutResponses[keyof SignOutResponses];
+
+export type ListReaderLinksData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/network/links';
+};
+
+export type ListReaderLinksErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ListReaderLinksError = ListReaderLinksErrors[keyof ListReaderLinksErrors];
+
+export type ListReaderLinksResponses = {
+    /**
+     * Response List Reader Links
+     *
+     * Successful Response
+     */
+    200: Array<LinkView>;
+};
+
+export type ListReaderLinksResponse = ListReaderLinksResponses[keyof ListReaderLinksResponses];
+
+export type MakeReaderLinkData = {
+    body: LinkBody;
+    path?: never;
+    query?: never;
+    url: '/api/network/links';
+};
+
+export type MakeReaderLinkErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MakeReaderLinkError = MakeReaderLinkErrors[keyof MakeReaderLinkErrors];
+
+export type MakeReaderLinkResponses = {
+    /**
+     * Successful Response
+     */
+    201: MadeLinkView;
+};
+
+export type MakeReaderLinkResponse = MakeReaderLinkResponses[keyof MakeReaderLinkResponses];
+
+export type EndReaderLinkData = {
+    body?: never;
+    path: {
+        /**
+         * Reader Link Id
+         */
+        reader_link_id: string;
+    };
+    query?: never;
+    url: '/api/network/links/{reader_link_id}/end';
+};
+
+export type EndReaderLinkErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type EndReaderLinkError = EndReaderLinkErrors[keyof EndReaderLinkErrors];
+
+export type EndReaderLinkResponses = {
+    /**
+     * Response End Reader Link
+     *
+     * Successful Response
+     */
+    200: Array<LinkView>;
+};
+
+export type EndReaderLinkResponse = EndReaderLinkResponses[keyof EndReaderLinkResponses];
+
+export type OpenReaderLinkData = {
+    body: ReaderBody;
+    path?: never;
+    query?: never;
+    url: '/api/network/readers';
+};
+
+export type OpenReaderLinkErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type OpenReaderLinkError = OpenReaderLinkErrors[keyof OpenReaderLinkErrors];
+
+export type OpenReaderLinkResponses = {
+    /**
+     * Successful Response
+     */
+    201: ReadingView;
+};
+
+export type OpenReaderLinkResponse = OpenReaderLinkResponses[keyof OpenReaderLinkResponses];
+
+export type ReadOwnLinkData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/reading';
+};
+
+export type ReadOwnLinkErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadOwnLinkError = ReadOwnLinkErrors[keyof ReadOwnLinkErrors];
+
+export type ReadOwnLinkResponses = {
+    /**
+     * Successful Response
+     */
+    200: ReadingView;
+};
+
+export type ReadOwnLinkResponse = ReadOwnLinkResponses[keyof ReadOwnLinkResponses];
+
 export type ComputePlaneData = {
     body: PlaneRequest;
     path?: never;
@@ -24267,11 +25067,11 @@ export type ComputePlaneErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24320,11 +25120,11 @@ export type ComputeStackErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24383,11 +25183,11 @@ export type ReadCutPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24441,11 +25241,11 @@ export type ReadWhyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24499,11 +25299,11 @@ export type RecordCutErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24557,11 +25357,11 @@ export type RecordFittingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24615,11 +25415,11 @@ export type DrawLinerErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24673,11 +25473,11 @@ export type ReadPreparationErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24731,11 +25531,11 @@ export type NotePrepStepErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24789,11 +25589,11 @@ export type NoteInspectionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24847,11 +25647,11 @@ export type ReadBlockPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24905,11 +25705,11 @@ export type ChooseBlockPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -24963,11 +25763,11 @@ export type TryBlockPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25021,11 +25821,11 @@ export type ReadCutRunErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25079,11 +25879,11 @@ export type BeginCutRunErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25141,11 +25941,11 @@ export type EndRunPassErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25203,11 +26003,11 @@ export type UndoRunPassErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25265,11 +26065,11 @@ export type NoteOnRunErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25327,11 +26127,11 @@ export type FinishRunErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25380,11 +26180,11 @@ export type ListCuttersErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25435,11 +26235,11 @@ export type SaveCutterErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25495,11 +26295,11 @@ export type ServeCutterErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25550,11 +26350,11 @@ export type ReadPassSwitchErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25605,11 +26405,11 @@ export type SetUpPassSwitchErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25658,11 +26458,11 @@ export type PressPassSwitchErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25716,11 +26516,11 @@ export type ListShelfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25771,11 +26571,11 @@ export type PutOnShelfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25826,11 +26626,11 @@ export type MoveShimsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25886,11 +26686,11 @@ export type ReadOrderHoldErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -25944,11 +26744,11 @@ export type ReadShimOrderCsvErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26000,11 +26800,11 @@ export type ReadShimOrderPdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26053,11 +26853,11 @@ export type ComputeBlockPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26106,11 +26906,11 @@ export type ComputeLearnedCutterErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26159,11 +26959,11 @@ export type ComputeCutPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26218,11 +27018,11 @@ export type ReadBoresErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26293,11 +27093,11 @@ export type ReadWallErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26351,11 +27151,11 @@ export type ReadCleanUpErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26409,11 +27209,11 @@ export type DecideBoreErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26467,11 +27267,11 @@ export type LookAtBoreErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26525,11 +27325,11 @@ export type PreviewScanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26594,11 +27394,11 @@ export type ReadScansErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26652,11 +27452,11 @@ export type BringInScanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26714,11 +27514,11 @@ export type ReadPointsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26779,11 +27579,11 @@ export type SimulateScanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26835,11 +27635,11 @@ export type ReadProbeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26893,11 +27693,11 @@ export type BringInProbeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -26951,11 +27751,11 @@ export type SimulateProbeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27002,11 +27802,11 @@ export type ComputeBoreSetErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27055,11 +27855,11 @@ export type ComputeCirclesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27108,11 +27908,11 @@ export type ComputeCylinderErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27161,11 +27961,11 @@ export type ComputeDistortionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27214,11 +28014,11 @@ export type ComputeCleanUpErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27267,11 +28067,11 @@ export type ComputeWallErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27325,11 +28125,11 @@ export type ReadFitsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27436,11 +28236,11 @@ export type ReadFitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27515,11 +28315,11 @@ export type ReadHotFitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27577,11 +28377,11 @@ export type ReadPullErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27639,11 +28439,11 @@ export type BeginPullErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27705,11 +28505,11 @@ export type NoteOnPullErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27771,11 +28571,11 @@ export type UndoPullMarkErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27837,11 +28637,11 @@ export type BringHomeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27890,11 +28690,11 @@ export type ListPressToolsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -27945,11 +28745,11 @@ export type SavePressToolErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28000,11 +28800,11 @@ export type ComputePressFitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28053,11 +28853,11 @@ export type ComputeHotFitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28106,11 +28906,11 @@ export type ComputeInsertionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28229,11 +29029,11 @@ export type ReadHeatPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28314,11 +29114,11 @@ export type ReadRoomAirErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28376,11 +29176,11 @@ export type ReadDropErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28438,11 +29238,11 @@ export type BeginDropErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28504,11 +29304,11 @@ export type NoteOnDropErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28570,11 +29370,11 @@ export type TakeDropTemperaturesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28623,11 +29423,11 @@ export type ComputeTemperaturesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28676,11 +29476,11 @@ export type ComputeColdShrinkErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28729,11 +29529,11 @@ export type ComputeFilmErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28782,11 +29582,11 @@ export type ComputeCoolingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28835,11 +29635,11 @@ export type ComputeInTheBoreErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28888,11 +29688,11 @@ export type ComputeCarryAndDropErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28941,11 +29741,11 @@ export type ComputeHoleGrowthErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -28994,11 +29794,11 @@ export type ComputeDewErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29047,11 +29847,11 @@ export type ComputeFrostErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29100,11 +29900,11 @@ export type ComputeRoomAirErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29158,11 +29958,11 @@ export type ReadClampingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29216,11 +30016,11 @@ export type BeginTighteningErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29274,11 +30074,11 @@ export type ReadHolesHeldErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29338,11 +30138,11 @@ export type MarkBoltErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29400,11 +30200,11 @@ export type TakeClampOffErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29453,11 +30253,11 @@ export type ListFixturesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29508,11 +30308,11 @@ export type SaveFixtureErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29568,11 +30368,11 @@ export type ReadMatchSheetErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29630,11 +30430,11 @@ export type ReadPartOrderErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29725,11 +30525,11 @@ export type ReadPartOrderPdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29787,11 +30587,11 @@ export type RecordPistonMatchErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29851,11 +30651,11 @@ export type ReadHoningErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29913,11 +30713,11 @@ export type SetHoneErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -29975,11 +30775,11 @@ export type BeginHoneRoundErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30041,11 +30841,11 @@ export type StopHoneRoundErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30107,11 +30907,11 @@ export type NoteOnHoneRoundErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30190,11 +30990,11 @@ export type ReadBoringErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30252,11 +31052,11 @@ export type RecordBarSettingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30314,11 +31114,11 @@ export type RecordBoringPassErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30367,11 +31167,11 @@ export type ComputeCentringErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30420,11 +31220,11 @@ export type ComputeBoringPassesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30473,11 +31273,11 @@ export type ComputeBoringTimeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30526,11 +31326,11 @@ export type ComputeCrossHatchErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30579,11 +31379,11 @@ export type ComputeRunningClearanceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30632,11 +31432,11 @@ export type ComputeFinishSizeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30685,11 +31485,11 @@ export type ComputeSweptVolumeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30738,11 +31538,11 @@ export type ComputeHeightsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30796,11 +31596,11 @@ export type ReadMainsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30854,11 +31654,11 @@ export type ReadConversionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30907,11 +31707,11 @@ export type ComputeSealGlandErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -30960,11 +31760,11 @@ export type ComputeRodSweepErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31041,11 +31841,11 @@ export type ReadDeckPlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31118,11 +31918,11 @@ export type ReadMatchingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31176,11 +31976,11 @@ export type ChooseMatchingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31234,11 +32034,11 @@ export type ReadSwapsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31307,11 +32107,11 @@ export type ReadOptionsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31369,11 +32169,11 @@ export type ChooseOptionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31422,11 +32222,11 @@ export type ListPricesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31477,11 +32277,11 @@ export type SetPriceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31532,11 +32332,11 @@ export type MatchLinersErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31592,11 +32392,11 @@ export type ReadCausesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31650,11 +32450,11 @@ export type BeginExperimentErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31712,11 +32512,11 @@ export type SettleExperimentErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31770,11 +32570,11 @@ export type KeepCaseErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31823,11 +32623,11 @@ export type ListCausesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31876,11 +32676,11 @@ export type AddCauseErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31929,11 +32729,11 @@ export type AddCheckErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -31987,11 +32787,11 @@ export type ListCasesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32042,11 +32842,11 @@ export type TellHolesFromLinersErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32095,11 +32895,11 @@ export type WeighCausesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32153,11 +32953,11 @@ export type ReadLandsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32215,11 +33015,11 @@ export type ComparePartsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32273,11 +33073,11 @@ export type ReadBatchAlertsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32333,11 +33133,11 @@ export type ReadStripRecordErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32391,11 +33191,11 @@ export type NoteFindingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32449,11 +33249,11 @@ export type WaiveErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32507,11 +33307,11 @@ export type ReadRouteErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32565,11 +33365,11 @@ export type MarkOperationErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32623,11 +33423,11 @@ export type RunClockErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32681,11 +33481,11 @@ export type NoteWorkedErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32739,11 +33539,11 @@ export type NoteWaitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32801,11 +33601,11 @@ export type EndWaitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32859,11 +33659,11 @@ export type ChooseSchoolErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32912,11 +33712,11 @@ export type ListSchoolsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -32967,11 +33767,11 @@ export type ChooseShopSchoolErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33022,11 +33822,11 @@ export type ReadCalendarErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33075,11 +33875,11 @@ export type TryChangeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33137,11 +33937,11 @@ export type ReadCalendarFileErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33193,11 +33993,11 @@ export type PromiseErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33251,11 +34051,11 @@ export type PinErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33313,11 +34113,11 @@ export type MoveWaitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33366,11 +34166,11 @@ export type ReadShopTimeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33419,11 +34219,11 @@ export type SetOpenHoursErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33472,11 +34272,11 @@ export type AddAbsenceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33525,11 +34325,11 @@ export type SetMachineErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33578,11 +34378,11 @@ export type AddVisitErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33640,11 +34440,11 @@ export type TakeBackErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33698,11 +34498,11 @@ export type ReadHoursErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33756,11 +34556,11 @@ export type ReadRunningErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33816,11 +34616,11 @@ export type ReadMoneyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33874,11 +34674,11 @@ export type WriteEstimateErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33936,11 +34736,11 @@ export type AnswerEstimateErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -33994,11 +34794,11 @@ export type DeclineErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34052,11 +34852,11 @@ export type PayPartErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34114,11 +34914,11 @@ export type ReadEstimatePdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34172,11 +34972,11 @@ export type ReadBillErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34225,11 +35025,11 @@ export type ListPartPricesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34280,11 +35080,11 @@ export type SetPartPriceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34335,11 +35135,11 @@ export type ReadMoneyRulesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34388,11 +35188,11 @@ export type SetMoneyRulesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34446,11 +35246,11 @@ export type ListOrdersErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34506,11 +35306,11 @@ export type PlaceOrderErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34568,11 +35368,11 @@ export type MoveOrderErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34626,11 +35426,11 @@ export type ReadOwnerPageErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34682,11 +35482,11 @@ export type ReadOwnerPdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34740,11 +35540,11 @@ export type ReadBriefPdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34793,11 +35593,11 @@ export type ReadLearnedErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34846,11 +35646,11 @@ export type ReadLearnedCsvErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34902,11 +35702,11 @@ export type ReadLifeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -34962,11 +35762,11 @@ export type FindJobsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35034,11 +35834,11 @@ export type ComputeReturnsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35112,11 +35912,11 @@ export type ComputeMakeOrBuyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35182,11 +35982,11 @@ export type ComputeToolErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35254,11 +36054,11 @@ export type ListJobsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35309,11 +36109,11 @@ export type TakeInJobErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35367,11 +36167,11 @@ export type FileJobErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35425,11 +36225,11 @@ export type ReadBlockErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35483,11 +36283,11 @@ export type AddLinerErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35541,11 +36341,11 @@ export type FitLinersAsFoundErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35599,11 +36399,11 @@ export type ChooseCardErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35654,11 +36454,11 @@ export type ProposePlanErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35707,11 +36507,11 @@ export type ListAskedFirstErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35764,11 +36564,11 @@ export type ListCardsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35819,11 +36619,11 @@ export type AddCardErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35877,11 +36677,11 @@ export type ReadCardErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35935,11 +36735,11 @@ export type SaveVersionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -35988,11 +36788,11 @@ export type ListPeopleErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36043,11 +36843,11 @@ export type AddPersonErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36096,11 +36896,11 @@ export type ListGaugesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36151,11 +36951,11 @@ export type AddGaugeErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36209,11 +37009,11 @@ export type SaveGaugeVersionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36262,11 +37062,11 @@ export type ListGaugeLinksErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36327,11 +37127,11 @@ export type ReadGaugeLinkErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36387,11 +37187,11 @@ export type SetUpGaugeLinkErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36445,11 +37245,11 @@ export type PlaceTipErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36498,11 +37298,11 @@ export type ListThermometersErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36553,11 +37353,11 @@ export type SetUpThermometerErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36606,11 +37406,11 @@ export type ComputeParseErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36659,11 +37459,11 @@ export type ComputePastedErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36712,11 +37512,11 @@ export type ComputeDecisionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36765,11 +37565,11 @@ export type ComputeBudgetErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36818,11 +37618,11 @@ export type ComputeTo20cErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36871,11 +37671,11 @@ export type ComputeGaugeStudyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36931,11 +37731,11 @@ export type ReadProofHtmlErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -36997,11 +37797,11 @@ export type ReadProofPdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37061,11 +37861,11 @@ export type ReadLinerLabelErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37119,11 +37919,11 @@ export type ReadReadingsCsvErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37175,11 +37975,11 @@ export type ReadReadingsXlsxErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37231,11 +38031,11 @@ export type ReadJobJsonErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37287,11 +38087,11 @@ export type ReadJobArchiveErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37340,11 +38140,11 @@ export type ReadJobSchemaErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37402,11 +38202,11 @@ export type ImportReadingsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37455,11 +38255,11 @@ export type ImportJobErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37513,11 +38313,11 @@ export type ListLabelsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37577,11 +38377,11 @@ export type ReadLabelSvgErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37649,11 +38449,11 @@ export type ReadLabelsPdfErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37707,11 +38507,11 @@ export type AddNoteErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37765,11 +38565,11 @@ export type AddNoteToFindingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37823,11 +38623,11 @@ export type ReadPhotoErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37879,11 +38679,11 @@ export type ListFeaturesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -37942,11 +38742,11 @@ export type ReadSurveyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38001,11 +38801,11 @@ export type ListSuitedGaugesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38066,11 +38866,11 @@ export type ReadSurveyWhyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38134,11 +38934,11 @@ export type ReadBudgetsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38194,11 +38994,11 @@ export type ReadHoleBudgetsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38259,11 +39059,11 @@ export type MarkPlaceUnreadableErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38322,11 +39122,11 @@ export type StampPartErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38380,11 +39180,11 @@ export type CheckZeroErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38442,11 +39242,11 @@ export type SettleDoubtErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38500,11 +39300,11 @@ export type TakeTemperatureErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38553,11 +39353,11 @@ export type ReadCatalogueErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38608,11 +39408,11 @@ export type ListSettingMastersErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38663,11 +39463,11 @@ export type AddSettingMasterErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38721,11 +39521,11 @@ export type SaveSettingMasterVersionErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38774,11 +39574,11 @@ export type ListGaugeServicesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38834,11 +39634,11 @@ export type NoteGaugeServiceErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38892,11 +39692,11 @@ export type ListGaugeFitsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -38947,11 +39747,11 @@ export type ListMasterReadingsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39007,11 +39807,11 @@ export type ReadSettingMasterErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39060,11 +39860,11 @@ export type ReadRoomErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39113,11 +39913,11 @@ export type AssumeRoomErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39166,11 +39966,11 @@ export type ListMaterialsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39221,11 +40021,11 @@ export type WriteMaterialErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39274,11 +40074,11 @@ export type ListGaugeStudiesErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39329,11 +40129,11 @@ export type PlanGaugeStudyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39387,11 +40187,11 @@ export type ReadGaugeStudyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39445,11 +40245,11 @@ export type TakeStudyReadingErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39503,11 +40303,11 @@ export type PlaceStudyTipErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39561,11 +40361,11 @@ export type AdoptGaugeStudyErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39614,11 +40414,11 @@ export type ListOnRecordErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39669,11 +40469,11 @@ export type HoldFileErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39722,11 +40522,11 @@ export type HoldHeadErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
@@ -39775,11 +40575,11 @@ export type ReadBackupsErrors = {
      */
     400: ErrorBody;
     /**
-     * This device is not paired.
+     * This device is not paired, or nobody is signed in.
      */
     401: ErrorBody;
     /**
-     * The request does not come from our own pages.
+     * The request does not come from our own pages, or somebody else may do it.
      */
     403: ErrorBody;
     /**
