@@ -128,6 +128,8 @@ SHOP_VIEWS = {
     "shelf": ("/shop/shelf", "main table"),
     "fixtures": ("/shop/fixtures", "main table"),
     "pair": ("/pair", "main"),
+    "sign in": ("/sign-in", "main h1"),
+    "read by a link": ("/read", "main h1"),
     "nowhere": ("/nowhere", "main"),
 }
 

@@ -2,7 +2,7 @@
 import { onMounted } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { whenNotPaired } from '@/api/ask'
+import { whenShutOut } from '@/api/ask'
 
 import AppMenu from '@/shared/ui/AppMenu.vue'
 import LinkNote from '@/shared/ui/LinkNote.vue'
@@ -11,16 +11,18 @@ import PersonChip from '@/shared/ui/PersonChip.vue'
 import ShopLinks from '@/shared/ui/ShopLinks.vue'
 import UnitSwitch from '@/shared/ui/UnitSwitch.vue'
 import { loadCatalogue } from '@/shared/state/catalogue'
-import { loadNetwork } from '@/shared/state/network'
+import { loadNetwork, network } from '@/shared/state/network'
 import { loadPeople } from '@/shared/state/people'
 import { useNarrow } from '@/shared/state/useNarrow'
 
 const route = useRoute()
 const router = useRouter()
 const isNarrow = useNarrow()
-whenNotPaired(async () => {
+whenShutOut(async (by) => {
   await router.isReady()
-  if (route.name !== 'pair') void router.push({ name: 'pair', query: { to: route.fullPath } })
+  const name = by === 'not paired' ? 'pair' : 'sign-in'
+  const isAtDoor = ['pair', 'sign-in', 'read'].includes(String(route.name))
+  if (!isAtDoor) void router.push({ name, query: { to: route.fullPath } })
 })
 function toWork(): void {
   const main = document.querySelector('main')
@@ -28,9 +30,16 @@ function toWork(): void {
   main.tabIndex = -1
   main.focus()
 }
+/** Whoever came by a customer's link reads that proof, wherever the address leads. */
+async function toReading(): Promise<void> {
+  await router.isReady()
+  if (network.value?.role === 'reader' && route.name !== 'read') await router.replace({ name: 'read' })
+}
 onMounted(() => {
   void loadPeople().catch(() => undefined)
-  void loadNetwork().catch(() => undefined)
+  void loadNetwork()
+    .then(toReading)
+    .catch(() => undefined)
   void loadCatalogue().catch(() => undefined)
 })
 </script>

@@ -189,6 +189,13 @@ export const router = createRouter({
       name: 'study',
       component: () => import('@/features/gauge-studies/StudyPage.vue'),
     },
+    { path: '/sign-in', name: 'sign-in', component: () => import('@/features/pairing/SignInPage.vue') },
+    {
+      path: '/read',
+      name: 'read',
+      component: () => import('@/features/pairing/ReadPage.vue'),
+      meta: { full: true },
+    },
     { path: '/pair', name: 'pair', component: () => import('@/features/pairing/PairPage.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('@/features/floor/NowherePage.vue') },
   ],

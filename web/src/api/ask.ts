@@ -33,11 +33,16 @@ interface Answer<T> {
 
 const UNREACHABLE = 'The application cannot be reached. What you typed is kept: try again when it is back.'
 
-let notPaired: () => unknown = () => undefined
+/** Why nobody is let in here: the device is not paired, or nobody has signed in; empty where somebody is. */
+export type ShutOut = '' | 'not paired' | 'not signed in'
+export const shutOutBy = (code: string): ShutOut =>
+  code === 'not paired' || code === 'not signed in' ? code : ''
 
-/** What to do when this device is not let in, or no longer. */
-export function whenNotPaired(run: () => unknown): void {
-  notPaired = run
+let atTheDoor: (by: ShutOut) => unknown = () => undefined
+
+/** What to do when this device is not let in, or nobody is signed in, or no longer. */
+export function whenShutOut(run: (by: ShutOut) => unknown): void {
+  atTheDoor = run
 }
 
 /** No form asks for the person: the chip at the top right does. */
@@ -53,7 +58,8 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   if (answer.data !== undefined) return answer.data
   const body = answer.error as Partial<ErrorBody> | undefined
   if (body?.code === undefined) throw new Refusal('unavailable', UNREACHABLE)
-  if (body.code === 'not paired') notPaired()
+  const by = shutOutBy(body.code)
+  if (by) atTheDoor(by)
   const message = body.problems?.some((one) => one.field === 'person_id') ? NOBODY : (body.message ?? '')
   throw new Refusal(body.code, message, body.problems, body.suggestions)
 }

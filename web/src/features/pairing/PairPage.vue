@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import { pairDevice } from '@/api/generated'
-import { unpaired } from '@/shared/state/link'
+import { admitted } from '@/shared/state/link'
 import { loadCatalogue } from '@/shared/state/catalogue'
 import { loadNetwork, network } from '@/shared/state/network'
 import { loadPeople } from '@/shared/state/people'
@@ -15,14 +15,16 @@ import { useForm } from '@/shared/ui/useForm'
 /** A device that is not let in yet: the code from a paired screen opens the door. */
 const route = useRoute()
 const router = useRouter()
-const code = ref(route.hash.slice(1))
+/** Behind the code stands the fingerprint of our own certificate, where there is one. */
+const [typed = '', fingerprint = ''] = route.hash.slice(1).split('.')
+const code = ref(typed)
 const device = ref(/Mobi|Android/.test(navigator.userAgent) ? 'Phone at the bench' : 'Another screen')
 const { refusal, busy, send } = useForm()
 
 function pair(): Promise<void> {
   return send(async () => {
     await ask(pairDevice({ body: { code: code.value, device: device.value } }))
-    unpaired.value = false
+    admitted()
     await Promise.all([loadNetwork(), loadPeople(), loadCatalogue()])
     await router.replace(String(route.query['to'] ?? '/'))
   })
@@ -40,6 +42,11 @@ onMounted(() => void loadNetwork().catch(() => undefined))
       <p>
         On the machine itself, or on a screen that is let in, open <b>Gauges and people</b> and press
         <b>Let a device in</b>.
+      </p>
+      <p v-if="fingerprint" class="text-sm text-ink-soft">
+        The certificate is of this shop’s own making: the browser asks about it once. Its SHA-256 there has to
+        be
+        <b class="font-mono break-all text-ink">{{ fingerprint }}</b>
       </p>
       <form class="grid gap-4" @submit.prevent="pair">
         <TextField v-model="code" label="Code, such as 4K7P-9TXM" path="code" />

@@ -3,13 +3,16 @@ import { computed, ref } from 'vue'
 
 import { useJob } from '@/shared/state/job'
 import { unit } from '@/shared/state/preferences'
+import { isOwner } from '@/shared/state/network'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import WaitingNote from '@/shared/ui/WaitingNote.vue'
 
+import LinkForReader from './LinkForReader.vue'
 import { usePrinting } from './usePrinting'
 
 /** The proof sheet as it prints, and everything that can be taken away. */
 const job = useJob()
+const isGiving = ref(false)
 const frame = ref<HTMLIFrameElement | null>(null)
 const base = computed(() => `/api/jobs/${job.jobId}`)
 const query = computed(() => `unit=${unit.value === 'thou' ? 'thou' : 'um'}`)
@@ -47,6 +50,15 @@ function print(): void {
           PDF
         </button>
         <button type="button" class="quiet" @click="print">Print</button>
+        <button
+          v-if="isOwner"
+          type="button"
+          class="quiet"
+          :aria-expanded="isGiving"
+          @click="isGiving = !isGiving"
+        >
+          Link for the customer
+        </button>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.csv`" download>Readings as CSV</a>
         <a class="quiet inline-flex items-center" :href="`${base}/readings.xlsx`" download>as XLSX</a>
         <a class="quiet inline-flex items-center" :href="`${base}/job.json`" download>Whole job as JSON</a>
@@ -67,6 +79,11 @@ function print(): void {
       </div>
     </div>
     <RefusalNote :refusal="printing.refusal.value" />
+    <LinkForReader
+      v-if="isGiving && job.block.value"
+      :job-id="job.jobId"
+      :customer="job.block.value.job.customer"
+    />
     <iframe
       ref="frame"
       :key="sheet"

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import { ask } from '@/api/ask'
 import { type HeldView, holdFile, holdHead, listOnRecord, listSecurityLog } from '@/api/generated'
+import { isOwner } from '@/shared/state/network'
 import { useLoaded } from '@/shared/state/useLoaded'
 import { useStoppable } from '@/shared/state/useStoppable'
 import FileField from '@/shared/ui/FileField.vue'
@@ -19,7 +20,9 @@ const name = ref('')
 const head = ref('')
 const held = ref<HeldView | null>(null)
 const { data: onRecord } = useLoaded(() => ask(listOnRecord()))
-const { data: door } = useLoaded(() => ask(listSecurityLog()))
+const { data: door } = useLoaded(() => (isOwner.value ? ask(listSecurityLog()) : Promise.resolve([])))
+/** What somebody tried in vain. */
+const IN_VAIN = ['wrong code', 'too many codes', 'wrong password', 'too many passwords', 'refused']
 const when = (at: string) => at.slice(0, 16).replace('T', ' ')
 
 function holdChosen(file: File): Promise<void> {
@@ -135,7 +138,7 @@ function hold(what: string, work: (signal: AbortSignal) => Promise<HeldView>): P
             <td class="num py-1 pr-6 whitespace-nowrap">{{ when(one.at) }}</td>
             <td
               class="py-1 pr-6 whitespace-nowrap"
-              :class="(one.kind === 'wrong code' || one.kind === 'too many codes') && 'font-bold text-out'"
+              :class="IN_VAIN.includes(one.kind) && 'font-bold text-out'"
             >
               {{ one.kind }}
             </td>

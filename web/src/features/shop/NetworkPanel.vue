@@ -15,6 +15,8 @@ import { loadNetwork, network } from '@/shared/state/network'
 import { useLoaded } from '@/shared/state/useLoaded'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
+import ReaderLinks from './ReaderLinks.vue'
+
 /** Other screens of the shop: let one in by a code, see who is in, sign one out. */
 const REFRESH_MS = 2000
 const {
@@ -27,6 +29,8 @@ const {
 })
 const devices = computed<DeviceView[]>(() => known.value ?? [])
 const code = ref<CodeView | null>(null)
+const role = ref<'machinist' | 'owner'>('machinist')
+const isEncrypted = window.location.protocol === 'https:'
 /** How many were in when the code was made: one more, and it is used up. */
 const before = ref(0)
 const refusal = ref<Refusal | null>(null)
@@ -46,7 +50,7 @@ watch(known, () => {
 })
 const makeCode = () =>
   attempt(async () => {
-    code.value = await ask(makePairingCode())
+    code.value = await ask(makePairingCode({ body: { role: role.value } }))
     before.value = devices.value.length
   })
 const signOut = (device: DeviceView) =>
@@ -85,7 +89,9 @@ useIntervalFn(() => void look(), REFRESH_MS)
           <span
             ><b>{{ device.name }}</b
             >{{ mine(device) ? ' (this device)' : '' }}
-            <span class="block text-sm text-ink-soft">let in {{ whenText(device.paired_at) }}</span></span
+            <span class="block text-sm text-ink-soft"
+              >{{ device.role }}, let in {{ whenText(device.paired_at) }}</span
+            ></span
           >
           <button type="button" class="quiet min-h-11 text-sm" @click="signOut(device)">Sign out</button>
         </li>
@@ -98,12 +104,27 @@ useIntervalFn(() => void look(), REFRESH_MS)
           <b class="num text-2xl" data-code>{{ code.code }}</b>. It lets one device in, within ten minutes.
         </p>
       </div>
-      <button type="button" class="quiet mt-3 min-h-11" @click="makeCode">
-        {{ code ? 'Another code' : 'Let a device in' }}
-      </button>
-      <p class="caution mt-3">
-        The shop's network carries this unencrypted: use it on a network you trust. Over it a page cannot be
-        loaded again while the link is down; readings wait in the open page until it returns.
+      <div class="mt-3 flex flex-wrap items-center gap-3">
+        <button type="button" class="quiet min-h-11" @click="makeCode">
+          {{ code ? 'Another code' : 'Let a device in' }}
+        </button>
+        <label class="flex items-center gap-2 text-sm text-ink-soft">
+          as
+          <select v-model="role" class="field w-auto!">
+            <option value="machinist">a machinist’s: all work</option>
+            <option value="owner">an owner’s: lets others in</option>
+          </select>
+        </label>
+      </div>
+      <p v-if="network.fingerprint" class="mt-3 text-sm text-ink-soft">
+        Our own certificate, which the device’s browser asks about once, SHA-256
+        <b class="font-mono break-all text-ink">{{ network.fingerprint }}</b>
+      </p>
+      <ReaderLinks />
+      <p v-if="!isEncrypted" class="caution mt-3">
+        The shop's network carries this unencrypted: use it on a network you trust, or start with
+        <code class="num">--tls</code>. Over it a page cannot be loaded again while the link is down; readings
+        wait in the open page until it returns.
       </p>
     </template>
   </section>

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { ask } from '@/api/ask'
 import { type GaugeVersion, listGauges } from '@/api/generated'
 import { useLoaded } from '@/shared/state/useLoaded'
+import { isOwner, signedIn } from '@/shared/state/network'
 import RefusalNote from '@/shared/ui/RefusalNote.vue'
 import ShopNav from '@/shared/ui/ShopNav.vue'
 
@@ -11,7 +12,9 @@ import GaugeForm from './GaugeForm.vue'
 import GaugeTable from './GaugeTable.vue'
 import BackupPanel from './BackupPanel.vue'
 import NetworkPanel from './NetworkPanel.vue'
+import OwnPassword from './OwnPassword.vue'
 import PeopleList from './PeopleList.vue'
+import SignInPanel from './SignInPanel.vue'
 import TalkingGauges from './TalkingGauges.vue'
 
 /** Gauges with what can be trusted in them, and the people who read them. */
@@ -55,7 +58,9 @@ async function saved(): Promise<void> {
     </div>
     <div class="grid content-start gap-8">
       <PeopleList />
-      <NetworkPanel />
+      <SignInPanel v-if="isOwner" />
+      <OwnPassword v-if="signedIn" />
+      <NetworkPanel v-if="isOwner" />
       <BackupPanel />
     </div>
   </main>

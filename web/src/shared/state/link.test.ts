@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { type FakeServer, fakeServer, refusalBody, settled } from '@/testing/server'
 
-import { downSince, linkFailed, linkUp, onChange, ownChange, refresh, startLink, unpaired } from './link'
+import { downSince, linkFailed, linkUp, onChange, ownChange, refresh, startLink, shutOut } from './link'
 
 /** The stream of changes, told by the test. */
 class Stream {
@@ -35,7 +35,7 @@ describe('the link', () => {
     heard = []
     stop = onChange((job) => void heard.push(job))
     linkUp.value = true
-    unpaired.value = false
+    shutOut.value = ''
     startLink()
   })
   afterEach(() => {
@@ -106,7 +106,7 @@ describe('the link', () => {
     server.answer('/api/people', { status: 401, body: refusalBody('not paired', 'Pair this device.') })
     Stream.last.onerror()
     await settled()
-    expect(unpaired.value).toBe(true)
+    expect(shutOut.value).toBe('not paired')
   })
 
   it('loads what is shown again, and waits for all of it', async () => {

@@ -2,7 +2,7 @@
 import { useDocumentVisibility } from '@vueuse/core'
 import { ref, watch } from 'vue'
 
-import { ask, asRefusal } from '@/api/ask'
+import { ask, asRefusal, type ShutOut, shutOutBy } from '@/api/ask'
 import { type ChangeView, listPeople } from '@/api/generated'
 
 /** The application sends a beat every five seconds; after this silence the link counts as down. */
@@ -13,8 +13,8 @@ export const linkUp = ref(true)
 /** When the link went down, null while it stands. [ms] */
 export const downSince = ref<number | null>(null)
 
-/** The device is not let in, or no longer: no wait for the link helps, pairing does. */
-export const unpaired = ref(false)
+/** The device is not let in, or nobody signed in: no wait for the link helps, a code or a password does. */
+export const shutOut = ref<ShutOut>('')
 
 /** A reading that is not answered by then is kept and sent again. */
 const ANSWER_MS = 6_000
@@ -71,7 +71,7 @@ function alive(): void {
   silence = window.setTimeout(lost, SILENCE_MS)
   if (linkUp.value) return
   linkUp.value = true
-  unpaired.value = false
+  shutOut.value = ''
   downSince.value = null
   tell(null)
 }
@@ -81,12 +81,12 @@ async function askWhy(): Promise<void> {
   try {
     await ask(listPeople({ signal: soon() }))
   } catch (error) {
-    unpaired.value = asRefusal(error).code === 'not paired'
+    shutOut.value = shutOutBy(asRefusal(error).code)
   }
 }
 
 function lost(): void {
-  if (linkUp.value || unpaired.value) void askWhy()
+  if (linkUp.value || shutOut.value) void askWhy()
   linkUp.value = false
   downSince.value ??= Date.now()
   close()
@@ -115,6 +115,12 @@ function close(): void {
   window.clearTimeout(silence)
   source?.close()
   source = null
+}
+
+/** Whoever was shut out is let in now: the link need not be waited for. */
+export function admitted(): void {
+  shutOut.value = ''
+  open()
 }
 
 /** Listen while this page is seen: a browser allows only a few open streams for all its pages. */

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { ReadingBody } from '@/api/generated'
 import { type FakeServer, fakeServer, refusalBody } from '@/testing/server'
 
-import { linkUp, unpaired } from './link'
+import { linkUp, shutOut } from './link'
 import {
   answerHeld,
   dropHeld,
@@ -40,7 +40,7 @@ describe('the outbox', () => {
   beforeEach(() => {
     server = fakeServer()
     held.value = null
-    unpaired.value = false
+    shutOut.value = ''
     linkUp.value = true
   })
   afterEach(async () => {
@@ -99,7 +99,7 @@ describe('the outbox', () => {
     server.answer(TAKEN, { status: 401, body: refusalBody('not paired', 'Pair this device.') })
     await keep(JOB, reading('a', '1.6'))
     await sendWaiting()
-    expect(unpaired.value).toBe(true)
+    expect(shutOut.value).toBe('not paired')
     expect(held.value).toBeNull()
     expect(waiting.value).toHaveLength(1)
   })

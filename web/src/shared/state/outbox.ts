@@ -1,12 +1,12 @@
 /** Readings taken while the application is out of reach: kept here, sent in order, each once. */
 import { computed, ref, shallowRef } from 'vue'
 
-import { ask, asRefusal, type Refusal, type Suggestion } from '@/api/ask'
+import { ask, asRefusal, type Refusal, shutOutBy, type Suggestion } from '@/api/ask'
 import { computeParse, type ParseAnswer, type ReadingBody, takeReading } from '@/api/generated'
 
 import { hourText } from '@/shared/format/clock'
 
-import { linkUp, onChange, unpaired } from './link'
+import { linkUp, onChange, shutOut } from './link'
 import { type BoreLine, shelf, type WaitingReading } from './shelf'
 
 const TRY_AGAIN_MS = 2_000
@@ -93,14 +93,15 @@ export async function sendWaiting(): Promise<void> {
     await look()
     for (const one of waiting.value) {
       await send(one)
-      unpaired.value = false
+      shutOut.value = ''
       sentLast.value = one.body.reading_id ?? ''
       await (await shelf()).delete('waiting', one.order ?? 0)
       waiting.value = waiting.value.filter((other) => other !== one)
     }
   } catch (error) {
     const refusal = asRefusal(error)
-    if (refusal.code === 'not paired') unpaired.value = true
+    const by = shutOutBy(refusal.code)
+    if (by) shutOut.value = by
     else if (refusal.code !== 'unavailable') held.value = refusal
   } finally {
     sending = false

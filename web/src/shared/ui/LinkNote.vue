@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { whenText } from '@/shared/format/time'
-import { downSince, linkUp, unpaired } from '@/shared/state/link'
+import { downSince, linkUp, shutOut } from '@/shared/state/link'
 import { answerHeld, dropHeld, held, waiting, waitingWords } from '@/shared/state/outbox'
 
 import RefusalChoices from './RefusalChoices.vue'
@@ -11,9 +11,12 @@ import RefusalChoices from './RefusalChoices.vue'
 /** Said on every view while the link is down or readings wait: what is kept here, and what must not be done. */
 const canReload = window.isSecureContext
 const route = useRoute()
+/** Whoever stands at the door already is told there. */
+const isAtDoor = computed(() => ['pair', 'sign-in', 'read'].includes(String(route.name)))
 const shown = computed(() => {
+  if (route.name === 'read') return false
   if (waiting.value.length > 0) return true
-  return unpaired.value ? route.name !== 'pair' : !linkUp.value
+  return shutOut.value ? !isAtDoor.value : !linkUp.value
 })
 </script>
 
@@ -24,13 +27,15 @@ const shown = computed(() => {
     class="no-print sticky top-0 z-30 border-b-2 border-unsure bg-act-wash px-5 py-2"
   >
     <div role="status" class="flex flex-wrap gap-x-4">
-      <b v-if="unpaired" class="text-unsure"
-        >This device is not paired with the shop.
+      <b v-if="shutOut" class="text-unsure"
+        >{{
+          shutOut === 'not paired' ? 'This device is not paired with the shop.' : 'Nobody is signed in here.'
+        }}
         <RouterLink
-          v-if="route.name !== 'pair'"
+          v-if="!isAtDoor"
           class="link"
-          :to="{ name: 'pair', query: { to: route.fullPath } }"
-          >Let it in</RouterLink
+          :to="{ name: shutOut === 'not paired' ? 'pair' : 'sign-in', query: { to: route.fullPath } }"
+          >{{ shutOut === 'not paired' ? 'Let it in' : 'Sign in' }}</RouterLink
         ></b
       >
       <b v-else-if="!linkUp" class="text-unsure"
@@ -38,12 +43,12 @@ const shown = computed(() => {
       >
       <span v-if="waiting.length > 0">
         {{ waiting.length === 1 ? 'One reading waits' : `${waiting.length} readings wait` }} here{{
-          unpaired ? ' until it is' : ''
+          shutOut === 'not paired' ? ' until it is' : shutOut ? ' until somebody is' : ''
         }}:
       </span>
-      <span v-else-if="!unpaired">Readings taken now wait here and are sent in order.</span>
+      <span v-else-if="!shutOut">Readings taken now wait here and are sent in order.</span>
       <b v-for="one in waiting" :key="one.order" class="num" data-waiting>{{ waitingWords(one) }}</b>
-      <span v-if="!linkUp && !unpaired && !canReload" class="w-full">
+      <span v-if="!linkUp && !shutOut && !canReload" class="w-full">
         Do not reload or close this page before the link is back: over the shop's network it cannot be loaded
         without it.
       </span>

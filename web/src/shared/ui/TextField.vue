@@ -16,6 +16,8 @@ const props = defineProps<{
   unit?: string
   hideLabel?: boolean
   long?: boolean
+  /** What is typed is shown to nobody. */
+  secret?: boolean
   whole?: boolean
   list?: boolean
   /** In a narrow column what is wrong runs on below its neighbours. */
@@ -68,9 +70,9 @@ const note = computed(() => {
       v-else
       :id="id"
       v-model="model"
-      type="text"
+      :type="secret ? 'password' : 'text'"
       :inputmode="whole ? 'numeric' : undefined"
-      autocomplete="off"
+      :autocomplete="secret ? 'current-password' : 'off'"
       class="field"
       :aria-invalid="problem !== ''"
       :aria-describedby="note ? `${id}-note` : undefined"
