@@ -11,7 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.api.bench import assert_refusal_shape, field_of
 from tests.conftest import at_this_machine
-from vallostasis.core.records.roles import Role, lesser
+from vallostasis.core.records.roles import Role
 from vallostasis.services import pairing, sign_ins
 from vallostasis.services.guesses import Guesses
 from vallostasis.settings import Settings
@@ -55,20 +55,6 @@ def _note(job: str, person: str) -> tuple[str, dict[str, Any]]:
     body = {"quantity": "protrusion", "hole": 5, "hour": 6, "text": "80", "bare_unit": "µm",
             "reading_id": str(uuid4()), "person_id": person, "new_pass": True}  # fmt: skip
     return f"/api/jobs/{job}/readings", body
-
-
-@pytest.mark.parametrize(
-    ("one", "other", "less"),
-    [
-        (Role.OWNER, Role.OWNER, Role.OWNER),
-        (Role.OWNER, Role.MACHINIST, Role.MACHINIST),
-        (Role.READER, Role.OWNER, Role.READER),
-        (Role.MACHINIST, Role.READER, Role.READER),
-    ],
-)
-def test_whoever_comes_in_at_a_screen_may_do_what_both_may(one: Role, other: Role, less: Role) -> None:
-    assert lesser(one, other) is less
-    assert lesser(other, one) is less
 
 
 # What lets others in, or says who came: the owner's, on every way in.
