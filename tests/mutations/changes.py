@@ -245,7 +245,7 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("findings/kinds.py", "return parse_length(text, bare_unit, form.usual, confirmed).value_um",
      "return parse_length(text, \"mm\", form.usual, True).value_um"),
     # Who may do what.
-    ("records/roles.py", "return max(one, other, key=_FROM_MOST.index)", "return min(one, other, key=_FROM_MOST.index)"),
+    ("records/roles.py", "return max(one, other, key", "return min(one, other, key"),
     # Walls, scans, clean-up.
     ("bores/wall_left.py", "dtype=np.float64) - growth_m / 2 -", "dtype=np.float64) - growth_m -"),
     ("bores/wall_left.py", "- shift_m * np.cos(turns)", "+ shift_m * np.cos(turns)"),
