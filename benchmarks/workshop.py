@@ -82,12 +82,14 @@ class Served:
 
 
 @contextlib.contextmanager
-def served_apart(dsn: str) -> Iterator[Served]:
+def served_apart(dsn: str, read_dsn: str = "") -> Iterator[Served]:
     """Serve from a process of its own, so that clients here do not share its interpreter."""
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = int(probe.getsockname()[1])
-    process = multiprocessing.get_context("spawn").Process(target=serve_with_empty, args=(dsn, port), daemon=True)
+    process = multiprocessing.get_context("spawn").Process(
+        target=serve_with_empty, args=(dsn, port, read_dsn), daemon=True
+    )
     process.start()
     try:
         _wait_until_up(port)
@@ -97,9 +99,9 @@ def served_apart(dsn: str) -> Iterator[Served]:
         process.join()
 
 
-def serve_with_empty(dsn: str, port: int) -> None:
+def serve_with_empty(dsn: str, port: int, read_dsn: str = "") -> None:
     """Serve the application, and an endpoint that takes and gives nothing."""
-    app = create_app(Settings(dsn=dsn))
+    app = create_app(Settings(dsn=dsn, read_dsn=read_dsn))
     app.add_api_route("/empty", _nothing, methods=["POST"])
     app.router.routes.insert(0, app.router.routes.pop())
     Server(app, host="127.0.0.1", port=port, log_level="error").run()
@@ -113,10 +115,10 @@ def _wait_until_up(port: int) -> None:
     deadline = time.monotonic() + START_SECONDS
     while time.monotonic() < deadline:
         with contextlib.suppress(OSError):
-            connection = http.client.HTTPConnection("127.0.0.1", port)
-            connection.request("GET", "/healthz")
-            if connection.getresponse().status == 200:
-                return
+            with contextlib.closing(http.client.HTTPConnection("127.0.0.1", port)) as connection:
+                connection.request("GET", "/healthz")
+                if connection.getresponse().status == 200:
+                    return
         time.sleep(0.05)
     raise RuntimeError("the application did not start")
 

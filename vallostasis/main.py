@@ -30,6 +30,8 @@ def create_app(settings: Settings, fingerprint: str = "") -> FastAPI:
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         dsn, patience_s = app.state.settings.dsn, app.state.settings.database_patience_s
         app.state.pool = open_pool(dsn, patience_s)
+        read_dsn = app.state.settings.read_dsn
+        app.state.read_pool = open_pool(read_dsn, patience_s) if read_dsn else app.state.pool
         app.state.async_pool = async_pool(dsn, patience_s)
         await app.state.async_pool.open()
         app.state.watch = DatabaseWatch(dsn, patience_s)
@@ -44,6 +46,8 @@ def create_app(settings: Settings, fingerprint: str = "") -> FastAPI:
         app.state.links.close()
         app.state.watch.close()
         await app.state.async_pool.close()
+        if app.state.read_pool is not app.state.pool:
+            app.state.read_pool.close()
         app.state.pool.close()
 
     app = FastAPI(

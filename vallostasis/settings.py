@@ -38,6 +38,9 @@ class Settings(BaseSettings):
     model_config = SettingsConfigDict(env_prefix="VALLO_", extra="ignore")
 
     dsn: str = Field("", description="Any other PostgreSQL to use instead of the private one, as a connection string.")
+    read_dsn: str = Field(
+        "", description="How a replica is reached, for the floor, search and statistics; the database itself if empty."
+    )
     database_patience_s: float = Field(
         5.0, gt=0, description="How long a request waits for a connection to the database before it is told so."
     )

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
 from vallostasis.api.budget_models import StatedView
-from vallostasis.api.deps import Conn, LongText, ShortText
+from vallostasis.api.deps import Conn, LongText, ReadConn, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.readings import Done
 from vallostasis.core.causes.cases import shape_from_text
@@ -353,7 +353,7 @@ def keep_case(job_id: UUID, body: KeepBody, conn: Conn) -> Done:
 
 
 @shop_router.get("")
-def list_causes(conn: Conn) -> KnownView:
+def list_causes(conn: ReadConn) -> KnownView:
     """Return every cause and check of heights that is known to the shop."""
     known, own = causes.known_now(conn), causes.own_names(conn)
     return KnownView(causes=[CauseView.of(one, one.name in own) for one in known.causes],
@@ -377,6 +377,6 @@ def add_check(body: CheckBody, conn: Conn) -> KnownView:
 
 
 @shop_router.get("/cases")
-def list_cases(conn: Conn, words: Annotated[str, Query(max_length=120)] = "") -> list[CaseView]:
+def list_cases(conn: ReadConn, words: Annotated[str, Query(max_length=120)] = "") -> list[CaseView]:
     """Return the cases of the shop; with words those that answer them, the best first."""
     return [CaseView.of(one) for one in causes.cases_now(conn, words)]

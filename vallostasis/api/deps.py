@@ -32,7 +32,15 @@ async def in_transaction(
     return await run_in_threadpool(whole)
 
 
+def _reading(request: Request) -> Iterator[Connection[TupleRow]]:
+    """Open one transaction that reads, at a replica where there is one."""
+    with request.app.state.read_pool.connection() as conn, conn.transaction():
+        yield conn
+
+
 Conn = Annotated[Connection[TupleRow], Depends(_transaction, scope="function")]
+# For what sums up many jobs and writes nothing.
+ReadConn = Annotated[Connection[TupleRow], Depends(_reading, scope="function")]
 
 
 # Printable text only: control characters, NUL above all, cannot be kept or shown.

@@ -13,7 +13,7 @@ from vallostasis.api.block_models import (
     block_need_views,
     block_view,
 )
-from vallostasis.api.deps import Conn, LongText, Name, ShortText
+from vallostasis.api.deps import Conn, LongText, Name, ReadConn, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.hole_models import Mark, marks_of
 from vallostasis.api.leg_models import LegView, leg_views
@@ -118,7 +118,7 @@ class FilingBody(BaseModel):
 
 
 @router.get("/jobs")
-def list_jobs(conn: Conn, away: bool = False) -> list[FloorStrip]:
+def list_jobs(conn: ReadConn, away: bool = False) -> list[FloorStrip]:
     """Every job on the floor as a strip of rings; with away, those that were put away."""
     return [_strip(floor) for floor in jobs.list_floor(conn, datetime.now(UTC).date(), away)]
 

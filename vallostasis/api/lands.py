@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
 from vallostasis.api.budget_models import StatedView
-from vallostasis.api.deps import Conn
+from vallostasis.api.deps import Conn, ReadConn
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.lands.batches import BatchAlert
 from vallostasis.core.lands.land_map import LandCompared, LandOfMake, LinerRead
@@ -121,7 +121,7 @@ class PartsComparedView(BaseModel):
 
 
 @router.get("/lands")
-def read_lands(conn: Conn, make: Annotated[str, Query(max_length=120)] = "") -> LandsView:
+def read_lands(conn: ReadConn, make: Annotated[str, Query(max_length=120)] = "") -> LandsView:
     """Return the lands of a make as read on many liners of all jobs; the most read make where none is named."""
     now = lands.lands_now(conn, make)
     shown = now.shown
@@ -137,7 +137,7 @@ def read_lands(conn: Conn, make: Annotated[str, Query(max_length=120)] = "") -> 
 
 
 @router.get("/lands/compared")
-def compare_parts(old: UUID, new: UUID, conn: Conn) -> PartsComparedView:
+def compare_parts(old: UUID, new: UUID, conn: ReadConn) -> PartsComparedView:
     """Hold an old part against a new one on every land: what is not read on both stays unknown."""
     rows, words = lands.compare(conn, old, new)
     return PartsComparedView(lands=[LandComparedView.of(one) for one in rows], verdict=words)

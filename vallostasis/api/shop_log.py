@@ -9,7 +9,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 from pydantic import BaseModel, Field
 
-from vallostasis.api.deps import Conn
+from vallostasis.api.deps import ReadConn
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.money.worth import BuyTool, MakeOrBuy, ReturnsInPrice, buy_tool, make_or_buy, returns_in_price
 from vallostasis.core.notation.lengths import metres
@@ -35,7 +35,7 @@ class ShopLearnedView(BaseModel):
 
 
 @router.get("/learned")
-def read_learned(conn: Conn) -> ShopLearnedView:
+def read_learned(conn: ReadConn) -> ShopLearnedView:
     """Hours against estimates, causes of waiting, first steps, stones, fits aimed and reached."""
     found, rules = shop_log.learned_now(conn, datetime.now(UTC))
     return ShopLearnedView(hours=list(found.hours), waited_d=found.waited_d, first_step=found.first_step,
@@ -44,7 +44,7 @@ def read_learned(conn: Conn) -> ShopLearnedView:
 
 
 @router.get("/learned.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
-def read_learned_csv(conn: Conn) -> Response:
+def read_learned_csv(conn: ReadConn) -> Response:
     """The same as CSV."""
     content = shop_log.learned_table(conn, datetime.now(UTC))
     header = 'attachment; filename="what-the-shop-learned.csv"'
@@ -72,7 +72,7 @@ class OpeningView(BaseModel):
 
 
 @router.get("/blocks")
-def read_life(conn: Conn, serial: Words) -> list[OpeningView]:
+def read_life(conn: ReadConn, serial: Words) -> list[OpeningView]:
     """Every opening of a block, by the number stamped on it."""
     return [OpeningView.of(one) for one in shop_log.block_life(conn, serial)]
 
@@ -94,7 +94,7 @@ class JobFoundView(BaseModel):
 
 
 @router.get("/jobs-found")
-def find_jobs(conn: Conn, words: Words) -> list[JobFoundView]:
+def find_jobs(conn: ReadConn, words: Words) -> list[JobFoundView]:
     """Jobs found by symptom, construction, fit, what was odd, leads followed in vain."""
     return [JobFoundView.of(one) for one in shop_log.jobs_found(conn, words)]
 

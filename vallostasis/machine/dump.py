@@ -13,7 +13,10 @@ from vallostasis.machine.postgres import MachineError, server_programs
 
 DUMP, MANIFEST = "database.dump", "manifest.json"
 LONGEST_S = 3600
-_AS_VARIABLE = {"host": "PGHOST", "port": "PGPORT", "user": "PGUSER", "password": "PGPASSWORD", "dbname": "PGDATABASE"}
+_AS_VARIABLE = {
+    "host": "PGHOST", "port": "PGPORT", "user": "PGUSER", "password": "PGPASSWORD", "dbname": "PGDATABASE",
+    "target_session_attrs": "PGTARGETSESSIONATTRS",
+}  # fmt: skip
 
 
 def _environment(dsn: str) -> dict[str, str]:

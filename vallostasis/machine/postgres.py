@@ -53,6 +53,11 @@ class PrivateCluster:
         return (self.data / "PG_VERSION").exists()
 
     @property
+    def password(self) -> str:
+        """Password of its owner, drawn when the cluster was made."""
+        return self._password_file().read_text().strip()
+
+    @property
     def is_running(self) -> bool:
         """Whether its server runs."""
         return self._running_port() is not None
@@ -68,7 +73,7 @@ class PrivateCluster:
             port = self._start_at(port) if port else self._start_at_a_free_port()
         else:
             port = running
-        return (f"host=127.0.0.1 port={port} user={DATABASE_USER} password={self._password_file().read_text().strip()} "
+        return (f"host=127.0.0.1 port={port} user={DATABASE_USER} password={self.password} "
                 "dbname=postgres connect_timeout=5")  # fmt: skip
 
     def _start_at(self, port: int) -> int:
