@@ -37,6 +37,7 @@ from vallostasis.services.backups import Schedule, back_up_when_due, bring_back,
 from vallostasis.services.chain import hold_job, hold_pdf
 from vallostasis.services.demo_loading import DEVICES, demo_devices, link_demo_gauge, load_demo, store_is_empty
 from vallostasis.services.pairing import make_code
+from vallostasis.services.shops_apart import bring_shop_up
 from vallostasis.settings import DEFAULT_PORT, Settings
 from vallostasis.store.application_user import grant_application
 from vallostasis.store.database import NotOurs, migrate, newest_schema, schema_version
@@ -210,6 +211,13 @@ def _database(settings: Settings) -> Iterator[str]:
     finally:
         if not was_running:
             cluster.stop()
+
+
+@app.command()
+def shop(name: Annotated[str, typer.Argument(help="Small letters, digits and _, at most 40.")]) -> None:
+    """Make room for one more shop in the database of VALLO_DSN, or bring its tables up to this version."""
+    with _told():
+        print(bring_shop_up(Settings().dsn, name))
 
 
 @app.command()

@@ -7,6 +7,7 @@ import subprocess
 import zipfile
 from pathlib import Path
 
+import psycopg
 from psycopg.conninfo import conninfo_to_dict
 
 from vallostasis.machine.postgres import MachineError, server_programs
@@ -23,6 +24,13 @@ def _environment(dsn: str) -> dict[str, str]:
     """Name the database by variables: arguments are seen by everybody on the machine."""
     named = conninfo_to_dict(dsn)
     return {**os.environ, **{_AS_VARIABLE[key]: str(value) for key, value in named.items() if key in _AS_VARIABLE}}
+
+
+def _schema(dsn: str) -> str:
+    """Name of the schema that whoever connects so works in: a shop's own where several share a database."""
+    with psycopg.connect(dsn) as conn:
+        row = conn.execute("SELECT current_schema()").fetchone()
+    return str(row[0]) if row else "public"
 
 
 def _run(program: str, arguments: list[str], dsn: str) -> None:
@@ -42,7 +50,7 @@ def write_backup(dsn: str, snapshot: str, manifest: bytes, file: Path) -> None:
     try:
         file.parent.mkdir(parents=True, exist_ok=True, mode=0o750)
         _run("pg_dump", ["--format=custom", f"--snapshot={snapshot}", "--no-owner", "--no-privileges",
-                         "--schema=public", f"--file={dump}"], dsn)  # fmt: skip
+                         f"--schema={_schema(dsn)}", f"--file={dump}"], dsn)  # fmt: skip
         _run("pg_restore", ["--list", str(dump)], dsn)
         with zipfile.ZipFile(part, "w", zipfile.ZIP_STORED) as packed:
             packed.writestr(MANIFEST, manifest)
@@ -76,7 +84,7 @@ def restore_backup(dsn: str, file: Path, folder: Path) -> None:
             shutil.copyfileobj(source, out)
         dump.chmod(0o600)
         _run("pg_restore", ["--single-transaction", "--exit-on-error", "--no-owner", "--no-privileges",
-                            "--schema=public", f"--dbname={conninfo_to_dict(dsn)['dbname']}", str(dump)],
+                            f"--schema={_schema(dsn)}", f"--dbname={conninfo_to_dict(dsn)['dbname']}", str(dump)],
              dsn)  # fmt: skip
     except OSError as error:
         raise MachineError(f"{file} cannot be unpacked into {folder}: {error.strerror or error}.") from None

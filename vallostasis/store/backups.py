@@ -28,7 +28,7 @@ def connected(dsn: str) -> Iterator[Conn]:
 
 def count_rows(conn: Conn) -> dict[str, int]:
     """Count the rows of every table."""
-    tables = conn.execute("SELECT tablename FROM pg_tables WHERE schemaname = 'public' ORDER BY 1").fetchall()
+    tables = conn.execute("SELECT tablename FROM pg_tables WHERE schemaname = current_schema() ORDER BY 1").fetchall()
     return {
         table: int(fetch_value(conn, sql.SQL("SELECT count(*) FROM {}").format(sql.Identifier(table)).as_string(conn)))
         for (table,) in tables

@@ -100,7 +100,7 @@ ADD_READING_AT = f"""
           FROM revision shop
          WHERE job.of_id = %(job_id)s AND job.stamp = %(job_stamp)s
            AND shop.of_id = %(shop)s AND shop.stamp = %(shop_stamp)s
-        RETURNING job.stamp, pg_notify(%(channel)s, %(job)s)
+        RETURNING job.stamp, pg_notify({CHANNEL}, %(job)s)
     )
     {INTO_READING}
     SELECT {NEW_ROW}
@@ -127,7 +127,6 @@ async def add_reading_at(conn: AsyncConn, job_id: UUID, at: Revision, new: NewRe
         "job_stamp": at.job,
         "shop": SHOP,
         "shop_stamp": at.shop,
-        "channel": CHANNEL,
     }
     row = await (await conn.execute(ADD_READING_AT, params)).fetchone()
     return None if row is None else Added(Reading(*row[:-1]), Revision(row[-1], at.shop))

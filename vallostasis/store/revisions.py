@@ -63,13 +63,13 @@ def advance(conn: Conn, job_id: UUID) -> Revision:
         If there is no such job.
     """
     row = conn.execute(
-        """
+        f"""
         UPDATE revision SET before = stamp, stamp = gen_random_uuid()
          WHERE of_id = %(job_id)s
         RETURNING before, (SELECT stamp FROM revision WHERE of_id = %(shop)s),
-                  pg_notify(%(channel)s, %(job)s)
+                  pg_notify({CHANNEL}, %(job)s)
         """,
-        {"job_id": job_id, "shop": SHOP, "channel": CHANNEL, "job": str(job_id)},
+        {"job_id": job_id, "shop": SHOP, "job": str(job_id)},
     ).fetchone()
     if row is None:
         raise NotFound("job", job_id)
