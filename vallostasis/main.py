@@ -17,7 +17,6 @@ from vallostasis.devices.targets import networks
 from vallostasis.documents.file_reader import FileReader
 from vallostasis.documents.pdf_printer import PdfPrinter
 from vallostasis.services.change_feed import ChangeFeed
-from vallostasis.services.guesses import Guesses
 from vallostasis.settings import Settings
 from vallostasis.store.database import async_pool, open_pool
 from vallostasis.store.watch import DatabaseWatch
@@ -62,7 +61,6 @@ def create_app(settings: Settings, fingerprint: str = "") -> FastAPI:
         generate_unique_id_function=lambda route: route.name,
     )
     app.state.settings = settings
-    app.state.guesses = Guesses()
     app.state.fingerprint = fingerprint
     larger = {
         "/jobs/imports": settings.largest_archive_bytes,

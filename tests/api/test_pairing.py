@@ -11,8 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.api.bench import assert_refusal_shape, field_of
 from tests.conftest import at_this_machine
-from vallostasis.services import pairing
-from vallostasis.services.guesses import Guesses
+from vallostasis.services import guesses, pairing
 from vallostasis.settings import Settings, is_loopback
 
 PHONE = "192.0.2.9"
@@ -160,45 +159,56 @@ def test_whoever_is_not_paired_is_told_so_before_a_body_is_read(phone: TestClien
 
 
 def test_whoever_guesses_codes_is_let_try_no_more(shop: TestClient, phone: TestClient) -> None:
-    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
-    for _ in range(Guesses.OF_ONE):
+    for _ in range(guesses.OF_ONE):
         assert phone.post("/api/network/devices", json={"code": "AAAA-2222", "device": "Guess"}).status_code == 422
     code = shop.post("/api/network/codes").json()["code"]
     refused = phone.post("/api/network/devices", json={"code": code, "device": "Guess"})
     assert (refused.status_code, refused.json()["code"]) == (429, "too often")
     assert_refusal_shape(refused)
-    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
 
 
 def test_what_happens_at_the_door_is_on_record(shop: TestClient, phone: TestClient) -> None:
-    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
-    for _ in range(Guesses.OF_ONE):
-        phone.post("/api/network/devices", json={"code": "AAAA-2222", "device": "Guess"})
-    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
     device = _pair(shop, phone)
     shop.post(f"/api/network/devices/{device['paired_device_id']}/sign-out")
+    for _ in range(guesses.OF_ONE):
+        phone.post("/api/network/devices", json={"code": "AAAA-2222", "device": "Guess"})
     assert phone.get("/api/network/log").status_code == 401
     log = [(one["kind"], one["address"]) for one in shop.get("/api/network/log").json()]
     assert log == [
+        ("too many codes", PHONE),
+        *[("wrong code", PHONE)] * guesses.OF_ONE,
         ("signed out", "127.0.0.1"),
         ("paired", PHONE),
         ("code made", "127.0.0.1"),
-        ("too many codes", PHONE),
-        *[("wrong code", PHONE)] * Guesses.OF_ONE,
     ]
 
 
-def test_guesses_are_forgotten_after_ten_minutes_and_all_together_are_few() -> None:
-    now = 0.0
-    guesses = Guesses(lambda: now)
-    for _ in range(Guesses.OF_ONE):
-        guesses.wrong("a")
-    assert (guesses.may("a"), guesses.may("b")) == (False, True)
-    for number in range(Guesses.OF_ALL):
-        guesses.wrong(str(number))
-    assert not guesses.may("nobody yet")
-    now = pairing.CODE_GOOD_FOR.total_seconds() + 1
-    assert guesses.may("a")
+def _wrong(conn: psycopg.Connection, of: str, minutes_ago: float, kind: str = "wrong code", words: str = "x") -> None:
+    conn.execute("INSERT INTO security_event (kind, words, address, at) VALUES (%s, %s, %s, now() - %s)",
+                 (kind, words, of, timedelta(minutes=minutes_ago)))  # fmt: skip
+
+
+def test_guesses_are_forgotten_after_ten_minutes_and_all_together_are_few(demo: psycopg.Connection) -> None:
+    for _ in range(guesses.OF_ONE - 1):
+        _wrong(demo, "a", 9)
+    _wrong(demo, "a", 11)
+    assert guesses.may_try_a_key(demo, "a")
+    _wrong(demo, "a", 9, "wrong link")
+    assert (guesses.may_try_a_key(demo, "a"), guesses.may_try_a_key(demo, "b")) == (False, True)
+    for number in range(guesses.OF_ALL):
+        _wrong(demo, str(number), 1)
+    assert not guesses.may_try_a_key(demo, "nobody yet")
+
+
+def test_passwords_are_guessed_at_few_times_by_a_device_and_of_a_person(demo: psycopg.Connection) -> None:
+    for at in range(guesses.OF_ONE):
+        _wrong(demo, f"device {at}", 1, "wrong password", "Ines")
+        _wrong(demo, "bench", 1, "wrong password", f"person {at}")
+    assert not guesses.may_try_a_password(demo, "another device", "Ines")
+    assert not guesses.may_try_a_password(demo, "bench", "somebody else")
+    assert guesses.may_try_a_password(demo, "another device", "Wren")
+    # Guessing at passwords keeps nobody from pairing a device, and codes nobody from signing in.
+    assert guesses.may_try_a_key(demo, "bench")
 
 
 def test_of_codes_that_nobody_used_the_newest_three_stay_open(demo: psycopg.Connection) -> None:

@@ -12,8 +12,7 @@ from fastapi.testclient import TestClient
 from tests.api.bench import assert_refusal_shape, field_of
 from tests.conftest import at_this_machine
 from vallostasis.core.records.roles import Role
-from vallostasis.services import pairing, sign_ins
-from vallostasis.services.guesses import Guesses
+from vallostasis.services import guesses, pairing, sign_ins
 from vallostasis.settings import Settings
 from vallostasis.store.passwords import list_passwords
 
@@ -113,7 +112,6 @@ def test_a_code_cannot_be_made_for_a_reader(shop: TestClient) -> None:
 
 
 def test_a_link_shows_one_proof_and_nothing_else(shop: TestClient, phone: TestClient) -> None:
-    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
     job = _job(shop)
     made = shop.post("/api/network/links", json={"job_id": job, "name": "Harbour board", "days": 7}).json()
     address, token = made["address"].split("#")
@@ -147,7 +145,6 @@ def test_a_link_shows_one_proof_and_nothing_else(shop: TestClient, phone: TestCl
 
 
 def test_a_link_ends_by_its_day_or_by_hand(shop: TestClient, phone: TestClient, demo_dsn: str) -> None:
-    phone.app.state.guesses = Guesses()  # type: ignore[attr-defined]
     job = _job(shop)
     made = shop.post("/api/network/links", json={"job_id": job, "name": "Harbour board", "days": 7}).json()
     token = made["address"].split("#")[1]
@@ -217,19 +214,18 @@ def test_a_wrong_password_lets_nobody_in_and_guessing_ends(shop: TestClient, dem
     people = _people(shop)
     _set(shop, people["Ines"], "owner", SENTENCE)
     with at_this_machine(Settings(dsn=demo_dsn, host="0.0.0.0")) as bench:
-        bench.app.state.guesses = Guesses()  # type: ignore[attr-defined]
         words = set()
         for of in (people["Ines"], people["Wren"], str(uuid4())):
             refused = bench.post("/api/sign-in", json={"of": of, "password": "something else entirely"})
             assert refused.status_code == 422
             words.add(refused.json()["message"])
         assert len(words) == 1, "nobody learns who has a password"
-        for _ in range(Guesses.OF_ONE):
+        for _ in range(guesses.OF_ONE):
             bench.post("/api/sign-in", json={"of": people["Ines"], "password": "no"})
         right = bench.post("/api/sign-in", json={"of": people["Ines"], "password": SENTENCE})
         assert (right.status_code, right.json()["code"]) == (429, "too often")
     kinds = [one["kind"] for one in shop.get("/api/network/log").json()]
-    assert kinds.count("wrong password") == Guesses.OF_ONE
+    assert kinds.count("wrong password") == guesses.OF_ONE
     assert "too many passwords" in kinds
     assert "password set" in kinds
 
@@ -249,7 +245,6 @@ def test_a_password_set_anew_ends_what_was_opened_with_the_old_one(shop: TestCli
     _set(shop, people["Ines"], "owner", SENTENCE)
     _set(shop, people["Wren"], "machinist", OTHER)
     with at_this_machine(Settings(dsn=demo_dsn, host="0.0.0.0")) as bench:
-        bench.app.state.guesses = Guesses()  # type: ignore[attr-defined]
         bench.post("/api/sign-in", json={"of": people["Wren"], "password": OTHER})
         wrong = bench.post("/api/passwords/own", json={"present": "not that one", "password": SENTENCE + "!"})
         assert field_of(wrong) == "present"

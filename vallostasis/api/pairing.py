@@ -27,8 +27,7 @@ from vallostasis.api.door import (
 from vallostasis.api.errors import ERROR_RESPONSES, NotAdmitted
 from vallostasis.core.records.roles import Role
 from vallostasis.documents.qr_code import qr_svg
-from vallostasis.services import pairing
-from vallostasis.services.guesses import Guesses
+from vallostasis.services import guesses, pairing
 from vallostasis.services.refused import Refused
 from vallostasis.settings import Settings
 from vallostasis.store import passwords, security_log
@@ -133,25 +132,23 @@ def make_pairing_code(request: Request, conn: Conn, body: CodeBody | None = None
 def pair_device(body: PairBody, request: Request, conn: Conn, response: Response) -> DeviceView:
     """Let a device in by its code; it keeps a session cookie from now on."""
     of = address_of(request)
-    guesses: Guesses = request.app.state.guesses
-    if not guesses.may(of):
+    if not guesses.may_try_a_key(conn, of):
         raise HTTPException(429, "Too many codes were wrong: wait ten minutes, then take the one shown now.")
     try:
         session = pairing.open_session(conn, body.code, body.device)
     except Refused:
-        guesses.wrong(of)
-        _note_wrong_code(request, body.device, still=guesses.may(of))
+        _note_wrong_code(request, body.device)
         raise
     security_log.note(conn, SecurityKind.PAIRED, f"{session.device.name}, {session.device.role}", of)
     set_key(request, response, COOKIE, session.token, pairing.SESSION_GOOD_FOR)
     return _view(session.device)
 
 
-def _note_wrong_code(request: Request, device: str, *, still: bool) -> None:
+def _note_wrong_code(request: Request, device: str) -> None:
     """In a transaction of its own: that of the request comes to nothing."""
     with request.app.state.pool.connection() as conn:
         security_log.note(conn, SecurityKind.WRONG_CODE, device, address_of(request))
-        if not still:
+        if not guesses.may_try_a_key(conn, address_of(request)):
             security_log.note(conn, SecurityKind.TOO_MANY, f"{device}: no more tries for now", address_of(request))
 
 

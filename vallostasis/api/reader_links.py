@@ -10,8 +10,7 @@ from vallostasis.api.deps import Conn, Name, ShortText
 from vallostasis.api.door import READER_COOKIE, LetIn, OwnersOnly, address_of, addresses, admitted, by_whom, set_key
 from vallostasis.api.errors import ERROR_RESPONSES, NotAdmitted
 from vallostasis.documents.qr_code import qr_svg
-from vallostasis.services import reader_links
-from vallostasis.services.guesses import Guesses
+from vallostasis.services import guesses, reader_links
 from vallostasis.services.refused import Refused
 from vallostasis.settings import Settings
 from vallostasis.store import security_log
@@ -104,10 +103,12 @@ def end_reader_link(reader_link_id: UUID, request: Request, conn: Conn) -> list[
 @router.post("/network/readers", status_code=201)
 def open_reader_link(body: ReaderBody, request: Request, conn: Conn, response: Response) -> ReadingView:
     """Open a link in a browser: it keeps it until the link ends."""
-    guesses: Guesses = request.app.state.guesses
-    link = reader_links.link_of(conn, body.token) if guesses.may(address_of(request)) else None
+    of = address_of(request)
+    link = reader_links.link_of(conn, body.token) if guesses.may_try_a_key(conn, of) else None
     if link is None:
-        guesses.wrong(address_of(request))
+        # In a transaction of its own: that of the request comes to nothing.
+        with request.app.state.pool.connection() as kept:
+            security_log.note(kept, SecurityKind.WRONG_LINK, "no link, or one that ended", of)
         raise NotAdmitted(401, "not paired", "This link shows nothing any longer: ask the shop for another.")
     set_key(request, response, READER_COOKIE, body.token, link.expires_at - datetime.now(UTC) + timedelta(seconds=1))
     return _reading(link)

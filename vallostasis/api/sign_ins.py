@@ -12,8 +12,7 @@ from vallostasis.api.deps import Conn
 from vallostasis.api.door import PERSON_COOKIE, LetIn, OwnersOnly, address_of, admitted, by_whom, device_name, set_key
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.core.records.roles import Role
-from vallostasis.services import sign_ins
-from vallostasis.services.guesses import Guesses
+from vallostasis.services import guesses, sign_ins
 from vallostasis.services.refused import Refused
 from vallostasis.store import passwords, people, security_log
 from vallostasis.store.security_log import SecurityKind
@@ -95,11 +94,11 @@ def change_own_password(
     person = admitted(request).person
     if person is None:
         raise Refused("Nobody is signed in here: an owner gives passwords under Gauges and people.", "present")
-    _refuse_guesses(request, person.person_id)
+    _refuse_guesses(request, conn, person.name)
     try:
         sign_ins.sign_in(conn, person.person_id, body.present)
     except Refused:
-        _wrong(request, person.person_id, person.name)
+        _note_wrong_password(request, person.name)
         raise Refused("That is not the present password.", "present") from None
     sign_ins.set_password(conn, person.person_id, Role(person.role), body.password)
     security_log.note(conn, SecurityKind.PASSWORD_SET, f"{person.name}, their own", address_of(request))
@@ -110,12 +109,12 @@ def change_own_password(
 @router.post("/sign-in")
 def sign_in(body: SignInBody, request: Request, conn: Conn, response: Response) -> SignedInView:
     """Sign somebody in at this device, for a shift."""
-    _refuse_guesses(request, body.of)
     name = next((one.name for one in passwords.list_passwords(conn) if one.person_id == body.of), "somebody unknown")
+    _refuse_guesses(request, conn, name)
     try:
         token = sign_ins.sign_in(conn, body.of, body.password)
     except Refused:
-        _wrong(request, body.of, name)
+        _note_wrong_password(request, name)
         raise
     security_log.note(conn, SecurityKind.SIGNED_IN, f"{name}, at {device_name(request)}", address_of(request))
     _keep_signed_in(request, response, token)
@@ -138,19 +137,15 @@ def _keep_signed_in(request: Request, response: Response, token: str) -> None:
     set_key(request, response, PERSON_COOKIE, token, sign_ins.SIGNED_IN_FOR)
 
 
-def _refuse_guesses(request: Request, of: UUID) -> None:
-    guesses: Guesses = request.app.state.guesses
-    if not guesses.may(str(of)) or not guesses.may(address_of(request)):
+def _refuse_guesses(request: Request, conn: Conn, name: str) -> None:
+    if not guesses.may_try_a_password(conn, address_of(request), name):
         raise HTTPException(429, "Too many passwords were wrong: wait ten minutes, then try again.")
 
 
-def _wrong(request: Request, of: UUID, name: str) -> None:
-    """Count it, and keep it in a transaction of its own: that of the request comes to nothing."""
-    guesses: Guesses = request.app.state.guesses
-    guesses.wrong(str(of))
-    guesses.wrong(address_of(request))
+def _note_wrong_password(request: Request, name: str) -> None:
+    """In a transaction of its own: that of the request comes to nothing."""
     with request.app.state.pool.connection() as conn:
         security_log.note(conn, SecurityKind.WRONG_PASSWORD, name, address_of(request))
-        if not guesses.may(str(of)) or not guesses.may(address_of(request)):
+        if not guesses.may_try_a_password(conn, address_of(request), name):
             words = f"{name}: no more tries for now"
             security_log.note(conn, SecurityKind.TOO_MANY_PASSWORDS, words, address_of(request))

@@ -1,33 +1,28 @@
-"""Wrong codes and passwords of the last ten minutes: whoever guesses is let try no more, and all together few."""
+"""Codes, links and passwords tried in vain: whoever guesses is let try no more for a while, and all together few.
 
-import threading
-import time
-from collections import deque
-from collections.abc import Callable
+Counted in the database, so that it holds for every process that serves.
+"""
+
 from datetime import timedelta
 
+from vallostasis.store import security_log
+from vallostasis.store.rows import Conn
+from vallostasis.store.security_log import SecurityKind
+
 REMEMBERED_FOR = timedelta(minutes=10)
+# Of one device, or at the password of one person; at codes and links of all devices together.
+OF_ONE, OF_ALL = 5, 40
+_AT_THE_DOOR = (SecurityKind.WRONG_CODE, SecurityKind.WRONG_LINK)
 
 
-class Guesses:
-    """Counts what was wrong, by address or name."""
+def may_try_a_key(conn: Conn, address: str) -> bool:
+    """Whether a device may try a code or a link once more."""
+    mine = security_log.count_since(conn, REMEMBERED_FOR, _AT_THE_DOOR, address=address)
+    return mine < OF_ONE and security_log.count_since(conn, REMEMBERED_FOR, _AT_THE_DOOR) < OF_ALL
 
-    OF_ONE, OF_ALL = 5, 40
 
-    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
-        self._clock = clock
-        self._lock = threading.Lock()
-        self._wrong: deque[tuple[float, str]] = deque()
-
-    def may(self, of: str) -> bool:
-        """Whether somebody may try once more."""
-        with self._lock:
-            while self._wrong and self._wrong[0][0] < self._clock() - REMEMBERED_FOR.total_seconds():
-                self._wrong.popleft()
-            mine = sum(where == of for _, where in self._wrong)
-            return mine < self.OF_ONE and len(self._wrong) < self.OF_ALL
-
-    def wrong(self, of: str) -> None:
-        """Count one that was wrong."""
-        with self._lock:
-            self._wrong.append((self._clock(), of))
+def may_try_a_password(conn: Conn, address: str, name: str) -> bool:
+    """Whether a device may try the password of somebody once more."""
+    wrong = (SecurityKind.WRONG_PASSWORD,)
+    mine = security_log.count_since(conn, REMEMBERED_FOR, wrong, address=address)
+    return mine < OF_ONE and security_log.count_since(conn, REMEMBERED_FOR, wrong, words=name) < OF_ONE

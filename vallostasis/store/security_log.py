@@ -1,10 +1,11 @@
 """Who got in, who was sent away, and what was brought back."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from enum import StrEnum
 
-from vallostasis.store.rows import Conn, fetch_all
+from vallostasis.store.rows import Conn, fetch_all, fetch_value
 
 
 class SecurityKind(StrEnum):
@@ -18,6 +19,7 @@ class SecurityKind(StrEnum):
     RESTORED = "restored"
     LINK_MADE = "link made"
     LINK_ENDED = "link ended"
+    WRONG_LINK = "wrong link"
     PASSWORD_SET = "password set"
     PASSWORD_TAKEN = "password taken away"
     SIGNED_IN = "signed in"
@@ -43,6 +45,22 @@ def note(conn: Conn, kind: SecurityKind, words: str, address: str = "") -> None:
         "INSERT INTO security_event (kind, words, address) VALUES (%(kind)s, %(words)s, %(address)s)",
         {"kind": kind.value, "words": words[:200], "address": address},
     )
+
+
+def count_since(
+    conn: Conn, within: timedelta, kinds: Sequence[SecurityKind], *, address: str | None = None,
+    words: str | None = None,
+) -> int:  # fmt: skip
+    """Count what happened of late, from an address or by what was said where one is named."""
+    query = """
+        SELECT count(*) FROM security_event
+         WHERE at > clock_timestamp() - %(within)s
+           AND kind = ANY(%(kinds)s)
+           AND (%(address)s::text IS NULL OR address = %(address)s)
+           AND (%(words)s::text IS NULL OR words = %(words)s)
+    """
+    params = {"within": within, "kinds": [one.value for one in kinds], "address": address, "words": words}
+    return int(fetch_value(conn, query, params))
 
 
 def list_security_events(conn: Conn, most: int) -> tuple[SecurityEvent, ...]:
