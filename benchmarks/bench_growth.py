@@ -1,4 +1,6 @@
-"""Reading one block while the store grows from a thousand readings to a million, all the others of other jobs.
+"""Reading one block while the store grows from a thousand readings to a million, and with --deep to ten millions.
+
+All the others are of other jobs.
 
 Every job holds about a thousand readings in sets of two dozen, as a block read all round a few times does. The block
 is read anew: its revision is moved on before, so that nothing known of it helps. Turn about with it the block is asked
@@ -7,6 +9,8 @@ machine happens to be while one size or another is measured.
 """
 
 import http.client
+import os
+import shutil
 import time
 from statistics import median
 from typing import Any
@@ -18,6 +22,9 @@ from benchmarks.workshop import bench_jobs, database, figure, served_apart
 OF_A_SET = 24
 SETS_OF_A_JOB = 42
 SIZES = (1_000, 10_000, 100_000, 1_000_000)
+DEEPEST = 10_000_000
+# A reading takes some 300 bytes with its indexes; as much again is written on the way, and given back in the end.
+BYTES_OF_A_READING = 800
 ROUNDS = 120
 AIM = 1.2
 
@@ -44,14 +51,24 @@ ADD_OTHERS = """
 """
 
 
+def _sizes() -> tuple[int, ...]:
+    if not os.environ.get("VALLO_DEEP"):
+        return SIZES
+    free, wanted = shutil.disk_usage("/tmp").free, DEEPEST * BYTES_OF_A_READING
+    if free < wanted:
+        raise RuntimeError(f"{DEEPEST:,} readings want {wanted / 1e9:.0f} GB in /tmp, {free / 1e9:.0f} are free.")
+    return (*SIZES, DEEPEST)
+
+
 def run() -> dict[str, dict[str, Any]]:
+    sizes = _sizes()
     with database() as dsn:
         own = bench_jobs(dsn, 1)[0]
         with psycopg.connect(dsn, autocommit=True) as conn, served_apart(dsn) as server:
             conn.execute(READ_OWN, {"each": OF_A_SET * SETS_OF_A_JOB // 6})
             jobs = 1
             times: dict[int, tuple[float, float]] = {}
-            for size in SIZES:
+            for size in sizes:
                 wanted = size // 1_000
                 if wanted > jobs:
                     many = {"first": jobs + 1, "last": wanted, "sets": SETS_OF_A_JOB, "each": OF_A_SET}
@@ -65,7 +82,7 @@ def run() -> dict[str, dict[str, Any]]:
         for size, (anew, _) in times.items()
     }
     ratios = {size: anew / known for size, (anew, known) in times.items()}
-    flat = max(ratios.values()) / ratios[SIZES[0]]
+    flat = max(ratios.values()) / ratios[sizes[0]]
     return {**figures, "block read anew / known, greatest / with 1,000": figure(flat, "×", AIM, digits=2)}
 
 

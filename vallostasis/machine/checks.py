@@ -89,8 +89,10 @@ def _told(step: Step, returncode: int, seconds: float) -> list[str]:
     return [step.name] if returncode else []
 
 
-def run_benchmarks() -> dict[str, dict[str, Any]]:
-    """Run every benchmark of the folder benchmarks and collect its figures."""
+def run_benchmarks(*, deep: bool) -> dict[str, dict[str, Any]]:
+    """Run every benchmark of the folder benchmarks and collect its figures; deep ones take longer, and room."""
+    if deep:
+        os.environ["VALLO_DEEP"] = "1"
     figures: dict[str, dict[str, Any]] = {}
     # The benchmarks are a package of the repository, not of the application.
     sys.path.insert(0, str(ROOT))

@@ -40,7 +40,8 @@ function enter(): Promise<void> {
 onMounted(async () => {
   await loadNetwork().catch(() => undefined)
   const last = choices.value.find((one) => one.value === personId.value)
-  of.value = (last ?? choices.value[0])?.value ?? ''
+  // Whoever was quicker has chosen already.
+  if (of.value === '') of.value = (last ?? choices.value[0])?.value ?? ''
 })
 </script>
 
