@@ -114,11 +114,11 @@ def _nothing() -> None:
 def _wait_until_up(port: int) -> None:
     deadline = time.monotonic() + START_SECONDS
     while time.monotonic() < deadline:
-        with contextlib.suppress(OSError):
-            with contextlib.closing(http.client.HTTPConnection("127.0.0.1", port)) as connection:
-                connection.request("GET", "/healthz")
-                if connection.getresponse().status == 200:
-                    return
+        connection = http.client.HTTPConnection("127.0.0.1", port)
+        with contextlib.suppress(OSError), contextlib.closing(connection):
+            connection.request("GET", "/healthz")
+            if connection.getresponse().status == 200:
+                return
         time.sleep(0.05)
     raise RuntimeError("the application did not start")
 

@@ -1,6 +1,7 @@
 """Every check of ./vallo test, one after the other, and the benchmarks of ./vallo bench."""
 
 import importlib
+import os
 import subprocess
 import sys
 import time

@@ -19138,7 +19138,7 @@ export type SecurityEventView = {
  *
  * What happened at the door.
  */
-export type SecurityKind = 'code made' | 'paired' | 'wrong code' | 'too many codes' | 'signed out' | 'restored' | 'link made' | 'link ended' | 'password set' | 'password taken away' | 'signed in' | 'wrong password' | 'too many passwords' | 'refused' | 'brought in';
+export type SecurityKind = 'code made' | 'paired' | 'wrong code' | 'too many codes' | 'signed out' | 'restored' | 'link made' | 'link ended' | 'wrong link' | 'password set' | 'password taken away' | 'signed in' | 'wrong password' | 'too many passwords' | 'refused' | 'brought in';
 
 /**
  * ServiceBody
