@@ -37,6 +37,7 @@ def create_app(settings: Settings, fingerprint: str = "") -> FastAPI:
         app.state.watch.open()
         app.state.links = LinkBoard(networks(app.state.settings.gauge_networks.split(",")))
         app.state.printer = PdfPrinter()
+        app.state.nobody_signs_in = door.NobodySignsIn()
         app.state.reader = FileReader()
         app.state.feed = ChangeFeed(dsn)
         app.state.feed.open()

@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.api.bench import assert_refusal_shape, field_of
 from tests.conftest import at_this_machine
+from vallostasis.api.door import NobodySignsIn
 from vallostasis.core.records.roles import Role
 from vallostasis.services import guesses, pairing, sign_ins
 from vallostasis.settings import Settings
@@ -285,6 +286,25 @@ def test_a_shift_ends(demo: psycopg.Connection, monkeypatch: pytest.MonkeyPatch)
     sign_ins.set_password(demo, ines, Role.OWNER, SENTENCE)
     monkeypatch.setattr(sign_ins, "SIGNED_IN_FOR", timedelta(0))
     assert sign_ins.signed_in(demo, sign_ins.sign_in(demo, ines, SENTENCE)) is None
+
+
+def test_that_nobody_signs_in_is_remembered_for_a_moment_only(shop: TestClient, demo_dsn: str) -> None:
+    now = 0.0
+    nobody = NobodySignsIn(lambda: now)
+    assert not nobody.is_sure
+    nobody.note(is_asked=False)
+    assert nobody.is_sure
+    now = NobodySignsIn.FOR_S
+    assert not nobody.is_sure
+    nobody.note(is_asked=False)
+    nobody.note(is_asked=True)
+    assert not nobody.is_sure
+    # Where the password is set it holds at once.
+    with at_this_machine(Settings(dsn=demo_dsn, host="0.0.0.0")) as bench:
+        assert bench.get("/api/jobs").status_code == 200
+        assert _set(bench, _people(bench)["Ines"], "owner", SENTENCE).status_code == 200
+        bench.cookies.clear()
+        assert bench.get("/api/jobs").status_code == 401
 
 
 # Through a proxy nobody is the machine itself, and what it says is believed only where the owner named it.

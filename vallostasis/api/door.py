@@ -1,5 +1,7 @@
 """Who is let in, as what: asked before anything of a request's body is read."""
 
+import time
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import timedelta
 from typing import NoReturn
@@ -53,6 +55,25 @@ def at_this_machine(request: Request) -> bool:
     return not forwarded and request.client is not None and is_loopback(request.client.host)
 
 
+class NobodySignsIn:
+    """Remembers for a moment that nobody has a password: a bench that takes a reading does not wait to be told so."""
+
+    FOR_S = 1.0
+
+    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
+        self._clock = clock
+        self._until = 0.0
+
+    def note(self, is_asked: bool) -> None:
+        """Remember what the database said, or that a password was set."""
+        self._until = 0.0 if is_asked else self._clock() + self.FOR_S
+
+    @property
+    def is_sure(self) -> bool:
+        """Whether it was said so a moment ago."""
+        return self._clock() < self._until
+
+
 def device_asking(request: Request, conn: Conn) -> PairedDevice | None:
     """Return the paired device behind a request; None at the machine itself, and where none is asked for."""
     settings: Settings = request.app.state.settings
@@ -82,7 +103,9 @@ def who_asks(request: Request, conn: Conn) -> Admitted:
             raise NotAdmitted(401, "not paired", NOT_PAIRED)
         return Admitted(Role.READER, link=link)
     role = Role.OWNER if device is None else Role(device.role)
-    if not passwords.is_asked(conn):
+    is_asked = passwords.is_asked(conn)
+    request.app.state.nobody_signs_in.note(is_asked)
+    if not is_asked:
         return Admitted(role, device)
     person = sign_ins.signed_in(conn, request.cookies.get(PERSON_COOKIE, ""))
     if person is not None:
@@ -99,6 +122,10 @@ def _refuse_what_a_reader_may_not(request: Request, link: ReaderLink) -> None:
 
 async def let_in(request: Request) -> None:
     """Refuse whoever is not let in; remember for this request who it is."""
+    settings: Settings = request.app.state.settings
+    if (not settings.pairing or at_this_machine(request)) and request.app.state.nobody_signs_in.is_sure:
+        request.state.admitted = Admitted(Role.OWNER)
+        return
 
     def ask() -> Admitted:
         with request.app.state.pool.connection() as conn:

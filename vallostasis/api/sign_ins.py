@@ -72,6 +72,7 @@ def set_password(body: PasswordBody, request: Request, conn: Conn, response: Res
     """Give somebody a password, or take it away: from the first one on, whoever comes in signs in."""
     name = people.get_person(conn, body.of).name
     is_first = not passwords.is_asked(conn)
+    request.app.state.nobody_signs_in.note(is_asked=True)
     if body.password == "":
         sign_ins.take_password_away(conn, body.of)
         security_log.note(conn, SecurityKind.PASSWORD_TAKEN, f"{name}, at {by_whom(request)}", address_of(request))
