@@ -1,5 +1,6 @@
 """Owner, machinist, reader: what each may do; passwords where the shop wants them; links that end."""
 
+import json
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from typing import Any
@@ -204,6 +205,19 @@ def test_from_the_first_password_on_whoever_comes_in_signs_in(shop: TestClient, 
             refused = bench.post(path, json=others)
             assert (refused.status_code, refused.json()["code"]) == (403, "not yours")
             assert "Wren is signed in" in refused.json()["message"]
+        # However it says that it is written.
+        for kind in (
+            "application/json",
+            "Application/JSON; charset=utf-8",
+            "application/vnd.shop+json",
+            "text/plain",
+            "",
+        ):
+            path, others = _note(job, people["Ines"])
+            headers = {"content-type": kind} if kind else {}
+            sent = bench.post(path, content=json.dumps(others), headers=headers)
+            assert sent.status_code in (403, 422), (kind, sent.text)
+            assert bench.post(path, content="{", headers=headers).status_code in (400, 422), kind
         assert bench.get(f"/api/jobs/{job}/proof.pdf", params={"person_id": people["Ines"]}).status_code == 403
         form = {"note_id": str(uuid4()), "person_id": people["Ines"], "words": "x"}
         assert bench.post(f"/api/readings/{uuid4()}/notes", data=form, files={"x": b""}).status_code == 403

@@ -10,7 +10,6 @@ import psycopg
 from fastapi import Depends, Request, Response
 from psycopg_pool import PoolTimeout
 from starlette.concurrency import run_in_threadpool
-from starlette.datastructures import UploadFile
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from vallostasis.api.errors import NotAdmitted, error_response
@@ -147,21 +146,23 @@ async def _let_in_once(request: Request) -> None:
 
 
 async def _refuse_another_name(request: Request, person: SignedIn) -> None:
-    named = [request.query_params.get("person_id")]
-    kind = request.headers.get("content-type", "")
-    if kind.startswith("application/json"):
-        try:
-            body = await request.json()
-        except ValueError:
-            # Whoever reads the body says what is wrong with it.
-            return
-        named.append(body.get("person_id") if isinstance(body, dict) else None)
-    elif kind.startswith("multipart/form-data"):
-        form = (await request.form()).get("person_id")
-        named.append(None if isinstance(form, UploadFile) else form)
+    named = [request.query_params.get("person_id"), await _named_in_the_body(request)]
     if any(isinstance(one, str) and one.lower() != str(person.person_id) for one in named):
         words = f"{person.name} is signed in: sign out first, then whoever it is signs in."
         raise NotAdmitted(403, "not yours", words)
+
+
+async def _named_in_the_body(request: Request) -> object:
+    """Whoever a body names, however it says that it is written: the endpoint reads it in more than one way."""
+    kind = request.headers.get("content-type", "").casefold()
+    if kind.startswith(("multipart/form-data", "application/x-www-form-urlencoded")):
+        return (await request.form()).get("person_id")
+    try:
+        body = await request.json()
+    except (ValueError, RecursionError):
+        # Whoever reads the body says what is wrong with it.
+        return None
+    return body.get("person_id") if isinstance(body, dict) else None
 
 
 class AdmittedFirst:
