@@ -260,6 +260,7 @@ def _serve(settings: Settings, *, demo_gauge_port: int | None) -> None:
     with _told(), contextlib.ExitStack() as stack:
         if demo_gauge_port is not None:
             demo_gauge_port = free_from(demo_gauge_port, DEVICES)
+        certificate = _certificate(settings)
         listening = listen(settings.host, settings.port)
         packages.ensure_debian_packages(packages.FOR_RUNNING)
         packages.ensure_web_build()
@@ -279,7 +280,7 @@ def _serve(settings: Settings, *, demo_gauge_port: int | None) -> None:
         if demo_gauge_port is not None:
             stack.enter_context(_demo_gauge(demo_gauge_port))
         with contextlib.suppress(KeyboardInterrupt):
-            _Server(settings).run(sockets=listening)
+            _Server(settings, certificate).run(sockets=listening)
 
 
 @contextlib.contextmanager
@@ -353,8 +354,7 @@ def _prepare_database(dsn: str, demo_gauge_port: int | None) -> None:
 class _Server(Server):
     """Prints the address once it is there, and how to let other devices in."""
 
-    def __init__(self, settings: Settings) -> None:
-        of = _certificate(settings)
+    def __init__(self, settings: Settings, of: Certificate | None) -> None:
         app = create_app(settings, "" if of is None else of.fingerprint)
         tls = {} if of is None else {"ssl_certfile": of.cert, "ssl_keyfile": of.key}
         proxy = {"proxy_headers": True, "forwarded_allow_ips": "127.0.0.1,::1"} if settings.proxy_name else {}

@@ -1,8 +1,11 @@
 """A certificate of our own, against Python's ssl, which verifies chain, name and time as a browser does."""
 
 import hashlib
+import os
 import ssl
 import stat
+import subprocess
+import sys
 import threading
 import urllib.request
 from datetime import UTC, datetime, timedelta
@@ -11,6 +14,7 @@ from pathlib import Path
 import pytest
 
 from vallostasis.machine.certificate import GOOD_FOR, RENEWED_BEFORE, given_certificate, own_certificate
+from vallostasis.machine.packages import ROOT
 from vallostasis.machine.postgres import MachineError
 from vallostasis.machine.serving import Server
 from vallostasis.main import create_app
@@ -92,3 +96,22 @@ def test_a_certificate_of_others_is_taken_or_refused_with_a_sentence(tmp_path: P
         given_certificate(own.cert, own.cert)
     with pytest.raises(MachineError, match="holds no certificate"):
         given_certificate(tmp_path / "nothing.pem", own.key)
+
+
+@pytest.mark.parametrize(
+    ("options", "words"),
+    [
+        (["--tls-cert", "nothing.pem"], "give --tls-cert and --tls-key together"),
+        (["--tls-cert", "nothing.pem", "--tls-key", "nothing.pem"], "holds no certificate in PEM form"),
+    ],
+)
+def test_a_start_with_half_a_certificate_says_what_is_missing(
+    tmp_path: Path, options: list[str], words: str
+) -> None:  # fmt: skip
+    started = subprocess.run(
+        [sys.executable, "-m", "vallostasis.cli", "start", *options], cwd=ROOT, capture_output=True, text=True,
+        env={**os.environ, "VALLO_DATA": str(tmp_path / "data")},
+    )  # fmt: skip
+    assert started.returncode == 1
+    assert words in started.stderr
+    assert not (tmp_path / "data").exists()
