@@ -21,7 +21,7 @@ def _open(page: Page, dsn: str, hole: int) -> None:
 
 
 def test_from_the_lens_to_the_hole_that_is_out_of_line(demo_dsn: str, page: Page) -> None:
-    page.goto(f"/jobs/{_of_pump(demo_dsn, 'job_id')}/fit/3")
+    page.goto(f"/jobs/{_of_pump(demo_dsn, 'job_id')}/press-fit/3")
     page.get_by_role("link", name="The conversion").first.click()
     expect(page.get_by_role("heading", name="The conversion, hole 3")).to_be_visible()
     section = page.get_by_role("img", name="Section of hole 3")

@@ -43,7 +43,7 @@ def test_from_the_lens_to_a_liner_that_is_home_and_read_again(
     demo_dsn: str, address: str, page: Page, gauge: int
 ) -> None:
     job = _job(demo_dsn, "Narrow-boat Brindle")
-    page.goto(f"{address}/jobs/{job}/fit/1")
+    page.goto(f"{address}/jobs/{job}/press-fit/1")
     expect(page.get_by_role("heading", name="Hole 1 and liner B1: the fit to come")).to_be_visible()
     schools = page.get_by_role("region", name="Schools of fit side by side")
     expect(schools.get_by_role("row")).to_have_count(4)
@@ -130,8 +130,18 @@ def test_on_a_phone_the_digits_the_feel_and_the_stop_are_at_hand(demo_dsn: str, 
     context.close()
 
 
+def test_a_lens_with_a_chosen_hole_is_the_same_after_a_reload(demo_dsn: str, address: str, page: Page) -> None:
+    page.goto(f"{address}/jobs/{_job(demo_dsn, 'Narrow-boat Brindle')}/fit")
+    page.get_by_role("button", name=re.compile("^Hole 2")).click()
+    expect(page).to_have_url(re.compile("/fit/2$"))
+    page.reload()
+    expect(page.get_by_role("button", name=re.compile("^Hole 2"))).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("link", name="Open the fit").click()
+    expect(page.get_by_role("heading", level=1, name=re.compile("^Hole 2 and liner"))).to_be_visible()
+
+
 def test_a_liner_that_is_home_is_looked_at_and_gets_its_label(demo_dsn: str, address: str, page: Page) -> None:
-    page.goto(f"{address}/jobs/{_job(demo_dsn, 'Narrow-boat Brindle')}/fit/2")
+    page.goto(f"{address}/jobs/{_job(demo_dsn, 'Narrow-boat Brindle')}/press-fit/2")
     seat = page.get_by_role("region", name="Is it seated")
     feeler = seat.get_by_role("listitem").filter(has_text="feeler under the flange")
     expect(feeler).to_contain_text("not looked at")

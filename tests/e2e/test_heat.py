@@ -6,7 +6,7 @@ from tests.e2e.test_honing import _job
 
 
 def test_from_a_fit_to_a_window_that_follows_the_slider_and_stays(demo_dsn: str, page: Page) -> None:
-    page.goto(f"/jobs/{_job(demo_dsn, 'Pump No. 4')}/fit/2")
+    page.goto(f"/jobs/{_job(demo_dsn, 'Pump No. 4')}/press-fit/2")
     page.get_by_role("link", name="Heat and cold").click()
     window = page.get_by_role("figure", name="Drop window")
     expect(window).to_contain_text("of entering")

@@ -88,7 +88,7 @@ JOB_VIEWS = {
     "moved zero": ("measure/liner outside/liner-Q2", "[role=alert] button"),
     "deck grid": ("measure/deck flatness/deck", "svg[aria-label='The deck and its grid'] text"),
     "trial fit": ("measure/trial fit/hole-1", "[data-live]"),
-    "fit": ("fit/1", "[aria-label='The fit down its depth'] svg"),
+    "fit": ("press-fit/1", "[aria-label='The fit down its depth'] svg"),
     "hot hold": ("hot-fit/2", "[aria-label='Moments of running'] table"),
     "drop window": ("heat/2", "[aria-label='Drop window'] svg"),
     "temperatures": ("heat/2?view=ways", "main table"),

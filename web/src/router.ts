@@ -112,7 +112,7 @@ export const router = createRouter({
           meta: { full: true },
           component: () => import('@/features/heat/DropPage.vue'),
         },
-        { path: 'fit/:hole(\\d+)', name: 'fit', component: () => import('@/features/fit/FitPage.vue') },
+        { path: 'press-fit/:hole(\\d+)', name: 'fit', component: () => import('@/features/fit/FitPage.vue') },
         {
           path: 'pull/:hole(\\d+)',
           name: 'pull',
