@@ -95,7 +95,7 @@ JOB_VIEWS = {
     "seals in heat": ("heat/2?view=seals", "main ol li"),
     "water and air": ("heat/2?view=air", "[aria-label='Air of the room'] svg"),
     "drop": ("heat/2/run", "[aria-label='Clock']"),
-    "drop to begin": ("heat/4/run", "main select"),
+    "drop to begin": ("heat/4/run", "main h1"),
     "boring": ("boring/3", "[aria-label=Passes] table"),
     "hone": ("honing/2", "[aria-label='Stock left'] svg"),
     "pistons": ("pistons", "main section"),
