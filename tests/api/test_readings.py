@@ -123,3 +123,10 @@ def test_what_waited_keeps_the_order_in_which_one_person_took_it(bench: Bench) -
     times = [datetime.fromisoformat(one.json()["taken_at"]) for one in (other, first, later, now)]
     assert times[0] < times[1] == times[2] < times[3]
     assert times[3] - times[1] >= timedelta(seconds=100)
+
+
+def test_a_position_that_is_none_once_it_is_rounded_is_refused_and_breaks_nothing(bench: Bench) -> None:
+    refused = bench.take("8.5", hole=1, hour=0.001)
+    assert refused.status_code == 422
+    assert_refusal_shape(refused)
+    assert bench.take("8.5", hole=1, hour=1.5).status_code == 201

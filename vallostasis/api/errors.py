@@ -206,6 +206,11 @@ def _of_the_database(app: FastAPI) -> None:
     def not_storable(_: Request, error: psycopg.DataError) -> JSONResponse:
         return error_response(422, "wrong", "A value in the request cannot be kept: type it again.")
 
+    @app.exception_handler(psycopg.errors.CheckViolation)
+    def out_of_bounds(_: Request, error: psycopg.errors.CheckViolation) -> JSONResponse:
+        # Where it is kept a number is rounded: a clock position of 0.001 h would be none.
+        return error_response(422, "wrong", "A value in the request lies outside what can be kept: type it again.")
+
     @app.exception_handler(psycopg.InternalError)
     def database_broken(_: Request, error: psycopg.InternalError) -> JSONResponse:
         return _unavailable(error, standing_of(error))
