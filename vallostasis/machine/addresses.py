@@ -61,7 +61,7 @@ def reached_at(host: str, port: int, scheme: str = "http") -> list[str]:
 
 def hosts_at(host: str) -> list[str]:
     """The address served at, or every one of this machine when all are."""
-    return own_addresses() if _is_every_address(host) else [host]
+    return _own_addresses() if _is_every_address(host) else [host]
 
 
 def _is_every_address(host: str) -> bool:
@@ -70,8 +70,7 @@ def _is_every_address(host: str) -> bool:
     return False
 
 
-def own_addresses() -> list[str]:
-    """Addresses of this machine but loopback; its name where it knows none."""
+def _own_addresses() -> list[str]:
     found: dict[str, None] = {}
     with contextlib.suppress(OSError), socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
         probe.connect(NOWHERE)
