@@ -279,6 +279,9 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         ("/api/compute/pasted", {"text": "5 6h 1.6", "holes": [5], "hours": [12, 3, 6, 9]}),
         ("/api/spec-cards/plans", {"quantity": "block bore", "construction": "dry sleeve, plain", "unit": "mm",
          "bore": "100", "bore_pitch": "140", "in_row": 4}),
+        ("/api/practice/attempts", {"attempt_id": str(uuid4()), "exercise": "read-dials", "seed": 7, **who}),
+        (f"/api/practice/attempts/{uuid4()}/moves", {"place": 0, "name": "answer", "given": {"size": "1 in"},
+         "at_s": 0.0, "bare_unit": "thou"}),
     ]  # fmt: skip
 
 

@@ -40,6 +40,7 @@ from vallostasis.api import (
     options,
     orders,
     pistons,
+    practice,
     preparation,
     probes,
     pulls,
@@ -129,5 +130,5 @@ OF_ALL: tuple[APIRouter, ...] = tuple(
     module.router
     for module in (changes, jobs, spec_cards, shop, gauge_links, compute_notation, compute_uncertainty,
                    compute_thermal, compute_gauges, documents, imports, labels, notes, surveys, features, cabinet,
-                   gauge_studies, verification, backups)
+                   gauge_studies, verification, backups, practice)
 )  # fmt: skip

@@ -141,6 +141,12 @@ export const router = createRouter({
         { path: 'proof', name: 'proof', component: () => import('@/features/proof/ProofPage.vue') },
       ],
     },
+    { path: '/practice', name: 'practice', component: () => import('@/features/practice/PracticePage.vue') },
+    {
+      path: '/practice/:attempt',
+      name: 'exercise',
+      component: () => import('@/features/practice/ExercisePage.vue'),
+    },
     { path: '/cards', name: 'cards', component: () => import('@/features/spec-cards/CardsPage.vue') },
     { path: '/cards/:card', name: 'card', component: () => import('@/features/spec-cards/CardPage.vue') },
     { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopPage.vue') },

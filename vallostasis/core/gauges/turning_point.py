@@ -6,6 +6,7 @@ Common practice, no published source.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import cos
 from statistics import median
 
 import numpy as np
@@ -30,6 +31,14 @@ class Rocked:
     def spread_m(self) -> float:
         """Greatest less least turning point. [m] By definition of a standard deviation."""
         return max(self.turning_points_m) - min(self.turning_points_m)
+
+
+def chord_at_tilt(diameter_m: float, tilt_rad: float) -> float:
+    """Return what a gauge reads across a bore that it stands tilted in: d/cos φ. [m], [rad]
+
+    By definition: its line through the axis of a cylinder, seen from the side.
+    """
+    return diameter_m / cos(tilt_rad)
 
 
 def rocks_in(times_s: Sequence[float], values_m: Sequence[float], rise_m: float = RISE_M) -> tuple[slice, ...]:

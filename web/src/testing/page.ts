@@ -69,6 +69,8 @@ const SHOP = [
   'studies',
   'schools',
   'record',
+  'practice',
+  'exercise',
 ]
 
 /** An undo that has nothing to take back. */

@@ -185,6 +185,13 @@ export type ArcView = {
 };
 
 /**
+ * Area
+ *
+ * Where of the work an exercise belongs.
+ */
+export type Area = 'measure' | 'cut' | 'fit' | 'bore' | 'whole job';
+
+/**
  * Arrangement
  *
  * How the holes stand in the block.
@@ -237,6 +244,71 @@ export type AskedView = {
      */
     label: string;
     kind: AskedKind;
+};
+
+/**
+ * AttemptBody
+ *
+ * An exercise to begin; without a seed one is drawn.
+ */
+export type AttemptBody = {
+    /**
+     * Attempt Id
+     *
+     * Made by the client: sending it again begins none anew.
+     */
+    attempt_id: string;
+    /**
+     * Exercise
+     */
+    exercise: string;
+    /**
+     * Seed
+     */
+    seed?: number | null;
+    /**
+     * Person Id
+     */
+    person_id: string;
+};
+
+/**
+ * AttemptView
+ *
+ * An attempt as it stands.
+ */
+export type AttemptView = {
+    /**
+     * Attempt Id
+     */
+    attempt_id: string;
+    /**
+     * Exercise
+     */
+    exercise: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Task
+     */
+    task: string;
+    area: Area;
+    /**
+     * Seed
+     */
+    seed: number;
+    /**
+     * Person
+     */
+    person: string;
+    /**
+     * Moves
+     */
+    moves: number;
+    position: PositionView;
+    judged: JudgedView | null;
 };
 
 /**
@@ -2486,6 +2558,26 @@ export type CameOfBody = {
 export type Capability = 'good' | 'marginal' | 'wrong tool';
 
 /**
+ * Card
+ *
+ * One step of a lane; ``lit`` names the steps after it that undo it.
+ */
+export type Card = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Lit
+     */
+    lit?: Array<string>;
+    /**
+     * Words
+     */
+    words?: string;
+};
+
+/**
  * CardBody
  *
  * A card to save; of each length only the text as typed is read.
@@ -4638,6 +4730,52 @@ export type CutInPlan = {
 };
 
 /**
+ * CutPicture
+ *
+ * A ledge in section under a cutter: deck, ledge, cutter, collars. All below the deck. [m], [deg]
+ *
+ * ``true_m`` is the depth to the metal, shown at the end alone.
+ */
+export type CutPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Ledge M
+     */
+    ledge_m: number;
+    /**
+     * Cutter M
+     */
+    cutter_m: number;
+    /**
+     * Upper Collar M
+     */
+    upper_collar_m: number;
+    /**
+     * Locked
+     */
+    locked: boolean;
+    /**
+     * Burr
+     */
+    burr: boolean;
+    /**
+     * Wanted M
+     */
+    wanted_m?: number | null;
+    /**
+     * True M
+     */
+    true_m?: number | null;
+    /**
+     * Kind
+     */
+    kind?: 'cut';
+};
+
+/**
  * CutPlanAnswer
  *
  * A plan, or feasible false with the reason.
@@ -5884,6 +6022,85 @@ export type DewRequest = {
 };
 
 /**
+ * DialMark
+ *
+ * A value marked at the rim of a dial. [m]
+ */
+export type DialMark = {
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tone
+     */
+    tone: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
+};
+
+/**
+ * DialPicture
+ *
+ * A dial: its divisions, numbers and hand; where it is rocked, what it shows by tilt. [m], [deg]
+ *
+ * ``number_each`` counts the divisions from number to number, ``number_step`` is what each number adds.
+ */
+export type DialPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Division M
+     */
+    division_m: number;
+    /**
+     * Per Turn
+     */
+    per_turn: number;
+    /**
+     * Number Each
+     */
+    number_each: number;
+    /**
+     * Number Step
+     */
+    number_step: number;
+    /**
+     * Unit
+     */
+    unit: string;
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Inner
+     */
+    inner?: boolean;
+    /**
+     * Turned Deg
+     */
+    turned_deg?: number;
+    rock?: RockCurve | null;
+    /**
+     * Marks
+     */
+    marks?: Array<DialMark>;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Kind
+     */
+    kind?: 'dial';
+};
+
+/**
  * DirectionView
  *
  * One direction of a main bore, now and before the work. [m], [deg]
@@ -6268,6 +6485,60 @@ export type DropPageView = {
      * Stuck
      */
     stuck: Array<string>;
+};
+
+/**
+ * DropPicture
+ *
+ * A cold liner over a warm hole: the clearance by the clock, from the moment it stands there. [s], [m]
+ *
+ * ``runs`` says that the clock runs on the screen, ``rate`` how many seconds of the shop pass in one.
+ */
+export type DropPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Times S
+     */
+    times_s: Array<number>;
+    /**
+     * Clear M
+     */
+    clear_m: Array<number>;
+    /**
+     * From S
+     */
+    from_s: number;
+    /**
+     * Rate
+     */
+    rate: number;
+    /**
+     * Runs
+     */
+    runs: boolean;
+    /**
+     * Entered
+     */
+    entered: number;
+    /**
+     * Block
+     */
+    block: string;
+    /**
+     * Liner
+     */
+    liner: string;
+    /**
+     * Tilt Deg
+     */
+    tilt_deg?: number;
+    /**
+     * Kind
+     */
+    kind?: 'drop';
 };
 
 /**
@@ -6741,6 +7012,51 @@ export type ExchangeView = {
 };
 
 /**
+ * ExerciseView
+ *
+ * An exercise, and how a person stands in it.
+ */
+export type ExerciseView = {
+    /**
+     * Name
+     */
+    name: string;
+    area: Area;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Task
+     */
+    task: string;
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Traps
+     */
+    traps: Array<string>;
+    /**
+     * Tried
+     */
+    tried: number;
+    /**
+     * Best
+     */
+    best: number | null;
+    /**
+     * Best Of
+     */
+    best_of: number | null;
+    /**
+     * Skills
+     */
+    skills: Array<SkillView>;
+};
+
+/**
  * ExpectedBoreView
  *
  * The bore that a press will leave, and the size it is honed to.
@@ -6937,6 +7253,47 @@ export type FaceAfterView = {
 };
 
 /**
+ * Fact
+ *
+ * One line of a sheet.
+ */
+export type Fact = {
+    /**
+     * Name
+     */
+    name: string;
+    value: Phrase;
+    /**
+     * Tone
+     */
+    tone?: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
+};
+
+/**
+ * FactsPicture
+ *
+ * A sheet: what is written down.
+ */
+export type FactsPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Rows
+     */
+    rows: Array<Fact>;
+    /**
+     * Say
+     */
+    say?: string;
+    /**
+     * Kind
+     */
+    kind?: 'facts';
+};
+
+/**
  * FeatureSheet
  *
  * One feature that the card has measured: its limits, and its capture pattern.
@@ -7040,6 +7397,13 @@ export type FeltView = {
      */
     looks: Array<string>;
 };
+
+/**
+ * FieldKind
+ *
+ * What is typed in a field.
+ */
+export type FieldKind = 'length' | 'number' | 'choice';
 
 /**
  * FieldView
@@ -9608,6 +9972,34 @@ export type HoleOnLadder = {
 };
 
 /**
+ * HolePart
+ *
+ * One hole of a row: what was read, how it stands, and the truth where it is shown. [m]
+ */
+export type HolePart = {
+    /**
+     * Hole
+     */
+    hole: number;
+    /**
+     * Value M
+     */
+    value_m: number | null;
+    /**
+     * State
+     */
+    state: 'in' | 'cannot tell' | 'out' | 'not read';
+    /**
+     * Words
+     */
+    words?: string;
+    /**
+     * Truth M
+     */
+    truth_m?: number | null;
+};
+
+/**
  * HolePlanView
  *
  * What is known for a cut of one hole, and the plan, or the reason why there is none. Lengths in m.
@@ -9830,6 +10222,38 @@ export type HoleWishBody = {
      * Protrusion that it is aimed at; empty for that of the card.
      */
     target?: string;
+};
+
+/**
+ * HolesPicture
+ *
+ * A row of holes between two limits. [m]
+ */
+export type HolesPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Holes
+     */
+    holes: Array<HolePart>;
+    /**
+     * Least M
+     */
+    least_m?: number | null;
+    /**
+     * Greatest M
+     */
+    greatest_m?: number | null;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Kind
+     */
+    kind?: 'holes';
 };
 
 /**
@@ -10973,6 +11397,61 @@ export type JobNeedView = {
 export type Judged = 'as read' | 'clamped' | 'free';
 
 /**
+ * JudgedView
+ *
+ * What an exercise came to, the truth drawn over what was done.
+ */
+export type JudgedView = {
+    headline: PhraseView;
+    /**
+     * Points
+     */
+    points: number;
+    /**
+     * Of
+     */
+    of: number;
+    /**
+     * Scored
+     */
+    scored: Array<ScoredView>;
+    /**
+     * Traps
+     */
+    traps: Array<TrapMetView>;
+    /**
+     * Pictures
+     */
+    pictures: Array<({
+        kind: 'dial';
+    } & DialPicture) | ({
+        kind: 'ring';
+    } & RingPicture) | ({
+        kind: 'plot';
+    } & PlotPicture) | ({
+        kind: 'holes';
+    } & HolesPicture) | ({
+        kind: 'facts';
+    } & FactsPicture) | ({
+        kind: 'cut';
+    } & CutPicture) | ({
+        kind: 'drop';
+    } & DropPicture) | ({
+        kind: 'wall';
+    } & WallPicture) | ({
+        kind: 'lane';
+    } & LanePicture)>;
+    /**
+     * Steps
+     */
+    steps: Array<StepView>;
+    /**
+     * Words
+     */
+    words: Array<PhraseView>;
+};
+
+/**
  * KeepBody
  *
  * A case to be kept: how it showed, what it was, what whoever meets it should know; the client makes the id.
@@ -11321,6 +11800,30 @@ export type LandsView = {
      * Alerts
      */
     alerts: Array<BatchAlertView>;
+};
+
+/**
+ * LanePicture
+ *
+ * Steps in an order.
+ */
+export type LanePicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Cards
+     */
+    cards?: Array<Card>;
+    /**
+     * Left
+     */
+    left?: Array<string>;
+    /**
+     * Kind
+     */
+    kind?: 'lane';
 };
 
 /**
@@ -11795,6 +12298,26 @@ export type LensView = {
 };
 
 /**
+ * Level
+ *
+ * A line across a plot: a limit or an aim.
+ */
+export type Level = {
+    /**
+     * Y
+     */
+    y: number;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tone
+     */
+    tone: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
+};
+
+/**
  * LevelFormView
  *
  * One level of a bore.
@@ -11944,6 +12467,30 @@ export type Limits = {
     neighbour_difference: Limit;
     head_average_least: Limit;
     head_average_greatest: Limit;
+};
+
+/**
+ * Line
+ *
+ * A line of a plot.
+ */
+export type Line = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tone
+     */
+    tone: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
+    /**
+     * Xs
+     */
+    xs: Array<number>;
+    /**
+     * Ys
+     */
+    ys: Array<number>;
 };
 
 /**
@@ -13295,6 +13842,67 @@ export type MoneyView = {
 };
 
 /**
+ * MoveBody
+ *
+ * A move: what was given to each of its fields, as typed; the second of the practice clock. [s]
+ */
+export type MoveBody = {
+    /**
+     * Place
+     *
+     * How many moves were made before it.
+     */
+    place: number;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Given
+     */
+    given?: {
+        [key: string]: string;
+    };
+    /**
+     * At S
+     */
+    at_s?: number;
+    /**
+     * Bare Unit
+     */
+    bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+};
+
+/**
+ * MoveField
+ *
+ * Something to give with a move.
+ */
+export type MoveField = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Label
+     */
+    label: string;
+    kind: FieldKind;
+    /**
+     * Choices
+     */
+    choices: Array<string>;
+    /**
+     * Unit
+     */
+    unit: string;
+    /**
+     * Usual
+     */
+    usual: string;
+};
+
+/**
  * MoveView
  *
  * A liner from a hole or the bench to a hole or the bench.
@@ -13628,6 +14236,26 @@ export type NextLinerView = {
 };
 
 /**
+ * NextView
+ *
+ * The exercise to take next, and why.
+ */
+export type NextView = {
+    /**
+     * Exercise
+     */
+    exercise: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Why
+     */
+    why: string;
+};
+
+/**
  * NoteRow
  *
  * A note on a reading; its photo is at /api/notes/{note_id}/photo.
@@ -13788,6 +14416,38 @@ export type OffLineView = {
     moved: StatedView | null;
     upright_was: StatedView | null;
     across_was: StatedView | null;
+};
+
+/**
+ * OfferView
+ *
+ * A move that may be made now; a caution is shown with it always.
+ */
+export type OfferView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Label
+     */
+    label: string;
+    /**
+     * Fields
+     */
+    fields: Array<MoveField>;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Caution
+     */
+    caution: string;
+    /**
+     * Last
+     */
+    last: boolean;
 };
 
 /**
@@ -15408,6 +16068,22 @@ export type PhotoMark = {
 };
 
 /**
+ * Phrase
+ *
+ * A sentence with numbers in it: each ``{symbol}`` in the text stands for the term of that symbol.
+ */
+export type Phrase = {
+    /**
+     * Text
+     */
+    text: string;
+    /**
+     * Terms
+     */
+    terms?: Array<Term>;
+};
+
+/**
  * PhraseView
  *
  * A sentence; each {symbol} in it stands for the term of that symbol.
@@ -15923,6 +16599,54 @@ export type PlannedLevel = {
 };
 
 /**
+ * PlotPicture
+ *
+ * Lines over one axis; ``across`` and ``up`` say what the numbers of the axes are. SI.
+ */
+export type PlotPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Across
+     */
+    across: 'small' | 'size' | 'angle' | 'minutes' | 'seconds' | 'celsius' | 'force' | 'count' | 'tilt' | 'strokes';
+    /**
+     * Up
+     */
+    up: 'small' | 'size' | 'angle' | 'minutes' | 'seconds' | 'celsius' | 'force' | 'count' | 'tilt' | 'strokes';
+    /**
+     * Across Name
+     */
+    across_name: string;
+    /**
+     * Up Name
+     */
+    up_name: string;
+    /**
+     * Lines
+     */
+    lines: Array<Line>;
+    /**
+     * Spots
+     */
+    spots?: Array<Spot>;
+    /**
+     * Levels
+     */
+    levels?: Array<Level>;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Kind
+     */
+    kind?: 'plot';
+};
+
+/**
  * PlugsView
  *
  * Plugs of one place: how many went in, and how many came out.
@@ -15948,6 +16672,67 @@ export type PlugsView = {
  * What kind of thing is open.
  */
 export type PointKind = 'operation' | 'hole' | 'survey' | 'unread' | 'hold point' | 'wait';
+
+/**
+ * PositionView
+ *
+ * What is shown, what came of each move, what may be done.
+ */
+export type PositionView = {
+    headline: PhraseView;
+    /**
+     * Said
+     */
+    said: Array<PhraseView>;
+    /**
+     * Pictures
+     */
+    pictures: Array<({
+        kind: 'dial';
+    } & DialPicture) | ({
+        kind: 'ring';
+    } & RingPicture) | ({
+        kind: 'plot';
+    } & PlotPicture) | ({
+        kind: 'holes';
+    } & HolesPicture) | ({
+        kind: 'facts';
+    } & FactsPicture) | ({
+        kind: 'cut';
+    } & CutPicture) | ({
+        kind: 'drop';
+    } & DropPicture) | ({
+        kind: 'wall';
+    } & WallPicture) | ({
+        kind: 'lane';
+    } & LanePicture)>;
+    /**
+     * Offers
+     */
+    offers: Array<OfferView>;
+    spent: SpentView | null;
+    /**
+     * Rate
+     */
+    rate: number;
+    /**
+     * At S
+     */
+    at_s: number;
+};
+
+/**
+ * PracticeView
+ *
+ * Every exercise; which traps were met and never again since; what comes next.
+ */
+export type PracticeView = {
+    /**
+     * Exercises
+     */
+    exercises: Array<ExerciseView>;
+    next: NextView;
+};
 
 /**
  * PrepKind
@@ -17522,6 +18307,26 @@ export type ReturnsInPrice = {
 };
 
 /**
+ * RingCurve
+ *
+ * A shape all round, in even steps from 0°: deviation of the diameter. [m]
+ */
+export type RingCurve = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tone
+     */
+    tone: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
+    /**
+     * Values M
+     */
+    values_m: Array<number>;
+};
+
+/**
  * RingGapView
  *
  * Ring gaps of a hole, level by level, and whether they count. [m]
@@ -17540,6 +18345,58 @@ export type RingGapView = {
      * Names
      */
     names: Array<string>;
+};
+
+/**
+ * RingMark
+ *
+ * A reading across an axis. [deg], [m]
+ */
+export type RingMark = {
+    /**
+     * Axis Deg
+     */
+    axis_deg: number;
+    /**
+     * Value M
+     */
+    value_m: number;
+    /**
+     * Tone
+     */
+    tone: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
+    /**
+     * Name
+     */
+    name?: string;
+};
+
+/**
+ * RingPicture
+ *
+ * A bore from above, its shape many times enlarged. [m]
+ */
+export type RingPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Curves
+     */
+    curves: Array<RingCurve>;
+    /**
+     * Marks
+     */
+    marks?: Array<RingMark>;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Kind
+     */
+    kind?: 'ring';
 };
 
 /**
@@ -17566,6 +18423,26 @@ export type RingView = {
  * How much a wrong answer would cost: it decides how closely a part is read.
  */
 export type Risk = 'usual' | 'raised';
+
+/**
+ * RockCurve
+ *
+ * What the gauge shows as it is tilted: even steps of tilt. [deg], [m]
+ */
+export type RockCurve = {
+    /**
+     * From Deg
+     */
+    from_deg: number;
+    /**
+     * Step Deg
+     */
+    step_deg: number;
+    /**
+     * Values M
+     */
+    values_m: Array<number>;
+};
 
 /**
  * RockedView
@@ -18825,6 +19702,34 @@ export type SchoolView = {
 export type Scope = 'block' | 'hole';
 
 /**
+ * ScoredView
+ *
+ * One thing that counts, with its points.
+ */
+export type ScoredView = {
+    /**
+     * Skill
+     */
+    skill: string;
+    /**
+     * Name
+     */
+    name: string;
+    yours: PhraseView;
+    truth: PhraseView;
+    off: PhraseView;
+    at_most: PhraseView;
+    /**
+     * Points
+     */
+    points: number;
+    /**
+     * Of
+     */
+    of: number;
+};
+
+/**
  * SealGlandAnswer
  *
  * What becomes of the ring: lengths [m], shares [1].
@@ -20061,6 +20966,26 @@ export type SizingsView = {
 };
 
 /**
+ * SkillView
+ *
+ * A skill, and its last results, oldest first.
+ */
+export type SkillView = {
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Last
+     */
+    last: Array<boolean>;
+    /**
+     * Is Sure
+     */
+    is_sure: boolean;
+};
+
+/**
  * Slides
  *
  * What a liner slides on.
@@ -20203,6 +21128,50 @@ export type SpecCard = {
     bores?: BoreTerms;
     fits?: FitTerms;
     conversion?: ConversionTerms;
+};
+
+/**
+ * SpentView
+ *
+ * What it took so far. [min], [m]
+ */
+export type SpentView = {
+    /**
+     * Minutes
+     */
+    minutes: number;
+    /**
+     * Money
+     */
+    money: number;
+    /**
+     * Metal M
+     */
+    metal_m: number;
+};
+
+/**
+ * Spot
+ *
+ * A point of a plot with its name.
+ */
+export type Spot = {
+    /**
+     * X
+     */
+    x: number;
+    /**
+     * Y
+     */
+    y: number;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Tone
+     */
+    tone: 'yours' | 'truth' | 'limit' | 'wrong' | 'soft';
 };
 
 /**
@@ -21820,6 +22789,33 @@ export type TemperaturesRequest = {
 };
 
 /**
+ * Term
+ *
+ * One number of a step.
+ *
+ * ``kind`` says how it is shown: a small length [m], an expanded uncertainty [m]
+ * (``within``, rounded up), a size [m], an angle [deg], a count, a share [1].
+ */
+export type Term = {
+    /**
+     * Symbol
+     */
+    symbol: string;
+    /**
+     * Value
+     */
+    value: number;
+    /**
+     * Kind
+     */
+    kind?: 'small' | 'within' | 'size' | 'angle' | 'count' | 'share';
+    /**
+     * Note
+     */
+    note?: string;
+};
+
+/**
  * TermView
  *
  * One number of a step or sentence; ``kind`` says how it is shown.
@@ -22241,6 +23237,31 @@ export type TotalsView = {
      */
     taxes: Array<TaxView>;
     gross: AmountsView;
+};
+
+/**
+ * TrapMetView
+ *
+ * A trap that was stepped into; the warning would have come after a move, and have said these words.
+ */
+export type TrapMetView = {
+    /**
+     * Trap
+     */
+    trap: string;
+    /**
+     * Name
+     */
+    name: string;
+    /**
+     * Check
+     */
+    check: string;
+    /**
+     * After Move
+     */
+    after_move: number;
+    words: PhraseView;
 };
 
 /**
@@ -22936,6 +23957,42 @@ export type WallMarkView = {
      * Depth Expanded M
      */
     depth_expanded_m: number | null;
+};
+
+/**
+ * WallPicture
+ *
+ * A bore's wall as it is honed: stripes left, by level and angle; one is dark, nought is clean. [1]
+ */
+export type WallPicture = {
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Stripes
+     */
+    stripes: Array<Array<number>>;
+    /**
+     * Loaded
+     */
+    loaded: number;
+    /**
+     * Celsius
+     */
+    celsius: number;
+    /**
+     * Strokes
+     */
+    strokes: number;
+    /**
+     * Note
+     */
+    note?: string;
+    /**
+     * Kind
+     */
+    kind?: 'wall';
 };
 
 /**
@@ -40614,3 +41671,230 @@ export type ReadBackupsResponses = {
 };
 
 export type ReadBackupsResponse = ReadBackupsResponses[keyof ReadBackupsResponses];
+
+export type ReadPracticeData = {
+    body?: never;
+    path?: never;
+    query?: {
+        /**
+         * Person Id
+         */
+        person_id?: string | null;
+    };
+    url: '/api/practice';
+};
+
+export type ReadPracticeErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadPracticeError = ReadPracticeErrors[keyof ReadPracticeErrors];
+
+export type ReadPracticeResponses = {
+    /**
+     * Successful Response
+     */
+    200: PracticeView;
+};
+
+export type ReadPracticeResponse = ReadPracticeResponses[keyof ReadPracticeResponses];
+
+export type BeginAttemptData = {
+    body: AttemptBody;
+    path?: never;
+    query?: never;
+    url: '/api/practice/attempts';
+};
+
+export type BeginAttemptErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type BeginAttemptError = BeginAttemptErrors[keyof BeginAttemptErrors];
+
+export type BeginAttemptResponses = {
+    /**
+     * Successful Response
+     */
+    201: AttemptView;
+};
+
+export type BeginAttemptResponse = BeginAttemptResponses[keyof BeginAttemptResponses];
+
+export type ReadAttemptData = {
+    body?: never;
+    path: {
+        /**
+         * Attempt Id
+         */
+        attempt_id: string;
+    };
+    query?: never;
+    url: '/api/practice/attempts/{attempt_id}';
+};
+
+export type ReadAttemptErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type ReadAttemptError = ReadAttemptErrors[keyof ReadAttemptErrors];
+
+export type ReadAttemptResponses = {
+    /**
+     * Successful Response
+     */
+    200: AttemptView;
+};
+
+export type ReadAttemptResponse = ReadAttemptResponses[keyof ReadAttemptResponses];
+
+export type MakeMoveData = {
+    body: MoveBody;
+    path: {
+        /**
+         * Attempt Id
+         */
+        attempt_id: string;
+    };
+    query?: never;
+    url: '/api/practice/attempts/{attempt_id}/moves';
+};
+
+export type MakeMoveErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type MakeMoveError = MakeMoveErrors[keyof MakeMoveErrors];
+
+export type MakeMoveResponses = {
+    /**
+     * Successful Response
+     */
+    201: AttemptView;
+};
+
+export type MakeMoveResponse = MakeMoveResponses[keyof MakeMoveResponses];

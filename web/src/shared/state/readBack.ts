@@ -46,6 +46,12 @@ function speak(words: string): void {
 
 const isSpoken = () => readBack.value === 'speech' || readBack.value === 'aloud'
 
+/** Words that were asked for by a key: read out whatever is chosen, where this machine has a voice. */
+export function speakNow(words: string): void {
+  if ('speechSynthesis' in window) window.speechSynthesis.cancel()
+  speak(words)
+}
+
 export function tell(words: string, good: boolean): void {
   if (readBack.value === 'tone') tone(good ? GOOD_HZ : BAD_HZ)
   if (!isSpoken()) return

@@ -5,6 +5,7 @@ const VIEWS = [
   ['/calendar', 'Calendar'],
   ['/cards', 'Spec cards'],
   ['/shop', 'Gauges and people'],
+  ['/practice', 'Practice'],
 ] as const
 </script>
 
