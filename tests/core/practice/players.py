@@ -91,4 +91,3 @@ ROCKERS = (
     Player(ROCKING, "two axes", lambda truth: rock(truth, axes=(0, 90)), "T38"),
     Player(ROCKING, "one level", lambda truth: rock(truth, levels=("middle",)), "T36"),
 )
-ROCKED_OVER_LOBES = Player(ROCKING, "two points over lobes", lambda truth: rock(truth, three=False), "T37")
