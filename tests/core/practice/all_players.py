@@ -3,7 +3,7 @@
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from tests.core.practice import players_of_cuts, players_of_fits
+from tests.core.practice import players_of_bores, players_of_cuts, players_of_fits
 from tests.core.practice.players import ROCKERS, Player, rock, slip_players
 from vallostasis.core.practice.catalogue import EXERCISES
 from vallostasis.core.practice.detective import DETECTIVE
@@ -15,6 +15,7 @@ PLAYERS: tuple[Player, ...] = (
     *ROCKERS,
     *players_of_cuts.PLAYERS,
     *players_of_fits.PLAYERS,
+    *players_of_bores.PLAYERS,
     *(player for one in EXERCISES if isinstance(one.truth(0), Slips) for player in slip_players(one)),
 )
 
@@ -23,4 +24,5 @@ PLAYERS: tuple[Player, ...] = (
 SOMETIMES: tuple[tuple[Exercise[Any], str, Callable[[Any], Sequence[Move]], Callable[[Any], bool]], ...] = (
     (ROCKING, "T37", lambda truth: rock(truth, three=False), lambda truth: truth.lobe_nm[1] > 0),
     *((DETECTIVE, *row) for row in players_of_cuts.WHERE_IT_IS),
+    *players_of_bores.WHERE_IT_IS,
 )

@@ -164,7 +164,8 @@ def position(truth: RockTruth, moves: Sequence[Move]) -> Position:
     )  # fmt: skip
     if any(move.name == "ring" for move in moves):
         said = (say("On the ring the dial shows {v}", v=truth.zero_nm * NM), *said)
-    head = say("Set the gauge in the bore, rock it, and take what it shows where the needle turns back.")
+    text = "Ring {ring}. Set the gauge in the bore, rock it, and take what it shows where the needle turns back."
+    head = Phrase(text, (Term("ring", truth.ring_nm * NM, "size"),))
     return Position(head, said, (_dial(truth, last, read),), _offers(truth, last))
 
 
@@ -199,7 +200,7 @@ def _offers(truth: RockTruth, last: Move | None) -> tuple[Offer, ...]:
         number("widest", "Widest at the middle", 0, 180, "°"),
         length("taper", "Mean at the top less mean at the bottom", most),
         choice("lobes", "On three points at the middle", (NO, YES)),
-    ), last=True, words=f"Ring {truth.ring_nm / 1e6:.3f} mm.")  # fmt: skip
+    ), last=True,)  # fmt: skip
     ring = Offer("ring", "Look at the ring")
     take = (Offer("take", "Take what it shows", (number("tilt", "Tilt", -TILT_DEG, TILT_DEG, "°"),)),)
     return (*(take if last is not None and last.name == "set" else ()), place, ring, answer)

@@ -46,11 +46,11 @@ const gap = computed(() => Math.max(4, Math.min(44, props.cut.upper_collar_m * S
         fill="none"
         stroke-width="2.4"
       />
-      <text x="278" y="62" class="fill-ink-soft" font-size="15">
+      <text x="278" y="62" class="fill-ink-soft" font-size="17">
         left to the stop {{ smallWords(cut.upper_collar_m, unit) }} {{ unit }}
       </text>
-      <text x="292" y="90" class="fill-ink" font-size="15">{{ cut.locked ? 'locked' : 'collar open' }}</text>
-      <text x="8" y="104" class="fill-ink-soft" font-size="15">deck</text>
+      <text x="292" y="90" class="fill-ink" font-size="17">{{ cut.locked ? 'locked' : 'collar open' }}</text>
+      <text x="8" y="104" class="fill-ink-soft" font-size="17">deck</text>
       <path
         v-if="cut.wanted_m !== null"
         :d="`M96 ${110 + depth(cut.wanted_m ?? 0)}H364`"
@@ -65,8 +65,8 @@ const gap = computed(() => Math.max(4, Math.min(44, props.cut.upper_collar_m * S
         stroke-width="4"
       />
     </svg>
-    <p class="text-sm text-ink-soft">
-      <span v-if="cut.wanted_m !== null">dotted: where it ought to be. </span>
+    <p v-if="cut.wanted_m !== null" class="text-sm text-ink-soft">
+      dotted: where it ought to be.
       <span v-if="cut.true_m !== null">heavy: where the metal is.</span>
     </p>
   </figure>

@@ -36,7 +36,12 @@ const small = computed(() => (props.value / props.dial.division_m / props.dial.p
 const marks = computed(() =>
   props.dial.marks.map((mark, index) => {
     const degrees = handAt(props.dial, mark.value_m)
-    return { ...mark, ...at(degrees, RIM + 2), in: at(degrees, RIM - 20), label: at(degrees, RIM - 74 - 30 * (index % 3)) }
+    return {
+      ...mark,
+      ...at(degrees, RIM + 2),
+      in: at(degrees, RIM - 20),
+      label: at(degrees, RIM - 74 - 30 * (index % 3)),
+    }
   }),
 )
 </script>

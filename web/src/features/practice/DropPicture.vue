@@ -27,7 +27,7 @@ const top = computed(() => 20 + props.drop.entered * 150)
   <figure>
     <figcaption class="flex flex-wrap justify-between gap-x-3 font-bold">
       {{ drop.title }}
-      <span v-if="clear !== null" class="num text-xl" :class="clear <= 0 ? 'text-out' : ''" aria-live="off">
+      <span v-if="clear !== null" class="num text-3xl" :class="clear <= 0 ? 'text-out' : ''" aria-live="off">
         {{ smallWords(clear, unit) }} {{ unit }}
       </span>
     </figcaption>
@@ -50,9 +50,7 @@ const top = computed(() => 20 + props.drop.entered * 150)
       <text x="230" :y="top - 6" text-anchor="middle" class="fill-part" font-size="16">
         liner {{ drop.liner }}
       </text>
-      <text x="450" y="326" text-anchor="end" class="fill-ink-soft" font-size="14">
-        gap drawn far too wide
-      </text>
     </svg>
+    <p class="text-sm text-ink-soft">The gap is drawn a thousand times too wide.</p>
   </figure>
 </template>

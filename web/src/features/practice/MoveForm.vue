@@ -44,7 +44,6 @@ function make(): void {
     <p v-if="offer.caution" class="caution mb-1">
       {{ offer.caution }} Local rules and licensed practice come first.
     </p>
-    <p v-if="offer.words" class="mb-1 text-sm text-ink-soft">{{ offer.words }}</p>
     <div class="flex flex-wrap items-end gap-x-3 gap-y-2">
       <template v-for="field in offer.fields" :key="field.name">
         <ChoiceField
@@ -67,6 +66,7 @@ function make(): void {
       </template>
       <button :class="offer.last ? 'act' : 'quiet min-h-11'" :disabled="busy" class="shrink-0">
         {{ offer.label }}
+        <span v-if="offer.words" class="text-sm font-normal opacity-80">{{ offer.words }}</span>
       </button>
     </div>
   </form>
