@@ -282,6 +282,8 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
         ("/api/practice/attempts", {"attempt_id": str(uuid4()), "exercise": "read-dials", "seed": 7, **who}),
         (f"/api/practice/attempts/{uuid4()}/moves", {"place": 0, "name": "answer", "given": {"size": "1 in"},
          "at_s": 0.0, "bare_unit": "thou"}),
+        ("/api/practice/own", {"own_id": str(uuid4()), "job_id": bench.job_id, "title": "Heights", "words": "Which?",
+         "lesson": "Read it again.", **who}),
     ]  # fmt: skip
 
 

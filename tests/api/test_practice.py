@@ -9,9 +9,8 @@ from fastapi.testclient import TestClient
 
 from tests.api.bench import Bench
 from tests.core.practice.all_players import PLAYERS
-from tests.core.practice.players import Player
+from tests.core.practice.players import Player, typed
 from vallostasis.core.practice.catalogue import EXERCISES
-from vallostasis.core.practice.exercise import FieldKind, Move, Position
 
 PERFECT = [player for player in PLAYERS if player.is_perfect]
 
@@ -27,15 +26,6 @@ def begin(client: TestClient, who: str, exercise: str, seed: int = 7) -> dict[st
     assert answer.status_code == 201, answer.text
     begun: dict[str, Any] = answer.json()
     return begun
-
-
-def typed(position: Position, move: Move) -> dict[str, str]:
-    """What a person types for it: lengths with their unit."""
-    kinds = {field.name: field.kind for offer in position.offers if offer.name == move.name for field in offer.fields}
-    return {
-        name: f"{float(value) * 1e6:.9f} µm" if kinds[name] is FieldKind.LENGTH else str(value)
-        for name, value in move.given.items()
-    }
 
 
 def play(client: TestClient, who: str, player: Player, seed: int = 7) -> dict[str, Any]:
@@ -138,3 +128,28 @@ def test_nothing_of_practice_touches_a_job(client: TestClient, who: str) -> None
                 assert refers_to.startswith("practice_") or refers_to == "person"
             else:
                 assert not refers_to.startswith("practice_")
+
+
+def test_an_own_exercise_comes_from_a_job_without_its_names(client: TestClient, who: str) -> None:
+    bench = Bench.at_demo(client)
+    body = {"own_id": str(uuid4()), "job_id": bench.job_id, "title": "Six heights", "words": "How does each stand?",
+            "lesson": "At a limit the ± decides.", "person_id": who}  # fmt: skip
+    job = bench.block()["job"]
+    for field in ("title", "words", "lesson"):
+        refused = client.post("/api/practice/own", json={**body, field: f"As on {job['name']}"})
+        assert (refused.status_code, refused.json()["problems"][0]["field"]) == (422, field)
+    kept = client.post("/api/practice/own", json=body)
+    assert kept.status_code == 201, kept.text
+    assert client.post("/api/practice/own", json=body).status_code == 201
+    own = [one for one in client.get("/api/practice").json()["exercises"] if one["area"] == "own"]
+    assert [one["title"] for one in own] == ["Six heights"]
+    begun = begin(client, who, own[0]["name"])
+    text = str(begun)
+    for name in (job["name"], job["number"], job["customer"]):
+        assert name not in text
+    assert len(begun["position"]["pictures"]) == 2
+    without = next(strip["job"]["job_id"] for strip in client.get("/api/jobs").json()
+                   if strip["job"]["name"] == "Hill Tractor Marram")  # fmt: skip
+    few = client.post("/api/practice/own", json={**body, "own_id": str(uuid4()), "job_id": without})
+    assert (few.status_code, few.json()["problems"][0]["field"]) == (422, "job_id")
+    assert client.post("/api/practice/own", json={**body, "job_id": str(uuid4())}).status_code == 404

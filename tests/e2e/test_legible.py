@@ -1,10 +1,14 @@
 """Every view by day and after dark, on a phone, enlarged, at a desk: no fault by axe, nothing too small or too wide."""
 
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.core.practice.all_players import PLAYERS
+from tests.core.practice.players import typed
+from vallostasis.core.practice.catalogue import BY_NAME
 from vallostasis.machine.packages import WEB
 
 AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
@@ -127,6 +131,7 @@ SHOP_VIEWS = {
     "cutters": ("/shop/cutters", "main article"),
     "shelf": ("/shop/shelf", "main table"),
     "fixtures": ("/shop/fixtures", "main table"),
+    "practice": ("/practice", "main article"),
     "pair": ("/pair", "main"),
     "sign in": ("/sign-in", "main h1"),
     "read by a link": ("/read", "main h1"),
@@ -190,6 +195,36 @@ def test_no_fault_on_any_view_of_a_job(page: Page, name: str, views: tuple[str, 
         path, there = JOB_VIEWS[view]
         page.goto(f"/jobs/{job}/{path}")
         expect(page.locator(there).first).to_be_visible()
+        _expect_no_fault(page)
+
+
+@pytest.mark.parametrize(
+    "names",
+    [
+        ("rock-a-bore-gauge", "read-dials", "low-liner-detective", "counterbore-cutter"),
+        ("heat-and-chill", "press-it-home", "hone-to-size", "sequence"),
+    ],
+)
+def test_no_fault_on_an_exercise_or_its_end(page: Page, names: tuple[str, ...]) -> None:
+    person = page.request.get("/api/people").json()[0]["person_id"]
+    for name in names:
+        exercise = BY_NAME[name]
+        truth = exercise.truth(3)
+        player = next(one for one in PLAYERS if one.exercise is exercise and one.trap)
+        moves = player.play(truth)
+        attempt = str(uuid4())
+        body = {"attempt_id": attempt, "exercise": name, "seed": 3, "person_id": person}
+        assert page.request.post("/api/practice/attempts", data=body).ok
+        for place, move in enumerate(moves):
+            if place == len(moves) - 1:
+                page.goto(f"/practice/{attempt}")
+                expect(page.get_by_role("region", name="What you do")).to_be_visible()
+                _expect_no_fault(page)
+            given = typed(exercise.position(truth, moves[:place]), move)
+            body = {"place": place, "name": move.name, "given": given, "at_s": move.at_s}
+            assert page.request.post(f"/api/practice/attempts/{attempt}/moves", data=body).ok
+        page.goto(f"/practice/{attempt}")
+        expect(page.get_by_role("region", name="Traps")).to_be_visible()
         _expect_no_fault(page)
 
 

@@ -6,14 +6,14 @@ from uuid import UUID
 from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field, StringConstraints
 
-from vallostasis.api.deps import Conn, ShortText
+from vallostasis.api.deps import Conn, LongText, Name, ShortText
 from vallostasis.api.errors import ERROR_RESPONSES
 from vallostasis.api.practice_models import AttemptView, PracticeView
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.core.practice.draws import MOST_SEED
 from vallostasis.core.practice.exercise import MOST_MOVES
 from vallostasis.services import practice
-from vallostasis.services.practice import MoveTyped
+from vallostasis.services.practice import MoveTyped, OwnTexts
 
 router = APIRouter(prefix="/api/practice", tags=["practice"], responses=ERROR_RESPONSES)
 
@@ -44,6 +44,17 @@ class MoveBody(BaseModel):
         return MoveTyped(self.place, self.name, self.given, self.at_s, self.bare_unit)
 
 
+class OwnBody(BaseModel):
+    """An exercise of the shop's own, from the heights of a past job; texts hold none of its names."""
+
+    own_id: UUID = Field(description="Made by the client: sending it again keeps one.")
+    job_id: UUID
+    title: Name
+    words: Annotated[LongText, Field(min_length=1)]
+    lesson: LongText = ""
+    person_id: UUID
+
+
 @router.get("")
 def read_practice(conn: Conn, person_id: Annotated[UUID | None, Query()] = None) -> PracticeView:
     """Every exercise, and how a person stands in them."""
@@ -66,3 +77,11 @@ def read_attempt(attempt_id: UUID, conn: Conn) -> AttemptView:
 def make_move(attempt_id: UUID, body: MoveBody, conn: Conn) -> AttemptView:
     """Make the next move."""
     return AttemptView.of(practice.make_move(conn, attempt_id, body.typed))
+
+
+@router.post("/own", status_code=201)
+def write_own(body: OwnBody, conn: Conn) -> PracticeView:
+    """Write an exercise from a past job."""
+    texts = OwnTexts(body.title, body.words, body.lesson)
+    practice.write_own(conn, body.own_id, body.job_id, texts, body.person_id)
+    return PracticeView.of(practice.practice_of(conn, body.person_id))

@@ -1,7 +1,7 @@
 """Practice: an exercise begun, moves made one after the other, what they were worth, and how a person stands."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict, dataclass, replace
 from secrets import randbelow
 from typing import Any
 from uuid import UUID
@@ -12,9 +12,11 @@ from vallostasis.core.notation.typed_lengths import parse_length
 from vallostasis.core.practice.catalogue import BY_NAME, EXERCISES
 from vallostasis.core.practice.draws import MOST_SEED
 from vallostasis.core.practice.exercise import Exercise, FieldKind, Judged, Move, Offer, Position, check_move
+from vallostasis.core.practice.own import exercise_of, from_job, of_row
 from vallostasis.core.practice.standing import Next, Result, Skill, next_exercise, skills_of
 from vallostasis.services.refused import RefusalCode, Refused, typed_at
 from vallostasis.store import practice
+from vallostasis.store.job_facts import load_job_facts
 from vallostasis.store.practice import Attempt
 from vallostasis.store.rows import Conn, NotFound
 
@@ -42,6 +44,15 @@ class MoveTyped:
 
 
 @dataclass(frozen=True, slots=True)
+class OwnTexts:
+    """What the shop writes of its own exercise: its name, the task, and what is learned of it."""
+
+    title: str
+    words: str
+    lesson: str
+
+
+@dataclass(frozen=True, slots=True)
 class PracticeNow:
     """Every exercise, and how a person stands: results by skill, what comes next."""
 
@@ -54,15 +65,29 @@ class PracticeNow:
 def practice_of(conn: Conn, person_id: UUID | None) -> PracticeNow:
     """Return the exercises and how somebody stands in them."""
     results = () if person_id is None else practice.results_of(conn, person_id)
-    return PracticeNow(EXERCISES, skills_of(results, EXERCISES), results, next_exercise(results, EXERCISES))
+    every = (*EXERCISES, *_own(conn))
+    return PracticeNow(every, skills_of(results, every), results, next_exercise(results, every))
 
 
 def exercise_named(conn: Conn, name: str) -> Exercise[Any]:
-    """Return an exercise."""
-    found = BY_NAME.get(name)
+    """Return an exercise, one of the shop's own too."""
+    found = BY_NAME.get(name) or next((one for one in _own(conn) if one.name == name), None)
     if found is None:
         raise NotFound("exercise", name)
     return found
+
+
+def _own(conn: Conn) -> tuple[Exercise[Any], ...]:
+    return tuple(exercise_of(f"own-{row.own_id}", of_row(row.exercise)) for row in practice.list_own(conn))
+
+
+def write_own(conn: Conn, own_id: UUID, job_id: UUID, texts: OwnTexts, by: UUID) -> None:
+    """Write an exercise from a past job; nothing of the job but its heights comes along."""
+    try:
+        own = from_job(load_job_facts(conn, job_id), texts.title, texts.words, texts.lesson)
+    except OutOfDomain as error:
+        raise Refused(str(error), error.quantity) from None
+    practice.add_own(conn, own_id, asdict(own), by)
 
 
 def begin(conn: Conn, attempt_id: UUID, name: str, seed: int | None, by: UUID) -> AttemptNow:
@@ -77,8 +102,16 @@ def attempt_now(conn: Conn, attempt_id: UUID) -> AttemptNow:
     attempt = practice.get_attempt(conn, attempt_id)
     exercise = exercise_named(conn, attempt.exercise)
     truth, moves = exercise.truth(attempt.seed), practice.moves_of(conn, attempt_id)
+    return _standing(attempt, exercise, truth, moves)
+
+
+def _standing(attempt: Attempt, exercise: Exercise[Any], truth: object, moves: Sequence[Move]) -> AttemptNow:
+    """What is shown after some moves; once it is over, the bench as it stood before the last of them."""
     now = exercise.position(truth, moves)
-    return AttemptNow(attempt, exercise, len(moves), now, exercise.judged(truth, moves) if now.is_over else None)
+    if not now.is_over:
+        return AttemptNow(attempt, exercise, len(moves), now, None)
+    before = replace(exercise.position(truth, moves[:-1]), offers=(), rate=0.0)
+    return AttemptNow(attempt, exercise, len(moves), before, exercise.judged(truth, moves))
 
 
 def make_move(conn: Conn, attempt_id: UUID, typed: MoveTyped) -> AttemptNow:
@@ -96,14 +129,14 @@ def make_move(conn: Conn, attempt_id: UUID, typed: MoveTyped) -> AttemptNow:
         raise Refused("The clock of this exercise does not run back.", "at_s")
     try:
         check_move(before, move, len(moves))
-        now = exercise.position(truth, (*moves, move))
+        now = _standing(attempt, exercise, truth, (*moves, move))
     except OutOfDomain as error:
         raise Refused(str(error), f"given.{error.quantity}" if error.quantity in move.given else "name") from None
-    practice.add_move(conn, attempt_id, typed.place, move)
-    judged = exercise.judged(truth, (*moves, move)) if now.is_over else None
-    if judged is not None:
-        practice.add_result(conn, attempt_id, judged)
-    return AttemptNow(attempt, exercise, len(moves) + 1, now, judged)
+    if not practice.add_move(conn, attempt_id, typed.place, move):
+        raise Refused("Another move was made meanwhile: look at it first.", "place", RefusalCode.STALE)
+    if now.judged is not None:
+        practice.add_result(conn, attempt_id, now.judged)
+    return now
 
 
 def _again(conn: Conn, attempt_id: UUID, typed: MoveTyped, stands: Move) -> AttemptNow:

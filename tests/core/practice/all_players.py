@@ -1,14 +1,16 @@
 """Every player of every exercise."""
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from typing import Any
 
 from tests.core.practice import players_of_bores, players_of_cuts, players_of_fits
-from tests.core.practice.players import ROCKERS, Player, rock, slip_players
+from tests.core.practice.players import ROCKERS, Player, answer_all, rock, slip_players
 from vallostasis.core.practice.catalogue import EXERCISES
 from vallostasis.core.practice.detective import DETECTIVE
 from vallostasis.core.practice.exercise import Exercise, Move
 from vallostasis.core.practice.rocking import ROCKING
+from vallostasis.core.practice.shims import SHIM_DRILL
 from vallostasis.core.practice.slips import Slips
 
 PLAYERS: tuple[Player, ...] = (
@@ -16,6 +18,12 @@ PLAYERS: tuple[Player, ...] = (
     *players_of_cuts.PLAYERS,
     *players_of_fits.PLAYERS,
     *players_of_bores.PLAYERS,
+    Player(
+        SHIM_DRILL,
+        "too slow",
+        lambda truth: [replace(move, at_s=truth.seconds + 1) for move in answer_all(truth)],
+        skill="in time",
+    ),
     *(player for one in EXERCISES if isinstance(one.truth(0), Slips) for player in slip_players(one)),
 )
 

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from vallostasis.core.practice.exercise import Exercise, Move
+from vallostasis.core.practice.exercise import Exercise, FieldKind, Move, Position
 from vallostasis.core.practice.rocking import LEVELS, ROCKING, RockTruth
 from vallostasis.core.practice.slips import Slips
 
@@ -91,3 +91,12 @@ ROCKERS = (
     Player(ROCKING, "two axes", lambda truth: rock(truth, axes=(0, 90)), "T38"),
     Player(ROCKING, "one level", lambda truth: rock(truth, levels=("middle",)), "T36"),
 )
+
+
+def typed(position: Position, move: Move) -> dict[str, str]:
+    """What a person types for it: lengths with their unit."""
+    kinds = {field.name: field.kind for offer in position.offers if offer.name == move.name for field in offer.fields}
+    return {
+        name: f"{float(value) * 1e6:.9f} µm" if kinds[name] is FieldKind.LENGTH else str(value)
+        for name, value in move.given.items()
+    }

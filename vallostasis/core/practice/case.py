@@ -32,7 +32,8 @@ def draw(of: Draws) -> Slips:
             _land(low, read, lip),
             _again(true, read, low),
             _confirm(of, low, true),
-        )
+        ),
+        shows_all=True,
     )
 
 
@@ -110,7 +111,7 @@ def _confirm(of: Draws, low: int, true: dict[int, int]) -> Slip:
 
 
 CASE = slips_exercise(
-    "case-low-hole", Area.WHOLE, "A case: low at number one",
+    "case-low-hole", Area.WHOLE, "A case: one hole low",
     "Months of somebody's trouble in five forks: the same readings in the same order. Decide at each; afterwards it "
     "stands there what the sums say.", 6, draw,
 )  # fmt: skip

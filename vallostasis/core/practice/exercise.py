@@ -28,6 +28,7 @@ class Area(StrEnum):
     FIT = "fit"
     BORE = "bore"
     WHOLE = "whole job"
+    OWN = "own"
 
 
 class FieldKind(StrEnum):
@@ -273,5 +274,7 @@ def scored_word(skill: str, name: str, yours: str, truth: str, right: bool | Non
 def scored_number(skill: str, name: str, yours: float, truth: float, at_most: float, unit: str) -> Scored:
     """Score a number in a unit of its own. House rule."""
     off = abs(yours - truth)
+    # A count that has to be right needs no word of how far off would still do.
+    within = Phrase(f"{at_most:g} {unit}") if at_most >= 0.5 else NOTHING
     return Scored(skill, name, Phrase(f"{yours:g} {unit}"), Phrase(f"{truth:g} {unit}"), Phrase(f"{off:.3g} {unit}"),
-                  Phrase(f"{at_most:g} {unit}"), 10 if off <= at_most * (1 + 1e-9) else 0)  # fmt: skip
+                  within, 10 if off <= at_most * (1 + 1e-9) else 0)  # fmt: skip

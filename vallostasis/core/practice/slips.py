@@ -5,7 +5,7 @@ right one than three times what would still do.
 """
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, replace
 
 from vallostasis.core.practice.draws import Draws
 from vallostasis.core.practice.exercise import (
@@ -108,11 +108,15 @@ class Slip:
 
 @dataclass(frozen=True, slots=True)
 class Slips:
-    """What a seed draws: the slips in their order; ``seconds`` is what is allowed for all, nought for no clock."""
+    """What a seed draws: the slips in their order; ``seconds`` is what is allowed for all, nought for no clock.
+
+    ``shows_all`` shows each of them again afterwards, not only what was missed.
+    """
 
     slips: tuple[Slip, ...]
     seconds: float = 0.0
-    clock_skill: str = field(default="in time")
+    clock_skill: str = "in time"
+    shows_all: bool = False
 
 
 def position(truth: Slips, moves: Sequence[Move]) -> Position:
@@ -140,12 +144,14 @@ def judged(truth: Slips, moves: Sequence[Move]) -> Judged:
         scored.append(Scored(truth.clock_skill, "time", say(f"{took:.0f} s"), NOTHING, NOTHING,
                              say(f"{truth.seconds:.0f} s"), 10 if took <= truth.seconds else 0))  # fmt: skip
     missed = [one for one in scored if not one.is_full]
-    head = say("Every one right.") if not missed else say(f"Not yet: {missed[0].name}.")
+    head = say("Every one right.") if not missed else say(f"Not yet: {missed[0].skill}.")
     pictures = tuple(
         FactsPicture(slip.title if len(truth.slips) == 1 else f"{at + 1}: {slip.headline.text}",
                      (*slip.facts, *_answers(slip, move)))
         for at, (slip, move) in enumerate(zip(truth.slips, moves, strict=True))
-        if any(not one.is_right(move.given[one.name]) for one in slip.asked) or len(truth.slips) == 1
+        if truth.shows_all
+        or len(truth.slips) == 1
+        or any(not one.is_right(move.given[one.name]) for one in slip.asked)
     )  # fmt: skip
     own = tuple(picture for slip in truth.slips for picture in slip.pictures) if len(truth.slips) == 1 else ()
     steps = tuple(step for slip in truth.slips for step in slip.steps)
@@ -165,8 +171,8 @@ def _scored(truth: Slips, moves: Sequence[Move]) -> Iterator[Scored]:
     for at, (slip, move) in enumerate(zip(truth.slips, moves, strict=True), start=1):
         for one in slip.asked:
             scored = one.scored(move.given[one.name])
-            name = scored.name if many == 1 else f"{at}: {scored.name}"
-            yield Scored(scored.skill, name, scored.yours, scored.truth, scored.off, scored.at_most, scored.points)
+            name = one.skill if one.choices else scored.name
+            yield replace(scored, name=name if many == 1 else f"{at}: {name}")
 
 
 def _traps(truth: Slips, moves: Sequence[Move]) -> Iterator[TrapMet]:

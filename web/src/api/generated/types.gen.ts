@@ -189,7 +189,7 @@ export type ArcView = {
  *
  * Where of the work an exercise belongs.
  */
-export type Area = 'measure' | 'cut' | 'fit' | 'bore' | 'whole job';
+export type Area = 'measure' | 'cut' | 'fit' | 'bore' | 'whole job' | 'own';
 
 /**
  * Arrangement
@@ -15248,6 +15248,40 @@ export type OrderedView = {
      */
     says: Array<PhraseView>;
     why_not: PhraseView | null;
+};
+
+/**
+ * OwnBody
+ *
+ * An exercise of the shop's own, from the heights of a past job; texts hold none of its names.
+ */
+export type OwnBody = {
+    /**
+     * Own Id
+     *
+     * Made by the client: sending it again keeps one.
+     */
+    own_id: string;
+    /**
+     * Job Id
+     */
+    job_id: string;
+    /**
+     * Title
+     */
+    title: string;
+    /**
+     * Words
+     */
+    words: string;
+    /**
+     * Lesson
+     */
+    lesson?: string;
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**
@@ -41898,3 +41932,56 @@ export type MakeMoveResponses = {
 };
 
 export type MakeMoveResponse = MakeMoveResponses[keyof MakeMoveResponses];
+
+export type WriteOwnData = {
+    body: OwnBody;
+    path?: never;
+    query?: never;
+    url: '/api/practice/own';
+};
+
+export type WriteOwnErrors = {
+    /**
+     * The body of the request cannot be read.
+     */
+    400: ErrorBody;
+    /**
+     * This device is not paired, or nobody is signed in.
+     */
+    401: ErrorBody;
+    /**
+     * The request does not come from our own pages, or somebody else may do it.
+     */
+    403: ErrorBody;
+    /**
+     * There is no such thing.
+     */
+    404: ErrorBody;
+    /**
+     * It cannot be done as things stand; the message asks back.
+     */
+    409: ErrorBody;
+    /**
+     * The request is too large.
+     */
+    413: ErrorBody;
+    /**
+     * Something in the request has to be put right.
+     */
+    422: ErrorBody;
+    /**
+     * The database cannot be reached.
+     */
+    503: ErrorBody;
+};
+
+export type WriteOwnError = WriteOwnErrors[keyof WriteOwnErrors];
+
+export type WriteOwnResponses = {
+    /**
+     * Successful Response
+     */
+    201: PracticeView;
+};
+
+export type WriteOwnResponse = WriteOwnResponses[keyof WriteOwnResponses];

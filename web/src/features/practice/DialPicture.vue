@@ -83,13 +83,13 @@ const marks = computed(() =>
     <g v-if="dial.inner">
       <circle cx="250" cy="168" r="42" class="fill-paper stroke-ink-soft" stroke-width="1.5" />
       <text
-        v-for="index in 10"
+        v-for="index in [1, 3, 5, 7, 9]"
         :key="index"
-        :x="250 + 32 * Math.sin(((index - 1) * Math.PI) / 5)"
-        :y="172 - 32 * Math.cos(((index - 1) * Math.PI) / 5)"
+        :x="250 + 30 * Math.sin(((index - 1) * Math.PI) / 5)"
+        :y="174 - 30 * Math.cos(((index - 1) * Math.PI) / 5)"
         text-anchor="middle"
         class="fill-ink-soft"
-        font-size="13"
+        font-size="18"
       >
         {{ index - 1 }}
       </text>

@@ -46,8 +46,8 @@ const top = computed(() => 20 + props.drop.entered * 150)
           stroke-width="2"
         />
       </g>
-      <text x="10" y="196" class="fill-ink" font-size="16">block {{ drop.block }}</text>
-      <text x="230" :y="top - 6" text-anchor="middle" class="fill-part" font-size="16">
+      <text x="10" y="196" class="fill-ink" font-size="18">block {{ drop.block }}</text>
+      <text x="230" :y="top - 6" text-anchor="middle" class="fill-part" font-size="18">
         liner {{ drop.liner }}
       </text>
     </svg>

@@ -9,6 +9,9 @@ import TextField from '@/shared/ui/TextField.vue'
 /** One move that may be made: its fields, its caution, its key. What was typed stays until it is taken. */
 const props = defineProps<{ offer: OfferView; busy: boolean; moves: number }>()
 const emit = defineEmits<{ make: [name: string, given: Record<string, string>] }>()
+/** What ends an exercise is chosen, not left as it lies there. */
+const usualOf = (field: OfferView['fields'][number]) =>
+  props.offer.last && field.kind === 'choice' ? '' : field.usual
 const given = reactive<Record<string, string>>({})
 let isSent = false
 /** A choice that is offered no longer is no choice; a number that was taken is asked anew. */
@@ -17,16 +20,19 @@ watch(
   ([fields, moves], before) => {
     const isTaken = isSent && before !== undefined && before[1] !== moves
     for (const field of fields) {
-      const isGone = field.kind === 'choice' && !field.choices.includes(given[field.name] ?? '')
-      if (isGone || (isTaken && field.kind !== 'choice')) given[field.name] = field.usual
-      given[field.name] ??= field.usual
+      const now = given[field.name] ?? ''
+      const isGone = field.kind === 'choice' && now !== '' && !field.choices.includes(now)
+      if (isGone || (isTaken && field.kind !== 'choice')) given[field.name] = usualOf(field)
+      given[field.name] ??= usualOf(field)
     }
     if (isTaken) isSent = false
   },
   { immediate: true },
 )
-const choices = (field: OfferView['fields'][number]) =>
-  field.choices.map((value) => ({ value, label: value }))
+const choices = (field: OfferView['fields'][number]) => [
+  ...(props.offer.last ? [{ value: '', label: 'choose' }] : []),
+  ...field.choices.map((value) => ({ value, label: value })),
+]
 function make(): void {
   isSent = true
   const asked = Object.fromEntries(props.offer.fields.map((field) => [field.name, given[field.name] ?? '']))

@@ -9,7 +9,7 @@ const { begin, form } = useBegin()
 </script>
 
 <template>
-  <section aria-label="Next" class="no-print content-start bg-plate p-4 text-plate-text">
+  <section aria-label="Next" class="no-print self-start bg-plate p-4 text-plate-text">
     <h2 class="text-sm font-normal text-plate-soft">Next: {{ next.why }}</h2>
     <p class="text-lg font-bold">{{ next.title }}</p>
     <p v-if="form.refusal.value" role="alert" class="mt-1">{{ form.refusal.value.message }}</p>

@@ -12,6 +12,7 @@ const phone = usePhone()
 const WIDE = computed(() => (phone.value ? 380 : 620))
 const HIGH = 300
 const LEFT = 52
+const RIGHT = 26
 const across = computed(() =>
   axisOver(
     [...props.plot.lines.flatMap((line) => line.xs), ...props.plot.spots.map((spot) => spot.x)],
@@ -32,7 +33,8 @@ const up = computed(() =>
   ),
 )
 const x = (value: number) =>
-  LEFT + ((value - across.value.low) / (across.value.high - across.value.low || 1)) * (WIDE.value - LEFT - 14)
+  LEFT +
+  ((value - across.value.low) / (across.value.high - across.value.low || 1)) * (WIDE.value - LEFT - RIGHT)
 const y = (value: number) =>
   HIGH - 34 - ((value - up.value.low) / (up.value.high - up.value.low || 1)) * (HIGH - 58)
 const paths = computed(() =>
@@ -58,7 +60,7 @@ const anchor = (value: number) => (x(value) > WIDE.value * 0.7 ? 'end' : 'start'
       :aria-label="`${plot.title}: ${plot.up_name} over ${plot.across_name}. ${plot.spots.map((spot) => spot.name).join(', ')}`"
     >
       <g v-for="tick in up.ticks" :key="tick.at">
-        <path :d="`M${LEFT} ${y(tick.at)}H${WIDE - 14}`" class="stroke-rule" stroke-width="1" />
+        <path :d="`M${LEFT} ${y(tick.at)}H${WIDE - RIGHT}`" class="stroke-rule" stroke-width="1" />
         <text
           :x="LEFT - 7"
           :y="y(tick.at) + 5"
@@ -80,20 +82,20 @@ const anchor = (value: number) => (x(value) > WIDE.value * 0.7 ? 'end' : 'start'
       >
         {{ tick.words }}
       </text>
-      <path :d="`M${LEFT} ${HIGH - 33}H${WIDE - 14}`" class="stroke-ink" stroke-width="1.5" />
+      <path :d="`M${LEFT} ${HIGH - 33}H${WIDE - RIGHT}`" class="stroke-ink" stroke-width="1.5" />
       <text x="4" y="14" class="fill-ink-soft" font-size="14">{{ plot.up_name }} {{ up.name }}</text>
-      <text :x="WIDE - 14" :y="HIGH - 1" text-anchor="end" class="fill-ink-soft" font-size="14">
+      <text :x="WIDE - 2" :y="HIGH - 1" text-anchor="end" class="fill-ink-soft" font-size="14">
         {{ plot.across_name }} {{ across.name }}
       </text>
       <g v-for="level in plot.levels" :key="level.name">
         <path
-          :d="`M${LEFT} ${y(level.y)}H${WIDE - 14}`"
+          :d="`M${LEFT} ${y(level.y)}H${WIDE - RIGHT}`"
           :class="STROKES[level.tone]"
           stroke-width="2"
           stroke-dasharray="3 4"
         />
         <text
-          :x="WIDE - 16"
+          :x="WIDE - RIGHT - 2"
           :y="y(level.y) - 5"
           text-anchor="end"
           :class="FILLS[level.tone]"

@@ -9,12 +9,17 @@ import RefusalNote from '@/shared/ui/RefusalNote.vue'
 
 import ExerciseRow from './ExerciseRow.vue'
 import NextExercise from './NextExercise.vue'
+import OwnExercise from './OwnExercise.vue'
 import PracticeHead from './PracticeHead.vue'
 import { AREAS } from './areas'
 import { useBegin } from './useBegin'
 
 /** Every mistake once, where it costs nothing: exercises by area, what is sure of each, what comes next. */
-const { data: practice, refusal } = useLoaded<PracticeView>(
+const {
+  data: practice,
+  refusal,
+  load,
+} = useLoaded<PracticeView>(
   () => ask(readPractice({ query: personId.value ? { person_id: personId.value } : {} })),
   personId,
 )
@@ -57,5 +62,6 @@ const seedOrNone = () => (/^\d{1,6}$/.test(seed.value.trim()) ? Number(seed.valu
         @begin="begin(one.name, seedOrNone())"
       />
     </section>
+    <OwnExercise @written="load" />
   </main>
 </template>

@@ -16,7 +16,7 @@ defineProps<{ judged: JudgedView }>()
       </caption>
       <thead class="text-ink-soft">
         <tr class="border-b-2 border-ink-soft text-right">
-          <th class="text-left font-normal" colspan="2"></th>
+          <th class="text-left font-normal" colspan="2">what</th>
           <th class="px-1 font-normal">yours</th>
           <th class="px-1 font-normal">truth</th>
           <th class="px-1 font-normal max-sm:hidden">off</th>

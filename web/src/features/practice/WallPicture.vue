@@ -47,7 +47,7 @@ const cells = computed(() =>
         x="4"
         :y="54 + at * 84"
         class="fill-ink-soft"
-        font-size="15"
+        font-size="17"
       >
         {{ name }}
       </text>
@@ -57,23 +57,23 @@ const cells = computed(() =>
         :x="64 + (angle / 360) * 388"
         y="277"
         class="fill-ink-soft font-mono"
-        font-size="14"
+        font-size="17"
       >
         {{ angle }}°
       </text>
     </svg>
     <dl class="mt-1 flex flex-wrap gap-x-6">
-      <div>
-        <dt class="inline text-ink-soft">wall</dt>
-        <dd class="num inline">{{ wall.celsius.toFixed(0) }} °C</dd>
+      <div class="flex gap-2">
+        <dt class="text-ink-soft">wall</dt>
+        <dd class="num">{{ wall.celsius.toFixed(0) }} °C</dd>
       </div>
-      <div>
-        <dt class="inline text-ink-soft">strokes</dt>
-        <dd class="num inline">{{ wall.strokes }}</dd>
+      <div class="flex gap-2">
+        <dt class="text-ink-soft">strokes</dt>
+        <dd class="num">{{ wall.strokes }}</dd>
       </div>
-      <div>
-        <dt class="inline text-ink-soft">stones loaded</dt>
-        <dd class="num inline">{{ (100 * wall.loaded).toFixed(0) }} %</dd>
+      <div class="flex gap-2">
+        <dt class="text-ink-soft">stones loaded</dt>
+        <dd class="num">{{ (100 * wall.loaded).toFixed(0) }} %</dd>
       </div>
     </dl>
   </figure>

@@ -7,4 +7,5 @@ export const AREAS: readonly { key: Area; label: string }[] = [
   { key: 'fit', label: 'Fit and heat' },
   { key: 'bore', label: 'Bore and hone' },
   { key: 'whole job', label: 'Whole job' },
+  { key: 'own', label: 'Of this shop' },
 ]
