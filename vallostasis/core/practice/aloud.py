@@ -17,7 +17,7 @@ def draw(of: Draws) -> Slips:
 
 
 def _call(words: str, from_: str, asked: Asked) -> Slip:
-    facts = (Fact("called by", say(from_)), Fact("the words", say(f"“{words}”"), "truth"))
+    facts = (Fact("called by", say(from_)),)
     return Slip(say("What was called?"), facts, (asked,), say=words, title="Heard")
 
 

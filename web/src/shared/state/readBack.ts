@@ -46,6 +46,10 @@ function speak(words: string): void {
 
 const isSpoken = () => readBack.value === 'speech' || readBack.value === 'aloud'
 
+/** Whether this machine can say anything by itself. */
+export const hasVoice = (): boolean =>
+  'speechSynthesis' in window && localVoice(window.speechSynthesis.getVoices()) !== null
+
 /** Words that were asked for by a key: read out whatever is chosen, where this machine has a voice. */
 export function speakNow(words: string): void {
   if ('speechSynthesis' in window) window.speechSynthesis.cancel()
