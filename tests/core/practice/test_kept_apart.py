@@ -140,6 +140,7 @@ def test_three_in_a_row_are_sure_and_what_was_missed_comes_next() -> None:
         ((60, 90), IN),
         ((55, 90), IN),
         ((54, 90), CANNOT_TELL),
+        ((47, 90), CANNOT_TELL),
         ((44, 90), OUT),
         ((60, 146), CANNOT_TELL),
         ((60, 156), OUT),

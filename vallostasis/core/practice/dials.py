@@ -8,13 +8,14 @@ from vallostasis.core.trail import Phrase, Step, Term
 
 # Division, divisions a turn, between numbers, what a number adds, how it is said. House choice of common dials.
 DIALS = (
-    (25_400, 100, 10, 10, "each division a thou"),
-    (12_700, 100, 10, 5, "each division half a thou, numbers in thou"),
-    (2_540, 100, 10, 10, "each division a tenth, numbers in tenths"),
-    (10_000, 100, 10, 10, "each division 0.01 mm"),
-    (1_000, 200, 20, 20, "each division 1 µm"),
+    (25_400, 100, 10, 10, "0.001 in"),
+    (12_700, 100, 10, 5, "0.0005 in"),
+    (2_540, 100, 10, 10, "0.0001 in"),
+    (10_000, 100, 10, 10, "0.01 mm"),
+    (1_000, 200, 20, 20, "0.001 mm"),
 )
 MANY = 5
+TIMES = {1: "once", 2: "twice"}
 REFERENCES = ("a master ring", "the low limit", "the nominal size")
 
 
@@ -40,7 +41,7 @@ def _slip(of: Draws, at: int) -> Slip:
     facts = (
         Fact("the zero was set on", Phrase(f"{reference}, {{s}}", (Term("s", base * NM, "size"),)), "truth"),
         *((Fact("the nominal size is", shown(nominal * NM, "size")),) if base == low else ()),
-        Fact("the long hand has gone past nought", say(f"{turns} times, {'forward' if sign > 0 else 'back'}")),
+        Fact("the long hand has gone past nought", say(f"{TIMES[turns]}, {'forward' if sign > 0 else 'back'}")),
     )  # fmt: skip
     wrong = [
         Wrong("", (base + sign * part * division) * NM, say("The small hand counts whole turns: they were left out.")),
@@ -50,7 +51,7 @@ def _slip(of: Draws, at: int) -> Slip:
         wrong.append(Wrong("T18", (nominal + reading) * NM,
                            say("So much over the low limit, not over the nominal: they lie {d} apart.",
                                d=(nominal - low) * NM)))  # fmt: skip
-    dial = DialPicture(words, division * NM, per_turn, each, step, words, reading * NM, inner=True)
+    dial = DialPicture(words, division * NM, per_turn, each, step, "each division", reading * NM, inner=True)
     asked = Asked("sizes off dials", "size", "The size", right * NM, by_eye * NM, wrong=tuple(wrong), shown_as="size")
     sums = Step(f"dial {at + 1}", "set + turns + part", (Term("set", base * NM, "size"), Term("reading", reading * NM)),
                 Term("size", right * NM, "size"), "by definition")  # fmt: skip

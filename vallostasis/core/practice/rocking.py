@@ -233,7 +233,11 @@ def judged(truth: RockTruth, moves: Sequence[Move]) -> Judged:
               seen=seen * oval_m, oval=oval_m, missed=(1 - seen) * oval_m)  # fmt: skip
     step = Step("what two axes see", "oval·|cos 2φ|", (Term("oval", oval_m), Term("φ", truth.axis_deg, "angle")),
                 Term("seen", seen * oval_m), "an ellipse over its axes, by definition")  # fmt: skip
-    head = say("You took a reading before the needle turned.") if before else _head(scored)
+    head = _head(scored)
+    if before:
+        one = before[0]
+        text = f"You stopped before the needle turned: at {one.axis_deg}° you took {{a}}, it turns back at {{b}}."
+        head = say(text, a=one.shown_m, b=one.square_m)
     return Judged(head, scored, tuple(_traps(truth, moves, read, scored)), tuple(_shown_after(truth, read, before)),
                   (step,), (two,))  # fmt: skip
 

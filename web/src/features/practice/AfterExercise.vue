@@ -30,7 +30,13 @@ const mine = computed(() => practice.value?.exercises.find((one) => one.name ===
       class="grid content-start gap-4"
       :class="judged.pictures.length > 1 && 'xl:grid-cols-2'"
     >
-      <PictureView v-for="(one, index) in picturesOf(judged)" :key="index" :picture="one" :seconds="0" />
+      <PictureView
+        v-for="(one, index) in picturesOf(judged)"
+        :key="index"
+        :class="one.kind === 'dial' && 'mx-auto max-w-[17rem]'"
+        :picture="one"
+        :seconds="0"
+      />
       <p v-for="(words, index) in judged.words" :key="`w${index}`" class="xl:col-span-2">
         <PhraseText :phrase="words" />
       </p>

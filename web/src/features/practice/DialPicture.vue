@@ -70,7 +70,7 @@ const marks = computed(() =>
       :y="one.y + 7"
       text-anchor="middle"
       class="fill-ink font-mono font-bold"
-      :font-size="one.isBig ? 28 : 20"
+      :font-size="one.isBig ? 28 : 21"
     >
       {{ one.words }}
     </text>
@@ -89,7 +89,7 @@ const marks = computed(() =>
         :y="174 - 30 * Math.cos(((index - 1) * Math.PI) / 5)"
         text-anchor="middle"
         class="fill-ink-soft"
-        font-size="18"
+        font-size="21"
       >
         {{ index - 1 }}
       </text>
@@ -106,7 +106,7 @@ const marks = computed(() =>
         :y="mark.label.y + 6"
         text-anchor="middle"
         :class="FILLS[mark.tone]"
-        font-size="19"
+        font-size="21"
         font-weight="700"
       >
         {{ mark.name }}
@@ -120,18 +120,18 @@ const marks = computed(() =>
     <text x="250" y="330" text-anchor="middle" class="fill-ink" font-size="21" font-weight="700">
       {{ dial.title }}
     </text>
-    <text x="250" y="358" text-anchor="middle" class="fill-ink-soft" font-size="18">{{ dial.unit }}</text>
+    <text x="250" y="358" text-anchor="middle" class="fill-ink-soft" font-size="21">{{ dial.unit }}</text>
     <text
       v-if="!dial.inner && turns"
       x="250"
       y="384"
       text-anchor="middle"
       class="fill-ink-soft"
-      font-size="18"
+      font-size="21"
     >
       past a whole turn, {{ turns > 0 ? '+' : '−' }}{{ Math.abs(turns) }}
     </text>
-    <text v-if="words" x="250" y="408" text-anchor="middle" class="fill-ink-soft" font-size="18">
+    <text v-if="words" x="250" y="408" text-anchor="middle" class="fill-ink-soft" font-size="21">
       {{ words }}
     </text>
   </svg>

@@ -51,7 +51,7 @@ const judged = computed(() => view.value?.judged ?? null)
       <p v-if="judged" class="mt-2 text-2xl font-bold max-sm:text-xl" role="status">
         <PhraseText :phrase="judged.headline" />
       </p>
-      <p v-else class="mt-1 max-w-[70rem]">{{ view.task }}</p>
+      <p v-else class="mt-1 max-w-[70rem]" :class="view.moves > 0 && 'max-sm:hidden'">{{ view.task }}</p>
       <AfterExercise v-if="judged && shows === 'truth'" :view="view" :judged="judged" />
       <ExerciseDesk v-else :view="view" :attempt="attempt" />
     </template>

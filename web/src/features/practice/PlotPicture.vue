@@ -1,15 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
 
-import { usePhone } from '@/shared/state/useNarrow'
 import { unit } from '@/shared/state/preferences'
 
 import { axisOver, DASHES, FILLS, type PlotShown, STROKES } from './pictures'
 
 /** Lines over one axis: what was read, the truth, limits, and the points that matter by name. */
 const props = defineProps<{ plot: PlotShown }>()
-const phone = usePhone()
-const WIDE = computed(() => (phone.value ? 380 : 620))
+const frame = ref<HTMLElement>()
+const { width } = useElementSize(frame)
+/** In a narrow column it is drawn anew, as wide as that is. */
+const isNarrow = computed(() => width.value > 0 && width.value < 480)
+const WIDE = computed(() => (isNarrow.value ? 340 : 620))
 const HIGH = 300
 const LEFT = 52
 const RIGHT = 26
@@ -18,7 +21,7 @@ const across = computed(() =>
     [...props.plot.lines.flatMap((line) => line.xs), ...props.plot.spots.map((spot) => spot.x)],
     props.plot.across,
     unit.value,
-    phone.value ? 4 : 7,
+    isNarrow.value ? 4 : 7,
   ),
 )
 const up = computed(() =>
@@ -48,13 +51,13 @@ const anchor = (value: number) => (x(value) > WIDE.value * 0.7 ? 'end' : 'start'
 </script>
 
 <template>
-  <figure>
+  <figure ref="frame">
     <figcaption class="flex flex-wrap justify-between gap-x-3 font-bold">
       {{ plot.title }}<span class="font-normal text-ink-soft">{{ plot.note }}</span>
     </figcaption>
     <svg
       v-legible
-      :viewBox="`0 0 ${WIDE} ${HIGH}`"
+      :viewBox="`0 0 ${WIDE} ${HIGH + 6}`"
       class="block w-full"
       role="img"
       :aria-label="`${plot.title}: ${plot.up_name} over ${plot.across_name}. ${plot.spots.map((spot) => spot.name).join(', ')}`"
@@ -116,11 +119,11 @@ const anchor = (value: number) => (x(value) > WIDE.value * 0.7 ? 'end' : 'start'
         :stroke-width="line.tone === 'truth' ? 3 : 2.2"
         :stroke-dasharray="DASHES[line.tone]"
       />
-      <g v-for="spot in plot.spots" :key="spot.name + spot.x">
+      <g v-for="(spot, index) in plot.spots" :key="spot.name + spot.x">
         <circle :cx="x(spot.x)" :cy="y(spot.y)" r="6" :class="FILLS[spot.tone]" />
         <text
           :x="x(spot.x) + (anchor(spot.x) === 'end' ? -10 : 10)"
-          :y="y(spot.y) - 8"
+          :y="y(spot.y) + (index % 2 ? 20 : -9)"
           :text-anchor="anchor(spot.x)"
           :class="FILLS[spot.tone]"
           class="stroke-paper"

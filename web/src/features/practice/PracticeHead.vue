@@ -11,12 +11,12 @@ defineProps<{ area?: string }>()
       <span class="block font-bold tracking-wide">PRACTICE</span>
       <span class="block text-xs text-ink-soft max-sm:sr-only">generated, apart from jobs</span>
     </p>
-    <nav aria-label="Areas of practice" class="flex flex-wrap gap-x-4 max-lg:hidden">
+    <nav aria-label="Areas of practice" class="flex gap-x-4 text-sm max-lg:hidden">
       <RouterLink
         v-for="{ key, label } in AREAS"
         :key="key"
         :to="{ name: 'practice', hash: `#${key.replace(' ', '-')}` }"
-        class="min-h-9 py-1.5"
+        class="min-h-8 py-1 whitespace-nowrap"
         :class="area === key ? 'border-b-3 border-act font-bold' : 'text-ink-soft'"
         >{{ label }}</RouterLink
       >

@@ -44,7 +44,12 @@ onKeyStroke(' ', (event) => {
 
 <template>
   <div class="grid items-center gap-x-5 gap-y-2 sm:grid-cols-[minmax(0,13fr)_minmax(0,6fr)]">
-    <DialPicture :dial="dial" :value="rock.value.value" :words="rock.goes.value" />
+    <DialPicture
+      class="max-sm:mx-auto max-sm:max-w-[17rem]"
+      :dial="dial"
+      :value="rock.value.value"
+      :words="rock.goes.value"
+    />
     <div v-if="dial.rock">
       <h2 class="font-bold max-sm:sr-only">Rocking</h2>
       <div
@@ -55,7 +60,11 @@ onKeyStroke(' ', (event) => {
         @pointerup="isHeld = false"
         @pointercancel="isHeld = false"
       >
-        <svg viewBox="0 0 220 260" class="mx-auto block max-h-[38vh] w-full max-w-[16rem]" aria-hidden="true">
+        <svg
+          viewBox="0 0 220 260"
+          class="mx-auto block max-h-[38vh] w-full max-w-[16rem] max-sm:max-h-[18vh]"
+          aria-hidden="true"
+        >
           <path d="M0 30H34V250H0zM186 30H220V250H186z" class="fill-iron" />
           <path d="M34 30V250M186 30V250" class="stroke-ink" stroke-width="2" />
           <path d="M34 176H186" class="stroke-ink-soft" stroke-width="1.4" stroke-dasharray="4 4" />
