@@ -36,7 +36,8 @@ from vallostasis.core.practice.sequence import HONE as HONED
 
 
 def _stroke(strokes: float, grit: str, where: str, above: float = 25.0, below: float = 25.0) -> Move:
-    return Move("hone", {"strokes": strokes, "grit": grit, "where": where, "above": above, "below": below})
+    given = {"strokes": strokes, "grit": grit, "where": where, "tension": "light", "above": above, "below": below}
+    return Move("hone", given)
 
 
 def _down_to(truth: HoneTruth, moves: list[Move], level: str, until_nm: float, grit: str) -> None:

@@ -63,58 +63,47 @@ def read_free(truth: DetectiveTruth) -> list[Move]:
     return [*moves, _judge(truth, truth.cause, off)]
 
 
-def cut_right(truth: CutterTruth) -> list[Move]:
+def _touch(datum: str = "deck") -> Move:
+    return Move("touch", {"datum": datum})
+
+
+def _stop(gap_m: float) -> list[Move]:
+    return [Move("stop", {"gap": gap_m}), Move("lock")]
+
+
+def _cut(feed_m: float, stopped: Sequence[str] = ("12", "3")) -> list[Move]:
+    """Twenty passes, chips out after ten, stopped at another place each time."""
+    first, then = (Move("cut", {"passes": 10.0, "feed": feed_m, "stopped": where}) for where in stopped)
+    return [first, Move("vacuum"), then]
+
+
+def _measured(truth: CutterTruth, stone: bool = True, read: bool = True) -> list[Move]:
+    points = [Move("measure", {"clock": clock}) for clock in CLOCK]
+    said = Move("done", {"to cut": truth.to_cut_nm * NM})
+    return [*([Move("stone")] if stone else []), *(points if read else []), said]
+
+
+def cut_right(truth: CutterTruth, datum: str = "deck", stopped: Sequence[str] = ("12", "3")) -> list[Move]:
     """Allow for what the stop lets through, cut to the stop, stone, measure at four points."""
-    return [
-        Move("touch", {"datum": "deck"}),
-        Move("stop", {"gap": (truth.to_cut_nm - truth.stop_nm) * NM}),
-        *_cuts(10, 60e-6),
-        Move("vacuum"),
-        *_cuts(10, 60e-6),
-        Move("stone"),
-        *(Move("measure", {"clock": clock}) for clock in CLOCK),
-        Move("done", {"to cut": truth.to_cut_nm * NM}),
-    ]
-
-
-def _cuts(passes: int, feed_m: float) -> Sequence[Move]:
-    return (Move("cut", {"passes": float(passes), "feed": feed_m}),)
-
-
-def from_the_worn_ledge(truth: CutterTruth) -> list[Move]:
-    return [Move("touch", {"datum": "worn ledge"}), *cut_right(truth)[1:]]
+    stop = _stop((truth.to_cut_nm - truth.stop_nm) * NM)
+    return [_touch(datum), *stop, *_cut(60e-6, stopped), *_measured(truth)]
 
 
 def trust_the_stop(truth: CutterTruth) -> list[Move]:
-    moves = cut_right(truth)
-    moves[1] = Move("stop", {"gap": truth.to_cut_nm * NM})
-    return [*moves[:5], Move("stone"), moves[-1]]
+    return [_touch(), *_stop(truth.to_cut_nm * NM), *_cut(60e-6), *_measured(truth, read=False)]
 
 
 def count(truth: CutterTruth) -> list[Move]:
-    far = Move("stop", {"gap": 2e-3})
-    feed = truth.to_cut_nm * NM / 20
-    return [Move("touch", {"datum": "deck"}), far, *_cuts(10, feed), Move("vacuum"), *_cuts(10, feed), Move("stone"),
-            Move("done", {"to cut": truth.to_cut_nm * NM})]  # fmt: skip
+    return [_touch(), *_stop(2e-3), *_cut(truth.to_cut_nm * NM / 20), *_measured(truth, read=False)]
 
 
 def measure_over_the_burr(truth: CutterTruth) -> list[Move]:
     feed = (truth.to_cut_nm + truth.burr_nm) * NM / (1 + truth.feeds_permille / 1000) / 20
-    far = Move("stop", {"gap": 2e-3})
-    return [
-        Move("touch", {"datum": "deck"}),
-        far,
-        *_cuts(10, feed),
-        Move("vacuum"),
-        *_cuts(10, feed),
-        *(Move("measure", {"clock": clock}) for clock in CLOCK),
-        Move("done", {"to cut": truth.to_cut_nm * NM}),
-    ]
+    return [_touch(), *_stop(2e-3), *_cut(feed), *_measured(truth, stone=False)]
 
 
 def no_lock(truth: CutterTruth) -> list[Move]:
-    moves = cut_right(truth)
-    return [moves[0], *moves[2:]]
+    return [move for move in cut_right(truth) if move.name != "lock"]
 
 
 PLAYERS = (
@@ -124,7 +113,8 @@ PLAYERS = (
     Player(DETECTIVE, "cuts first", cure, skill="nothing spoiled"),
     Player(DETECTIVE, "swaps twice", swap_twice, "T32"),
     Player(CUTTER, "perfect", cut_right),
-    Player(CUTTER, "from the worn ledge", from_the_worn_ledge, "T1"),
+    Player(CUTTER, "from the worn ledge", lambda truth: cut_right(truth, "worn ledge"), "T1"),
+    Player(CUTTER, "always at twelve", lambda truth: cut_right(truth, stopped=("12", "12")), skill="stops moved on"),
     Player(CUTTER, "trusts the stop", trust_the_stop, "T24"),
     Player(CUTTER, "counts", count, "T29"),
     Player(CUTTER, "over the burr", measure_over_the_burr, "T28"),

@@ -133,18 +133,23 @@ def test_a_press_closes_and_pushes_as_lame_has_it() -> None:
 def test_stones_take_what_they_say_and_a_warm_bore_reads_large() -> None:
     """100 mm of iron 10 K warm reads 0.43 thou large (closed form); 70 grit takes 0.5 µm a stroke, common practice."""
     truth = HoneTruth(100_000_000, (60_000, 60_000, 60_000), ((0,) * 12,) * 3)
-    one = Move("hone", {"strokes": 1.0, "grit": "70", "where": "top", "above": 25.0, "below": 25.0})
+    one = Move("hone", {"strokes": 1.0, "grit": "70", "where": "top", "tension": "light", "above": 25.0, "below": 25.0})
     now = honed(truth, [one])
     assert now.left_nm == pytest.approx([59_500, 60_000, 60_000])
-    evenly = Move("hone", {"strokes": 30.0, "grit": "70", "where": ALL, "above": 25.0, "below": 25.0})
+    evenly = Move(
+        "hone", {"strokes": 30.0, "grit": "70", "where": ALL, "tension": "light", "above": 25.0, "below": 25.0}
+    )
     even = honed(truth, [evenly]).left_nm
     # A third of each stroke at each level, less as the stones load: an eightieth a stroke, to six tenths less.
     by_hand = 60_000 - sum(500 * (1 - 0.6 * at / 80) / 3 for at in range(30))
     assert even == pytest.approx([by_hand] * 3)
-    bell = Move("hone", {"strokes": 30.0, "grit": "70", "where": ALL, "above": 55.0, "below": 5.0})
+    bell = Move("hone", {"strokes": 30.0, "grit": "70", "where": ALL, "tension": "light", "above": 55.0, "below": 5.0})
     out = honed(truth, [bell]).left_nm
     assert out[0] < out[1] < out[2]
     assert out[1] == pytest.approx(even[1])
+    firm = honed(truth, [Move("hone", {**one.given, "tension": "firm"})])
+    assert 60_000 - firm.left_nm[0] == pytest.approx(1.5 * 500)
+    assert firm.celsius - 20 == pytest.approx(2.2 * (now.celsius - 20))
     warm = honed(truth, [evenly] * 7)
     reading = honed(truth, [*[evenly] * 7, Move("measure", {"level": "middle"})]).said[-1].terms[0].value
     heat = 0.43 * THOU / 10 * (warm.celsius - 20)
@@ -191,7 +196,7 @@ def test_the_ledge_wanted_is_flange_and_shim_less_proud() -> None:
     assert truth.wanted_nm == truth.flange_nm + truth.shim_nm - truth.aim_nm
     moves = cut_right(truth)
     reads = [Move("measure", {"clock": clock}) for clock in ("12", "6")]
-    said = CUTTER.position(truth, [*moves[:5], *reads]).said[-2:]
+    said = CUTTER.position(truth, [*moves[:6], *reads]).said[-2:]
     mean = sum(phrase.terms[0].value for phrase in said) / 2
     # The burr that is still on reads shallow.
     assert mean == pytest.approx((truth.wanted_nm - truth.burr_nm) * NM)

@@ -6,6 +6,7 @@ stoned ledge says where the metal is.
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 from vallostasis.core.practice.draws import NM, Draws
 from vallostasis.core.practice.exercise import (
@@ -89,10 +90,16 @@ class _Bench:
         self.stop: float | None = None
         self.locked = self.touched = self.burr = self.loose = self.read_burr = False
         self.read: dict[str, float] = {}
+        self.stops_at: list[str] = []
         self.read_at = -1
         self.said: list[Phrase] = []
         self.minutes = 0.0
         self.passes = 0
+
+    @property
+    def same_place(self) -> int:
+        """How often a cut was stopped where the one before it was. By definition."""
+        return sum(one == other for one, other in pairwise(self.stops_at))
 
     def do(self, at: int, move: Move) -> None:
         """Do one thing."""
@@ -101,12 +108,13 @@ class _Bench:
             self.base = self.truth.worn_nm if move.word("datum") == "worn ledge" else 0.0
             self.said.append(say(f"the cutter touches; zero set on the {move.word('datum')}"))
         elif move.name == "stop":
-            self.stop, self.locked, self.minutes = (
-                max(self.gone, self.base) + move.number("gap") / NM,
-                True,
-                self.minutes + 2,
-            )
-            self.said.append(say("stop set {g} on, collar locked", g=move.number("gap")))
+            # The collar is opened to set it.
+            self.stop = max(self.gone, self.base) + move.number("gap") / NM
+            self.locked, self.minutes = False, self.minutes + 2
+            self.said.append(say("stop set {g} on, collar open", g=move.number("gap")))
+        elif move.name == "lock":
+            self.locked = True
+            self.said.append(say("collar locked"))
         elif move.name == "cut":
             self._cut(move)
         elif move.name == "vacuum":
@@ -123,10 +131,12 @@ class _Bench:
         self.minutes += passes
         self.counted += passes * feed
         reaches = max(self.gone, self.base) + passes * feed * (1 + self.truth.feeds_permille / 1000)
-        if self.stop is not None:
+        if self.stop is not None and self.locked:
             reaches = min(reaches, self.stop + self.truth.stop_nm)
         else:
+            # An open collar runs along: nothing stops the cutter.
             self.loose = True
+        self.stops_at.append(move.word("stopped"))
         wants = max(0.0, reaches - self.gone)
         self.gone += wants
         self.passes += passes
@@ -177,7 +187,7 @@ def position(truth: CutterTruth, moves: Sequence[Move]) -> Position:
         return Position(say("Done."), (), (), ())
     now = _after(truth, moves)
     left = 0.0 if now.stop is None else max(0.0, now.stop - now.counted)
-    picture = CutPicture("Under the cutter", 0.0, now.counted * NM, left * NM, now.stop is not None, now.burr)
+    picture = CutPicture("Under the cutter", 0.0, now.counted * NM, left * NM, now.locked, now.burr)
     return Position(say("Cut this ledge so that the liner stands as proud as the card wants it on its shim."),
                     tuple(now.said), (picture, _facts(truth)), _offers(now), Spent(now.minutes, 0.0))  # fmt: skip
 
@@ -190,11 +200,16 @@ def _offers(now: _Bench) -> tuple[Offer, ...]:
     cut = Offer(
         "cut",
         "Cut",
-        (number("passes", "Passes", 1, 40, usual="10"), length("feed", "Feed a pass", MOST_FEED_M)),
+        (
+            number("passes", "Passes", 1, 40, usual="10"),
+            length("feed", "Feed a pass", MOST_FEED_M),
+            choice("stopped", "Stop turning at, o'clock", CLOCK),
+        ),
         caution="The handle swings past the front of the engine: hands and sleeves clear of it.",
     )
-    stop = Offer("stop", "Set the stop and lock it", (length("gap", "Feeler between the collars", 3e-3),))
-    return (stop, cut, Offer("vacuum", "Vacuum the chips"), Offer("stone", "Stone the burr off"), measure, done)
+    stop = Offer("stop", "Set the stop", (length("gap", "Feeler between the collars", 3e-3),))
+    lock = () if now.stop is None or now.locked else (Offer("lock", "Lock the collar"),)
+    return (*lock, stop, cut, Offer("vacuum", "Vacuum the chips"), Offer("stone", "Stone the burr off"), measure, done)
 
 
 def judged(truth: CutterTruth, moves: Sequence[Move]) -> Judged:
@@ -210,6 +225,7 @@ def judged(truth: CutterTruth, moves: Sequence[Move]) -> Judged:
         scored_number("four points", "measured on the finished ledge", len(now.read), 4, 0, "of 4"),
         scored_word("burr off", "burr", "left on" if now.burr else "off", "off"),
         scored_word("stop locked", "turned with the collar", "open" if now.loose else "locked", "locked"),
+        scored_number("stops moved on", "stopped where the last cut was", float(now.same_place), 0, 0, "times"),
         scored_number(
             "chips out",
             "passes before the vacuum, at most",
@@ -264,6 +280,6 @@ CUTTER = Exercise(
     "counterbore-cutter", Area.CUT, "Under the cutter",
     "Cut one ledge for its shim: zero on a datum, stop, lock, feed, vacuum, stone, measure at four points, and say "
     "what came off in all. There is a shaving more in every step than it says, and what is cut stays cut.", 10,
-    ("depth reached", "what came off", "four points", "burr off", "stop locked", "chips out"),
+    ("depth reached", "what came off", "four points", "burr off", "stop locked", "stops moved on", "chips out"),
     ("T1", "T24", "T28", "T29"), draw, position, judged,
 )  # fmt: skip

@@ -38,6 +38,9 @@ TAKES_NM = {"70": 500.0, "220": 150.0, "400": 4.0}
 # A stroke warms the wall, a minute's pause lets it cool; forty strokes load the stones half. House choices.
 WARMS_K, COOLS_S, LOADS = 0.055, 1500.0, 1 / 80
 EVEN_MM, STROKES_MIN = 25.0, 40.0
+# Firm stones take more and warm the wall more still. Common practice; house figures.
+LIGHT, FIRM = "light", "firm"
+FIRM_TAKES, FIRM_WARMS = {LIGHT: 1.0, FIRM: 1.5}, {LIGHT: 1.0, FIRM: 2.2}
 WITHIN_M, TAPER_M, MOST_MINUTES = 4e-6, 5e-6, 420.0
 FINISH_NM = 8_000
 CLEAN, STRIPED = "clean and round", "stripes remain: not round"
@@ -107,18 +110,19 @@ def after(truth: HoneTruth, moves: Sequence[Move]) -> "_Bench":
 
 def _hone(now: _Bench, at: int, move: Move) -> None:
     strokes, grit, where = int(move.number("strokes")), move.word("grit"), move.word("where")
+    tension = move.word("tension")
     outs = (move.number("above"), EVEN_MM, move.number("below"))
     if where == ALL and abs(outs[0] - outs[2]) > 5:
         now.uneven = at
     for _ in range(strokes):
-        takes = TAKES_NM[grit] * (1 - 0.6 * min(1.0, now.loaded))
+        takes = TAKES_NM[grit] * (1 - 0.6 * min(1.0, now.loaded)) * FIRM_TAKES[tension]
         for level, name in enumerate(LEVELS):
             if where == ALL:
                 now.left_nm[level] -= takes * (1 + (outs[level] - EVEN_MM) / 100) / len(LEVELS)
             elif where == name:
                 now.left_nm[level] -= takes
         now.loaded += LOADS * (0.4 if grit != "70" else 1.0)
-        now.celsius += WARMS_K * (1.0 if grit == "70" else 0.5)
+        now.celsius += WARMS_K * (1.0 if grit == "70" else 0.5) * FIRM_WARMS[tension]
         if grit == "220":
             now.finished_nm += takes / len(LEVELS)
     now.strokes += strokes
@@ -159,16 +163,24 @@ def position(truth: HoneTruth, moves: Sequence[Move]) -> Position:
 
 
 OFFERS = (
-    Offer("hone", "Hone", (
-        number("strokes", "Strokes", 1, 120, usual="20"), choice("grit", "Grit", tuple(TAKES_NM), "70"),
-        choice("where", "Where", (ALL, *LEVELS)), number("above", "Out above", 0, 60, "mm", "25"),
-        number("below", "Out below", 0, 60, "mm", "25")),
-        caution="A drill-driven hone grabs: two hands, stop block below, nothing loose, oil mist out of the air."),
+    Offer(
+        "hone",
+        "Hone",
+        (
+            number("strokes", "Strokes", 1, 120, usual="20"),
+            choice("grit", "Grit", tuple(TAKES_NM), "70"),
+            choice("where", "Where", (ALL, *LEVELS)),
+            choice("tension", "Tension", (LIGHT, FIRM)),
+            number("above", "Out above", 0, 60, "mm", "25"),
+            number("below", "Out below", 0, 60, "mm", "25"),
+        ),
+        caution="A drill-driven hone grabs: two hands, stop block below, nothing loose, oil mist out of the air.",
+    ),
     Offer("measure", "Measure", (choice("level", "Level", LEVELS, "middle"),)),
     Offer("wait", "Wait", (number("minutes", "Minutes", 1, 240, "min", "20"),)),
     Offer("dress", "Dress the stones"),
     Offer("done", "The bore is done", (choice("call", "It is", (CLEAN, STRIPED)),), last=True),
-)  # fmt: skip
+)
 
 
 def judged(truth: HoneTruth, moves: Sequence[Move]) -> Judged:
@@ -233,9 +245,15 @@ def _traps(truth: HoneTruth, now: _Bench, moves: Sequence[Move], mean: float, ta
 
 
 HONE = Exercise(
-    "hone-to-size", Area.BORE, "Hone to size",
-    "A bore with taper and dark places. Choose grit, strokes, where, and how far the stones run out; dress them, let "
-    "the bore cool, measure. It counts as it is cold; say at the end whether the wall is clean.", 12,
-    ("size when cold", "same at every level", "stripes called", "finish", "time"), ("T5", "T39", "T50"), draw,
-    position, judged,
-)  # fmt: skip
+    "hone-to-size",
+    Area.BORE,
+    "Hone to size",
+    "A bore with taper and dark places. Choose grit, strokes, tension, where, and how far the stones run out; dress them, "
+    "let the bore cool, measure. It counts as it is cold; say at the end whether the wall is clean.",
+    12,
+    ("size when cold", "same at every level", "stripes called", "finish", "time"),
+    ("T5", "T39", "T50"),
+    draw,
+    position,
+    judged,
+)
