@@ -18,6 +18,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from math import exp, pi, sin
 
+from vallostasis.core.gauges.turning_point import chord_at_tilt
+
 # In a line that places the tip this stands where else a job's number stands: a part of a gauge study.
 STUDY = "study"
 LINES_A_SECOND = 10
@@ -164,7 +166,8 @@ class SimulatedGauge(socketserver.ThreadingTCPServer):
         value = self._stands_at() + self.drift_um_a_minute * now / 60
         if self.manner.rocked and self.survey_tip is not None:
             tilt = ROCK_TILT * sin(2 * pi * ROCKS_A_SECOND * now)
-            value += (self.survey_tip.zero_um or 100_000.0) * tilt**2 / 2
+            size_um = self.survey_tip.zero_um or 100_000.0
+            value += chord_at_tilt(size_um, tilt) - size_um
         noisy = value + self._random.gauss(0, self.manner.noise_um)
         return round(noisy / self.manner.step_um) * self.manner.step_um
 

@@ -248,8 +248,8 @@ HONE = Exercise(
     "hone-to-size",
     Area.BORE,
     "Hone to size",
-    "A bore with taper and dark places. Choose grit, strokes, tension, where, and how far the stones run out; dress them, "
-    "let the bore cool, measure. It counts as it is cold; say at the end whether the wall is clean.",
+    "A bore with taper and dark places. Choose grit, strokes, tension, where, and how far the stones run out; dress "
+    "them, let the bore cool, measure. It counts as it is cold; say at the end whether the wall is clean.",
     12,
     ("size when cold", "same at every level", "stripes called", "finish", "time"),
     ("T5", "T39", "T50"),

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { unit } from '@/shared/state/preferences'
 
+import LineKeys from './LineKeys.vue'
 import { axisOver, DASHES, FILLS, type PlotShown, STROKES } from './pictures'
 
 /** Lines over one axis: what was read, the truth, limits, and the points that matter by name. */
@@ -136,17 +137,6 @@ const anchor = (value: number) => (x(value) > WIDE.value * 0.7 ? 'end' : 'start'
         </text>
       </g>
     </svg>
-    <ul v-if="plot.lines.length > 1" class="flex flex-wrap gap-x-4 text-sm">
-      <li v-for="line in plot.lines" :key="line.name" class="flex items-center gap-2">
-        <svg viewBox="0 0 30 8" width="30" height="8" aria-hidden="true">
-          <path
-            d="M0 4H30"
-            :class="STROKES[line.tone]"
-            stroke-width="3"
-            :stroke-dasharray="DASHES[line.tone]"
-          /></svg
-        >{{ line.name }}
-      </li>
-    </ul>
+    <LineKeys v-if="plot.lines.length > 1" :lines="plot.lines" />
   </figure>
 </template>

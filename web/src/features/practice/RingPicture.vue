@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import { unit } from '@/shared/state/preferences'
 
+import LineKeys from './LineKeys.vue'
 import { DASHES, type PictureOf, FILLS, ringPath, smallWords, STROKES } from './pictures'
 
 /** A bore from above, its deviations drawn many times too large; every curve and mark by its name. */
@@ -83,17 +84,6 @@ const marks = computed(() =>
       </text>
       <text y="17" text-anchor="middle" class="fill-ink-soft" font-size="18">{{ unit }} to the rim</text>
     </svg>
-    <ul class="flex flex-wrap gap-x-4 text-sm">
-      <li v-for="curve in curves" :key="curve.name" class="flex items-center gap-2">
-        <svg viewBox="0 0 30 8" width="30" height="8" aria-hidden="true">
-          <path
-            d="M0 4H30"
-            :class="STROKES[curve.tone]"
-            stroke-width="3"
-            :stroke-dasharray="DASHES[curve.tone]"
-          /></svg
-        >{{ curve.name }}
-      </li>
-    </ul>
+    <LineKeys :lines="curves" />
   </figure>
 </template>
