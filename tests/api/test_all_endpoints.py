@@ -281,7 +281,7 @@ def _examples(bench: Bench) -> list[tuple[str, dict[str, Any]]]:
          "bore": "100", "bore_pitch": "140", "in_row": 4}),
         ("/api/practice/attempts", {"attempt_id": str(uuid4()), "exercise": "read-dials", "seed": 7, **who}),
         (f"/api/practice/attempts/{uuid4()}/moves", {"place": 0, "name": "answer", "given": {"size": "1 in"},
-         "at_s": 0.0, "bare_unit": "thou"}),
+         "at_s": 0.0, "bare_unit": "thou", **who}),
         ("/api/practice/own", {"own_id": str(uuid4()), "job_id": bench.job_id, "title": "Heights", "words": "Which?",
          "lesson": "Read it again.", **who}),
     ]  # fmt: skip

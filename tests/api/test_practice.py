@@ -34,7 +34,7 @@ def play(client: TestClient, who: str, player: Player, seed: int = 7) -> dict[st
     moves = player.play(truth)
     for place, move in enumerate(moves):
         given = typed(player.exercise.position(truth, moves[:place]), move)
-        body = {"place": place, "name": move.name, "given": given, "at_s": move.at_s}
+        body = {"place": place, "name": move.name, "given": given, "at_s": move.at_s, "person_id": who}
         answer = client.post(f"/api/practice/attempts/{attempt['attempt_id']}/moves", json=body)
         assert answer.status_code == 201, answer.text
         attempt = answer.json()
@@ -88,7 +88,7 @@ def test_wrong_moves_are_refused_at_their_field_and_nothing_is_lost(client: Test
     at = f"/api/practice/attempts/{attempt['attempt_id']}/moves"
 
     def refused(**body: Any) -> tuple[str, str]:
-        answer = client.post(at, json={"place": 0, "given": {}, **body})
+        answer = client.post(at, json={"place": 0, "given": {}, "person_id": who, **body})
         assert answer.status_code in (409, 422), answer.text
         problem = answer.json()["problems"][0]
         return problem["field"], problem["message"]
@@ -105,8 +105,11 @@ def test_wrong_moves_are_refused_at_their_field_and_nothing_is_lost(client: Test
         "Type a number here.",
     )
     assert refused(name="answer", given={**answers, "out of round": "1", "size": "9 in"})[0] == "given.size"
-    assert client.post(at, json={"place": 0, "name": "set", "given": place, "at_s": 5}).status_code == 201
-    again = client.post(at, json={"place": 0, "name": "set", "given": place, "at_s": 5})
+    other = next(one for one in client.get("/api/people").json() if one["person_id"] != who)["person_id"]
+    assert refused(name="ring", person_id=other)[1] == "This exercise is Wren's: begin one of your own."
+    made = {"place": 0, "name": "set", "given": place, "at_s": 5, "person_id": who}
+    assert client.post(at, json=made).status_code == 201
+    again = client.post(at, json=made)
     assert (again.status_code, again.json()["moves"]) == (201, 1)
     assert refused(name="ring", place=0)[0] == "place"
     assert refused(name="ring", place=1, at_s=4)[0] == "at_s"

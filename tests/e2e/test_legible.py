@@ -221,7 +221,7 @@ def test_no_fault_on_an_exercise_or_its_end(page: Page, names: tuple[str, ...]) 
                 expect(page.get_by_role("region", name="What you do")).to_be_visible()
                 _expect_no_fault(page)
             given = typed(exercise.position(truth, moves[:place]), move)
-            body = {"place": place, "name": move.name, "given": given, "at_s": move.at_s}
+            body = {"place": place, "name": move.name, "given": given, "at_s": move.at_s, "person_id": person}
             assert page.request.post(f"/api/practice/attempts/{attempt}/moves", data=body).ok
         page.goto(f"/practice/{attempt}")
         expect(page.get_by_role("region", name="Traps")).to_be_visible()

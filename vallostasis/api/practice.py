@@ -37,11 +37,12 @@ class MoveBody(BaseModel):
     given: Annotated[dict[FieldName, ShortText], Field(max_length=60)] = Field(default_factory=dict)
     at_s: Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)] = 0.0
     bare_unit: Unit = "thou"
+    person_id: UUID
 
     @property
     def typed(self) -> MoveTyped:
         """What it is to the service."""
-        return MoveTyped(self.place, self.name, self.given, self.at_s, self.bare_unit)
+        return MoveTyped(self.place, self.name, self.given, self.at_s, self.bare_unit, self.person_id)
 
 
 class OwnBody(BaseModel):

@@ -41,6 +41,7 @@ class MoveTyped:
     given: Mapping[str, str]
     at_s: float
     bare_unit: Unit
+    by: UUID
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +118,8 @@ def _standing(attempt: Attempt, exercise: Exercise[Any], truth: object, moves: S
 def make_move(conn: Conn, attempt_id: UUID, typed: MoveTyped) -> AttemptNow:
     """Make a move; a refusal names its field. The same move at the same place counts once."""
     attempt = practice.get_attempt(conn, attempt_id)
+    if attempt.person_id != typed.by:
+        raise Refused(f"This exercise is {attempt.person}'s: begin one of your own.", "person_id")
     exercise = exercise_named(conn, attempt.exercise)
     truth, moves = exercise.truth(attempt.seed), practice.moves_of(conn, attempt_id)
     if typed.place < len(moves):

@@ -13871,6 +13871,10 @@ export type MoveBody = {
      * Bare Unit
      */
     bare_unit?: 'thou' | 'tenth' | 'inch' | 'mm' | '0.01 mm' | 'µm';
+    /**
+     * Person Id
+     */
+    person_id: string;
 };
 
 /**

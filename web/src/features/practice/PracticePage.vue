@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 
 import { ask } from '@/api/ask'
 import { type PracticeView, readPractice } from '@/api/generated'
@@ -31,6 +32,12 @@ const areas = computed(() =>
     exercises: (practice.value?.exercises ?? []).filter((one) => one.area === area.key),
   })).filter((area) => area.exercises.length),
 )
+const route = useRoute()
+/** An area is gone to once its exercises are there. */
+watch([practice, () => route.hash], async () => {
+  await nextTick()
+  if (route.hash) document.getElementById(route.hash.slice(1))?.scrollIntoView()
+})
 const seedOrNone = () => (/^\d{1,6}$/.test(seed.value.trim()) ? Number(seed.value.trim()) : null)
 </script>
 

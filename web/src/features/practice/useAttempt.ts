@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import { ask } from '@/api/ask'
 import { type AttemptView, makeMove, readAttempt } from '@/api/generated'
-import { unit } from '@/shared/state/preferences'
+import { personId, unit } from '@/shared/state/preferences'
 import { useLoaded } from '@/shared/state/useLoaded'
 import { useForm } from '@/shared/ui/useForm'
 
@@ -38,6 +38,7 @@ export function useAttempt(attemptId: () => string) {
         given,
         at_s: Number(seconds.value.toFixed(3)),
         bare_unit: unit.value,
+        person_id: personId.value,
       }
       try {
         view.value = await ask(makeMove({ path: { attempt_id: attemptId() }, body }))
