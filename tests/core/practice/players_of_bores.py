@@ -16,7 +16,8 @@ from vallostasis.core.practice.hone import (
     STRIPED,
     TAKES_NM,
     HoneTruth,
-    after,
+    begun,
+    done,
 )
 from vallostasis.core.practice.sequence import (
     BORE,
@@ -40,52 +41,64 @@ def _stroke(strokes: float, grit: str, where: str, above: float = 25.0, below: f
     return Move("hone", given)
 
 
-def _down_to(truth: HoneTruth, moves: list[Move], level: str, until_nm: float, grit: str) -> None:
-    """Short strokes at a level until so much is left; stones dressed as they load."""
-    at = LEVELS.index(level)
-    while (left := after(truth, moves).left_nm[at] - until_nm) > TAKES_NM[grit] / 2:
-        if after(truth, moves).loaded > 0.5:
-            moves.append(Move("dress"))
-        takes = TAKES_NM[grit] * (1 - 0.6 * min(1.0, after(truth, moves).loaded))
-        moves.append(_stroke(float(max(1, min(60, int(left / takes)))), grit, level))
+class _Honing:
+    """Somebody at the hone, who knows how much is left."""
 
+    def __init__(self, truth: HoneTruth) -> None:
+        self.truth, self.now = truth, begun(truth)
+        self.moves: list[Move] = []
 
-def _ended(truth: HoneTruth, moves: list[Move], wait: bool = True, call: str | None = None) -> list[Move]:
-    if wait:
-        moves.append(Move("wait", {"minutes": 180.0}))
-    moves += [Move("measure", {"level": level}) for level in LEVELS]
-    return [*moves, Move("done", {"call": call or (STRIPED if truth.is_deep else CLEAN)})]
+    def do(self, move: Move) -> None:
+        done(self.truth, self.now, len(self.moves), move)
+        self.moves.append(move)
+
+    def down_to(self, level: str, until_nm: float, grit: str) -> None:
+        """Short strokes at a level until so much is left; stones dressed as they load."""
+        at = LEVELS.index(level)
+        while (left := self.now.left_nm[at] - until_nm) > TAKES_NM[grit] / 2:
+            if self.now.loaded > 0.5:
+                self.do(Move("dress"))
+            takes = TAKES_NM[grit] * (1 - 0.6 * min(1.0, self.now.loaded))
+            self.do(_stroke(float(max(1, min(60, int(left / takes)))), grit, level))
+
+    def ended(self, wait: bool = True, call: str | None = None) -> list[Move]:
+        if wait:
+            self.do(Move("wait", {"minutes": 180.0}))
+        for level in LEVELS:
+            self.do(Move("measure", {"level": level}))
+        return [*self.moves, Move("done", {"call": call or (STRIPED if self.truth.is_deep else CLEAN)})]
 
 
 def hone(truth: HoneTruth, grit: str = "220", call: str | None = None) -> list[Move]:
     """Each level down with 70, the last of it with 220, and measured cold."""
-    moves: list[Move] = []
+    hand = _Honing(truth)
     for level in LEVELS:
-        _down_to(truth, moves, level, 12_000, "70")
+        hand.down_to(level, 12_000, "70")
     for level in LEVELS:
-        _down_to(truth, moves, level, 0.0, grit)
-    return _ended(truth, moves, call=call)
+        hand.down_to(level, 0.0, grit)
+    return hand.ended(call=call)
 
 
 def hone_warm(truth: HoneTruth) -> list[Move]:
     """Down to what the warm gauge calls size."""
-    moves: list[Move] = []
+    hand = _Honing(truth)
     for level in LEVELS:
-        _down_to(truth, moves, level, 30_000, "70")
-    heat_nm = truth.size_nm * IRON_PER_K * (after(truth, moves).celsius - ROOM_C)
+        hand.down_to(level, 30_000, "70")
+    heat_nm = truth.size_nm * IRON_PER_K * (hand.now.celsius - ROOM_C)
     for level in LEVELS:
-        _down_to(truth, moves, level, heat_nm, "220")
-    return _ended(truth, moves, wait=False)
+        hand.down_to(level, heat_nm, "220")
+    return hand.ended(wait=False)
 
 
 def hone_far_out_above(truth: HoneTruth) -> list[Move]:
     """Even first, then the rest with the stones far out at the top and not at all below."""
-    moves: list[Move] = []
+    hand = _Honing(truth)
     for level in LEVELS:
-        _down_to(truth, moves, level, 40_000, "70")
-    while after(truth, moves).left_nm[1] > 1_000:
-        moves += [Move("dress"), _stroke(20.0, "70", ALL, 60.0, 0.0)]
-    return _ended(truth, moves)
+        hand.down_to(level, 40_000, "70")
+    while hand.now.left_nm[1] > 1_000:
+        hand.do(Move("dress"))
+        hand.do(_stroke(20.0, "70", ALL, 60.0, 0.0))
+    return hand.ended()
 
 
 def bore(truth: BoreTruth, how: str = "") -> list[Move]:

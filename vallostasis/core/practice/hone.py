@@ -88,23 +88,33 @@ class _Bench:
     said: list[Phrase] = field(default_factory=list)
 
 
+def begun(truth: HoneTruth) -> "_Bench":
+    """Return the bore as it comes to the hone."""
+    return _Bench([float(one) for one in truth.to_go_nm])
+
+
+def done(truth: HoneTruth, now: "_Bench", at: int, move: Move) -> None:
+    """Do one thing to the bore. House rule."""
+    if move.name == "hone":
+        _hone(now, at, move)
+    elif move.name == "dress":
+        now.loaded, now.minutes = 0.0, now.minutes + 4
+        now.said.append(say("stones dressed"))
+    elif move.name == "wait":
+        pause = move.number("minutes")
+        now.minutes += pause
+        now.celsius = cooled(now.celsius, ROOM_C, COOLS_S, pause * 60)
+        now.said.append(say(f"{pause:.0f} min: the wall is at {now.celsius:.0f} °C"))
+    elif move.name == "measure":
+        now.read_at, now.read_c, now.minutes = at, now.celsius, now.minutes + 2
+        now.said.append(_reading(truth, now, move))
+
+
 def after(truth: HoneTruth, moves: Sequence[Move]) -> "_Bench":
     """Return the bore after some moves. House rule."""
-    now = _Bench([float(one) for one in truth.to_go_nm])
+    now = begun(truth)
     for at, move in enumerate(moves):
-        if move.name == "hone":
-            _hone(now, at, move)
-        elif move.name == "dress":
-            now.loaded, now.minutes = 0.0, now.minutes + 4
-            now.said.append(say("stones dressed"))
-        elif move.name == "wait":
-            pause = move.number("minutes")
-            now.minutes += pause
-            now.celsius = cooled(now.celsius, ROOM_C, COOLS_S, pause * 60)
-            now.said.append(say(f"{pause:.0f} min: the wall is at {now.celsius:.0f} °C"))
-        elif move.name == "measure":
-            now.read_at, now.read_c, now.minutes = at, now.celsius, now.minutes + 2
-            now.said.append(_reading(truth, now, move))
+        done(truth, now, at, move)
     return now
 
 
@@ -213,13 +223,13 @@ def _course(truth: HoneTruth, moves: Sequence[Move]) -> PlotPicture:
     cold: list[float] = []
     warm: list[float] = []
     strokes: list[int] = []
-    for upto in range(len(moves)):
-        now = after(truth, moves[:upto])
-        if strokes and now.strokes == strokes[-1]:
-            continue
-        strokes.append(now.strokes)
-        cold.append(-now.left_nm[1] * NM)
-        warm.append(cold[-1] + truth.size_nm * NM * IRON_PER_K * (now.celsius - ROOM_C))
+    now = begun(truth)
+    for at, move in enumerate(moves):
+        if not strokes or now.strokes != strokes[-1]:
+            strokes.append(now.strokes)
+            cold.append(-now.left_nm[1] * NM)
+            warm.append(cold[-1] + truth.size_nm * NM * IRON_PER_K * (now.celsius - ROOM_C))
+        done(truth, now, at, move)
     end = Spot(float(strokes[-1]), cold[-1], "cold", "truth")
     return PlotPicture("The middle, stroke by stroke", "strokes", "small", "", "less the finished size", (
         Line("cold", "truth", tuple(map(float, strokes)), tuple(cold)),
