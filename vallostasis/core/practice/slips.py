@@ -146,17 +146,24 @@ def judged(truth: Slips, moves: Sequence[Move]) -> Judged:
     missed = [one for one in scored if not one.is_full]
     head = say("Every one right.") if not missed else say(f"Not yet: {missed[0].skill}.")
     pictures = tuple(
-        FactsPicture(slip.title if len(truth.slips) == 1 else f"{at + 1}: {slip.headline.text}",
-                     (*slip.facts, *_answers(slip, move)))
-        for at, (slip, move) in enumerate(zip(truth.slips, moves, strict=True))
-        if truth.shows_all
-        or len(truth.slips) == 1
-        or any(not one.is_right(move.given[one.name]) for one in slip.asked)
-    )  # fmt: skip
-    own = tuple(picture for slip in truth.slips for picture in slip.pictures) if len(truth.slips) == 1 else ()
+        picture
+        for at, (slip, move) in enumerate(zip(truth.slips, moves, strict=True), start=1)
+        if truth.shows_all or len(truth.slips) == 1 or not _is_right(slip, move)
+        for picture in (_looked_at_again(slip, move, at if len(truth.slips) > 1 else 0), *slip.pictures)
+    )
     steps = tuple(step for slip in truth.slips for step in slip.steps)
     words = tuple(slip.words for slip in truth.slips if slip.words.text)
-    return Judged(head, tuple(scored), traps, (*own, *pictures), steps, words)
+    return Judged(head, tuple(scored), traps, pictures, steps, words)
+
+
+def _is_right(slip: Slip, move: Move) -> bool:
+    return all(one.is_right(move.given[one.name]) for one in slip.asked)
+
+
+def _looked_at_again(slip: Slip, move: Move, number: int) -> FactsPicture:
+    """The sheet with what was answered and what is right; its number where there are several."""
+    title = f"{number}: {slip.headline.text}" if number else slip.title
+    return FactsPicture(title, (*slip.facts, *_answers(slip, move)))
 
 
 def _answers(slip: Slip, move: Move) -> Iterator[Fact]:

@@ -24,6 +24,7 @@ const keys = [
   ['B', 'the bench: one position at a time, space takes what the gauge says'],
   ['G', 'all holes in one grid: type, Tab, type'],
   ['↑ ↓ ← →', 'measuring a bore or deck: the place above, below or beside; R reads it again'],
+  ['← → space', 'practice: tilt the gauge, shift for ten times as far; take what it shows'],
   ['?', 'this list'],
 ] as const
 
