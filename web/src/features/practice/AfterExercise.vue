@@ -27,13 +27,13 @@ const mine = computed(() => practice.value?.exercises.find((one) => one.name ===
   <div class="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,6fr)_minmax(0,6fr)]">
     <section
       aria-label="The truth"
-      class="grid content-start gap-4"
+      class="grid content-start items-start gap-4"
       :class="judged.pictures.length > 1 && 'xl:grid-cols-2'"
     >
       <PictureView
         v-for="(one, index) in picturesOf(judged)"
         :key="index"
-        :class="one.kind === 'dial' && 'mx-auto max-w-[17rem]'"
+        :class="{ 'mx-auto max-w-[17rem]': one.kind === 'dial', 'xl:col-span-2': one.kind === 'holes' }"
         :picture="one"
         :seconds="0"
       />
@@ -45,7 +45,7 @@ const mine = computed(() => practice.value?.exercises.find((one) => one.name ===
         <TrailSteps :steps="judged.steps" />
       </details>
     </section>
-    <div class="grid content-start gap-4">
+    <div class="grid content-start items-start gap-4">
       <ScoreTable :judged="judged" />
       <TrapsMet :traps="judged.traps" />
       <div v-if="practice" class="grid gap-x-6 gap-y-3 sm:grid-cols-2">

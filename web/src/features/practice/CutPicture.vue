@@ -46,8 +46,8 @@ const gap = computed(() => Math.max(4, Math.min(44, props.cut.upper_collar_m * S
         fill="none"
         stroke-width="2.4"
       />
-      <text x="278" y="62" class="fill-ink-soft" font-size="17">
-        left to the stop {{ smallWords(cut.upper_collar_m, unit) }} {{ unit }}
+      <text x="456" y="62" text-anchor="end" class="fill-ink-soft" font-size="17">
+        to the stop {{ smallWords(cut.upper_collar_m, unit) }} {{ unit }}
       </text>
       <text x="292" y="90" class="fill-ink" font-size="17">{{ cut.locked ? 'locked' : 'collar open' }}</text>
       <text x="8" y="104" class="fill-ink-soft" font-size="17">deck</text>
