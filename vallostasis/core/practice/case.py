@@ -91,7 +91,7 @@ def _again(true: dict[int, int], read: dict[int, int], low: int) -> Slip:
              Fact("the lip lies over every flat alike", say("it is one make")))  # fmt: skip
     wrong = (Wrong("T3", 0.0, say("Another land opens every verdict again: what was in may be over the greatest.")),)
     return Slip(say("How many of the six are out on the land that counts?"), facts, (
-        Asked("every hole again", "out", "Out", float(out), 0.4, "holes", wrong=wrong),),
+        Asked("every hole again", "out", "Holes out", float(out), 0.4, "holes", wrong=wrong),),
         (_row("On the flat, as read", read),))  # fmt: skip
 
 

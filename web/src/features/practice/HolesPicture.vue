@@ -27,7 +27,7 @@ const y = (value: number) => 118 - ((value - far.value.low) / (far.value.high - 
       }}<span class="font-normal text-ink-soft">{{ row.note }} {{ limits.length ? unit : '' }}</span>
     </figcaption>
     <ol class="mt-1 flex flex-wrap gap-x-2 gap-y-3">
-      <li v-for="hole in row.holes" :key="hole.hole" class="min-w-[6.2rem] flex-1">
+      <li v-for="hole in row.holes" :key="hole.hole" class="min-w-[5.4rem] flex-1">
         <svg viewBox="0 0 100 124" class="block w-full max-w-[9rem] rounded-sm bg-sheet" aria-hidden="true">
           <rect
             v-if="limits.length === 2"
