@@ -620,4 +620,9 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("practice/own.py", "value + within_nm < least_nm", "value < least_nm"),
     ("practice/own.py", "least_nm <= value - within_nm", "least_nm <= value"),
     ("gauges/turning_point.py", "return diameter_m / cos(tilt_rad)", "return diameter_m * cos(tilt_rad)"),
+    ("practice/shims.py", "shown((height - spacer) * NM)", "shown((height + spacer) * NM)"),
+    ("practice/case.py", "true[hole] - lip for hole", "true[hole] + lip for hole"),
+    ("practice/hot_fit.py", "height_change(stands, _grows(), celsius + more,",
+     "height_change(stands, _grows(), celsius - more,"),
+    ("practice/centring.py", "GAP_NM - (bar_nm[0] * cos", "GAP_NM + (bar_nm[0] * cos"),
 )  # fmt: skip

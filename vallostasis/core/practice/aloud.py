@@ -31,7 +31,7 @@ def _thou_and_half(of: Draws) -> Slip:
     wrong = Wrong(
         "T20", (n * 10_000 + 5_000) * NM, say("A thou is a thousandth of an inch, no hundredth of a millimetre.")
     )
-    return _call(f"plus {_ONES[n]} thou and a half" if n > 1 else "plus a thou and a half", "the man at the gauge",
+    return _call(f"plus {_ONES[n]} and a half thou" if n > 1 else "plus a thou and a half", "the man at the gauge",
                  _asked(right, 300, wrong))  # fmt: skip
 
 

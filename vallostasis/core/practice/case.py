@@ -28,10 +28,10 @@ def draw(of: Draws) -> Slips:
     return Slips(
         (
             _complaint(of, low, read),
-            _swap(of, low, read, lip),
+            _swap(of, low, lip),
             _land(low, read, lip),
-            _again(true, read, low),
-            _confirm(of, low, true),
+            _again(true, read),
+            _confirm(of, true),
         ),
         shows_all=True,
     )
@@ -57,7 +57,7 @@ def _complaint(of: Draws, low: int, read: dict[int, int]) -> Slip:
               wrong=wrong),), (_row("As found", read),))  # fmt: skip
 
 
-def _swap(of: Draws, low: int, read: dict[int, int], lip: int) -> Slip:
+def _swap(of: Draws, low: int, lip: int) -> Slip:
     other = of.pick("other", [hole for hole in HOLES if hole != low])
     noise = of.whole("noise", -2, 2) * 1_000
     facts = (
@@ -85,7 +85,7 @@ def _land(low: int, read: dict[int, int], lip: int) -> Slip:
         Asked("the land that counts", "height", "Height", right, 4e-6, wrong=wrong),), steps=(step,))  # fmt: skip
 
 
-def _again(true: dict[int, int], read: dict[int, int], low: int) -> Slip:
+def _again(true: dict[int, int], read: dict[int, int]) -> Slip:
     out = sum(not LEAST <= value <= GREATEST for value in true.values())
     facts = (Fact("so the low hole is in, on the lip", say("and the other five were in before")),
              Fact("the lip lies over every flat alike", say("it is one make")))  # fmt: skip
@@ -95,7 +95,7 @@ def _again(true: dict[int, int], read: dict[int, int], low: int) -> Slip:
         (_row("On the flat, as read", read),))  # fmt: skip
 
 
-def _confirm(of: Draws, low: int, true: dict[int, int]) -> Slip:
+def _confirm(of: Draws, true: dict[int, int]) -> Slip:
     spoiled = next(hole for hole in HOLES if not LEAST <= true[hole] <= GREATEST)
     facts = (Fact(f"ledge of {spoiled} to be cut, reckoned to bring it", say("into the middle")),
              Fact("after the cut", say("nobody has read it yet")))  # fmt: skip

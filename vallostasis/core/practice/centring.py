@@ -51,14 +51,13 @@ class BoreTruth:
         """Return the size to bore to. [nm] Finished size less what is left for the hone. House rule."""
         return self.finish_nm - self.stock_nm
 
-    def gap_nm(self, degrees: float) -> float:
-        """Gap of a feeler beside the bar: it bridges the pits. [nm] By definition of an offset."""
-        x, y = self.bar_nm
-        return GAP_NM - (x * cos(radians(degrees)) + y * cos(radians(degrees - 90)))
 
-    def shows_nm(self, degrees: int) -> float:
-        """What an indicator on the bar shows: it falls into the pits. [nm] House rule."""
-        return self.gap_nm(degrees) - GAP_NM + self.pits_nm[degrees // 45]
+def gap_nm(bar_nm: tuple[float, float], degrees: float) -> float:
+    """Gap of a feeler beside a bar that stands so far off the middle: it bridges the pits. [nm], [deg]
+
+    By definition of an offset.
+    """
+    return GAP_NM - (bar_nm[0] * cos(radians(degrees)) + bar_nm[1] * cos(radians(degrees - 90)))
 
 
 def draw(of: Draws) -> BoreTruth:
@@ -104,11 +103,12 @@ def after(truth: BoreTruth, moves: Sequence[Move]) -> "_Bench":
         if move.name == "indicator":
             now.minutes += 1
             angle = int(move.word("at"))
-            moved = _Moved(truth, now)
-            now.said.append(say(f"indicator at {angle}°: {{v}}", v=moved.shows_nm(angle) * NM))
+            # An indicator falls into the pits.
+            shows = gap_nm(now.bar_nm, angle) - GAP_NM + truth.pits_nm[angle // 45]
+            now.said.append(say(f"indicator at {angle}°: {{v}}", v=shows * NM))
         elif move.name == "feelers":
             now.minutes += 6
-            gaps = [_Moved(truth, now).gap_nm(angle) for angle in (0, 90, 180, 270)]
+            gaps = [gap_nm(now.bar_nm, angle) for angle in (0, 90, 180, 270)]
             words = "four feelers, at 0°, 90°, 180°, 270°: {a}, {b}, {c}, {d}"
             now.said.append(say(words, a=gaps[0] * NM, b=gaps[1] * NM, c=gaps[2] * NM, d=gaps[3] * NM))
         elif move.name == "shift":
@@ -120,21 +120,6 @@ def after(truth: BoreTruth, moves: Sequence[Move]) -> "_Bench":
         elif move.name == "measure":
             _measure(truth, now, at, move.word("depth"))
     return now
-
-
-class _Moved:
-    """The bar where it stands now."""
-
-    def __init__(self, truth: BoreTruth, now: _Bench) -> None:
-        self.truth, self.x, self.y = truth, *now.bar_nm
-
-    def gap_nm(self, degrees: float) -> float:
-        """Gap of a feeler beside it. [nm] By definition of an offset."""
-        return GAP_NM - (self.x * cos(radians(degrees)) + self.y * cos(radians(degrees - 90)))
-
-    def shows_nm(self, degrees: int) -> float:
-        """What an indicator on it shows, pits and all. [nm] By definition."""
-        return self.gap_nm(degrees) - GAP_NM + self.truth.pits_nm[degrees // 45]
 
 
 def _cut(truth: BoreTruth, now: _Bench, at: int, dial_m: float) -> None:
@@ -199,7 +184,7 @@ def judged(truth: BoreTruth, moves: Sequence[Move]) -> Judged:
     )  # fmt: skip
     missed = [one.name for one in scored if not one.is_full]
     head = say("On its centre, clean, and stock left for the hone.") if not missed else say(f"Not right: {missed[0]}.")
-    x, y, _, _ = offset_of_bar([truth.gap_nm(angle) * NM for angle in (0, 90, 180, 270)])
+    x, y, _, _ = offset_of_bar([gap_nm(truth.bar_nm, angle) * NM for angle in (0, 90, 180, 270)])
     steps = (
         Step("bar off the middle", "(g180 − g0)/2, (g270 − g90)/2", (Term("x", x), Term("y", y)),
              Term("off", hypot(x, y)), "closed form"),

@@ -64,7 +64,7 @@ class DropTruth:
         return _pair(self.hole_nm, self.press_nm)
 
     def temperatures(self, block_c: float, chill: str, seconds: float) -> tuple[float, float]:
-        """Return how warm block and liner are so long after they were taken out. [°C], [s] One node each, [1]_."""
+        """Return how warm block and liner are so long after they were taken out. [°C], [s] Closed form."""
         return (cooled(block_c, ROOM_C, self.block_s, seconds), cooled(COLD_C[chill], ROOM_C, self.liner_s, seconds))
 
     def room(self, block_c: float, chill: str, bagged: bool, seconds: float) -> float:
@@ -187,7 +187,7 @@ def position(truth: DropTruth, moves: Sequence[Move]) -> Position:
         return Position(say("Done."), (), (), ())
     now = _after(truth, moves)
     runs = now.heated >= 0 and now.lowered < 0
-    return Position(_head(now), tuple(_said(truth, moves, now)), tuple(_pictures(truth, now)), tuple(_offers(now)),
+    return Position(_head(now), tuple(_said(truth, now)), tuple(_pictures(truth, now)), tuple(_offers(now)),
                     Spent(now.minutes, 0.0), RATE if runs else 0.0, moves[-1].at_s if moves else 0.0)  # fmt: skip
 
 
@@ -201,7 +201,7 @@ def _head(now: _Bench) -> Phrase:
     return say("It is down.")
 
 
-def _said(truth: DropTruth, moves: Sequence[Move], now: _Bench) -> Iterator[Phrase]:
+def _said(truth: DropTruth, now: _Bench) -> Iterator[Phrase]:
     if now.measured >= 0:
         yield say("press at 20 °C: {p}", p=truth.press_nm * NM)
     if now.heated >= 0:

@@ -47,7 +47,6 @@ class DialPicture:
     unit: str
     value_m: float
     inner: bool = False
-    turned_deg: float = 0.0
     rock: RockCurve | None = None
     marks: tuple[DialMark, ...] = ()
     note: str = ""

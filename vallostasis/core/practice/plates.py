@@ -23,14 +23,14 @@ def draw(of: Draws) -> Slips:
         NM * (oval / 2 * cos(2 * radians(angle - axis)) + four / 2 * cos(4 * radians(angle))) for angle in ROUND
     )
     out = max(pulls) - min(pulls)
-    return Slips((_which(of, pulls, out), _honed_free(of, pulls, out), _set_up(of)))
+    return Slips((_which(pulls, out), _honed_free(out), _set_up(of)))
 
 
 def _ring(title: str, free: tuple[float, ...], clamped: tuple[float, ...]) -> RingPicture:
     return RingPicture(title, (RingCurve(CLAMPED, "yours", clamped), RingCurve(FREE, "soft", free)))
 
 
-def _which(of: Draws, pulls: tuple[float, ...], out: float) -> Slip:
+def _which(pulls: tuple[float, ...], out: float) -> Slip:
     nought = (0.0,) * len(pulls)
     wrong = Wrong("T60", FREE, say("Limits of a clamped bore and limits of a free one are never held against each "
                                    "other: what runs is clamped."))  # fmt: skip
@@ -43,7 +43,7 @@ def _which(of: Draws, pulls: tuple[float, ...], out: float) -> Slip:
                 (_ring("One bore, twice", tuple(-one for one in pulls), nought),), title="The map")  # fmt: skip
 
 
-def _honed_free(of: Draws, pulls: tuple[float, ...], out: float) -> Slip:
+def _honed_free(out: float) -> Slip:
     wrong = Wrong("T60", 0.0, say("Round when free, it is pulled {o} out of round by the head.", o=out))
     asked = Asked("honed free", "out", "Out of round under the head", out, 3e-6, wrong=(wrong,))
     step = Step("under the head", "free + what the plate pulls", (Term("free", 0.0), Term("pulls", out)),

@@ -166,7 +166,7 @@ def position(truth: RockTruth, moves: Sequence[Move]) -> Position:
         said = (say("On the ring the dial shows {v}", v=truth.zero_nm * NM), *said)
     text = "Ring {ring}. Set the gauge in the bore, rock it, and take what it shows where the needle turns back."
     head = Phrase(text, (Term("ring", truth.ring_nm * NM, "size"),))
-    return Position(head, said, (_dial(truth, last, read),), _offers(truth, last))
+    return Position(head, said, (_dial(truth, last, read),), _offers(last))
 
 
 def _dial(truth: RockTruth, last: Move | None, read: Sequence[Taken]) -> DialPicture:
@@ -187,7 +187,7 @@ def _dial(truth: RockTruth, last: Move | None, read: Sequence[Taken]) -> DialPic
     return DialPicture(title, division * NM, per_turn, each, step, unit, value, rock=rock, marks=marks)
 
 
-def _offers(truth: RockTruth, last: Move | None) -> tuple[Offer, ...]:
+def _offers(last: Move | None) -> tuple[Offer, ...]:
     most = 1e-3
     place = Offer("set", "Set it there", (
         choice("gauge", "Gauge", GAUGES, "" if last is None or last.name == "ring" else last.word("gauge")),

@@ -87,7 +87,7 @@ def judged(truth: SequenceTruth, moves: Sequence[Move]) -> Judged:
     rules = broken(truth, order)
     lit = tuple(Card(step, tuple(rule[0] for rule in rules if rule[1] == step),
                      "; ".join(rule[3] for rule in rules if rule[1] == step)) for step in order)  # fmt: skip
-    scored = tuple(_scored(truth, rules, trap, skill) for trap, skill in SKILLS)
+    scored = tuple(_scored(rules, trap, skill) for trap, skill in SKILLS)
     head = (
         say("Nothing undoes anything.") if not rules else say(f"{len(rules)} results are undone by what comes later.")
     )
@@ -98,7 +98,7 @@ SKILLS = (("T11", "nothing undone"), ("T41", "matched before pressed"), ("T45", 
           ("T48", "list before skim"), ("T52", "marked before heat"))  # fmt: skip
 
 
-def _scored(truth: SequenceTruth, rules: Sequence[tuple[str, str, str, str]], trap: str, skill: str) -> Scored:
+def _scored(rules: Sequence[tuple[str, str, str, str]], trap: str, skill: str) -> Scored:
     mine = [rule for rule in rules if rule[2] == trap]
     return Scored(skill, skill, say(f"{len(mine)} undone"), say("0"), NOTHING, NOTHING, 0 if mine else 10)
 

@@ -57,7 +57,7 @@ def _hole(of: Draws, hole: int, start: int, first: int) -> Slip:
         wrong.append(Wrong("T25", same * NM, say("The cut of hole 1 does not fit a hole that starts elsewhere.")))
     asked = (
         Asked("cut of each hole", "cut", "Cut", right * NM, 8e-6, wrong=tuple(wrong)),
-        Asked("shim of each hole", "shim", "Shim", shim * NM, 5e-6, wrong=_thicker(of, hole, shim, height, aim)),
+        Asked("shim of each hole", "shim", "Shim", shim * NM, 5e-6, wrong=_thicker(shim, height, aim)),
     )
     step = Step(f"hole {hole}", "height + shim − proud", (Term("height", height * NM), Term("shim", shim * NM),
                 Term("proud", aim * NM)), Term("cut", right * NM), "by definition")  # fmt: skip
@@ -65,7 +65,7 @@ def _hole(of: Draws, hole: int, start: int, first: int) -> Slip:
                 title=f"Hole {hole}, cold and held down")  # fmt: skip
 
 
-def _thicker(of: Draws, hole: int, shim: int, height: int, aim: int) -> tuple[Wrong, ...]:
+def _thicker(shim: int, height: int, aim: int) -> tuple[Wrong, ...]:
     thickest = SHIMS[-1]
     if thickest == shim:
         return ()

@@ -6081,10 +6081,6 @@ export type DialPicture = {
      * Inner
      */
     inner?: boolean;
-    /**
-     * Turned Deg
-     */
-    turned_deg?: number;
     rock?: RockCurve | null;
     /**
      * Marks

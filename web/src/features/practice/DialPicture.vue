@@ -12,7 +12,7 @@ const at = (degrees: number, r: number) => {
 }
 const ticks = computed(() =>
   Array.from({ length: props.dial.per_turn }, (_, index) => {
-    const degrees = (index * 360) / props.dial.per_turn + props.dial.turned_deg
+    const degrees = (index * 360) / props.dial.per_turn
     const isNumber = index % props.dial.number_each === 0
     const isHalf = index % 5 === 0
     const from = at(degrees, RIM - (isNumber ? 26 : isHalf ? 18 : 11))
@@ -26,7 +26,7 @@ const numbers = computed(() => {
   return Array.from({ length: many }, (_, index) => {
     const isBack = !dial.inner && index > many / 2
     const shown = (isBack ? many - index : index) * dial.number_step
-    const degrees = (index * dial.number_each * 360) / dial.per_turn + dial.turned_deg
+    const degrees = (index * dial.number_each * 360) / dial.per_turn
     return { ...at(degrees, RIM - 46), words: String(shown), isBig: shown === 0 }
   })
 })

@@ -82,7 +82,7 @@ export function axisOver(values: readonly number[], kind: Across, unit: SmallUni
 
 /** Degrees that the hand of a dial stands turned, its nought at the top. */
 export const handAt = (dial: DialShown, value: number): number =>
-  ((value / dial.division_m) * 360) / dial.per_turn + dial.turned_deg
+  ((value / dial.division_m) * 360) / dial.per_turn
 
 /** What the gauge shows at a tilt, between the steps that came with it. */
 export function shownAt(rock: NonNullable<DialShown['rock']>, tilt: number): number {

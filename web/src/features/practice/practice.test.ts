@@ -22,7 +22,6 @@ const DIAL: DialShown = {
   unit: '0.01 mm',
   value_m: 0,
   inner: false,
-  turned_deg: 0,
   rock: { from_deg: -1, step_deg: 1, values_m: [30e-6, 10e-6, 20e-6] },
   marks: [],
   note: '',
