@@ -48,7 +48,7 @@ onKeyStroke(' ', (event) => {
       class="max-sm:mx-auto max-sm:max-w-[17rem]"
       :dial="dial"
       :value="rock.value.value"
-      :words="rock.goes.value"
+      :words="rock.words.value"
     />
     <div v-if="dial.rock">
       <h2 class="font-bold max-sm:sr-only">Rocking</h2>

@@ -18,7 +18,9 @@ export function useRock(dial: () => DialShown) {
   })
   /** Which way the needle goes: it turns back where the gauge stands square. */
   const goes = ref('')
-  const { pause, resume } = useRafFn(
+  /** The same for whoever does not see the needle, and whether it has come to rest. */
+  const words = computed(() => (goes.value && !isActive.value ? `${goes.value}, at rest` : goes.value))
+  const { isActive, pause, resume } = useRafFn(
     ({ delta }) => {
       const before = value.value
       const share = isStill.value ? 1 : 1 - (1 - FOLLOWS) ** Math.min(6, delta / 16.7)
@@ -45,5 +47,5 @@ export function useRock(dial: () => DialShown) {
   const step = (steps: number) => push(pushed.value + steps * STEP_DEG)
   /** As the gauge stands now, to a hundredth of a degree. */
   const now = () => tilt.value.toFixed(2)
-  return { pushed, tilt, value, goes, push, step, now }
+  return { pushed, tilt, value, words, push, step, now }
 }
