@@ -39,8 +39,8 @@ class NewFact(Protocol):
 
 
 @functools.cache
-def statement_to_read(kind: FactKind) -> str:
-    """Return the statement that reads all rows of a kind of one job."""
+def statement_to_read(kind: FactKind, later: bool = False) -> str:
+    """Return the statement that reads all rows of a kind of one job, or those after an event."""
     hints = get_type_hints(kind.row_type)
 
     def column(name: str) -> str:
@@ -51,7 +51,8 @@ def statement_to_read(kind: FactKind) -> str:
     columns = ", ".join(column(one.name) for one in fields(kind.row_type))
     person = f"JOIN person p ON p.person_id = t.{kind.who}" if kind.who else ""
     order = ORDER.get(kind.rows, "t.event")
-    return f"SELECT {columns} FROM {kind.kept_as} t {person} WHERE {OF_JOB[kind.owner]} ORDER BY {order}"
+    which = f"{OF_JOB[kind.owner]} AND t.event > %(since)s" if later else OF_JOB[kind.owner]
+    return f"SELECT {columns} FROM {kind.kept_as} t {person} WHERE {which} ORDER BY {order}"
 
 
 @functools.cache
@@ -88,21 +89,28 @@ def _has_event(kind: FactKind) -> bool:
 def list_changed_facts(
     conn: Conn, kinds: Iterable[str], job_id: UUID, earlier: Mapping[str, tuple[Any, ...]]
 ) -> dict[str, tuple[Any, ...]]:
-    """Return the rows of several kinds of a job, reading only kinds that are not as they were earlier.
+    """Return the rows of several kinds of a job, reading only what is not as it was earlier.
 
     Rows are only ever added, and no two of a database have the same event: where a kind has as many rows as before
-    and the same one last, it has the same rows. What was earlier must have been read from this very database.
+    and the same one last, it has the same rows; where it has more, those before the last are the same, unless their
+    number says otherwise. What was earlier must have been read from this very database.
     """
     wanted = [KIND_OF_ROWS[rows] for rows in kinds]
     counted = conn.execute(_statement_to_count(tuple(filter(_has_event, wanted))), {"job_id": job_id})
-    ends = {rows: (count, last) for rows, count, last in counted.fetchall()}
-
-    def end_of(rows: tuple[Any, ...]) -> tuple[int, int | None]:
-        return len(rows), max((row.event for row in rows), default=None)
-
-    same = {kind.rows: earlier[kind.rows] for kind in wanted
-            if kind.rows in ends and ends[kind.rows] == end_of(earlier[kind.rows])}  # fmt: skip
-    return same | list_all_facts(conn, [kind.rows for kind in wanted if kind.rows not in same], job_id)
+    ends: dict[str, tuple[int, int | None]] = {rows: (count, last) for rows, count, last in counted.fetchall()}
+    same: dict[str, tuple[Any, ...]] = {}
+    since: dict[str, int] = {}
+    for rows, end in ends.items():
+        before = earlier[rows]
+        last = max((row.event for row in before), default=None)
+        if end == (len(before), last):
+            same[rows] = before
+        elif last is not None and rows not in ORDER:
+            since[rows] = last
+    read = list_all_facts(conn, [kind.rows for kind in wanted if kind.rows not in same], job_id, since)
+    known = same | read | {rows: earlier[rows] + read[rows] for rows in since}
+    short = [rows for rows in since if len(known[rows]) != ends[rows][0]]
+    return known | list_all_facts(conn, short, job_id) if short else known
 
 
 def list_facts(conn: Conn, rows: str, job_id: UUID) -> tuple[Any, ...]:
@@ -110,14 +118,21 @@ def list_facts(conn: Conn, rows: str, job_id: UUID) -> tuple[Any, ...]:
     return list_all_facts(conn, (rows,), job_id)[rows]
 
 
-def list_all_facts(conn: Conn, kinds: Iterable[str], job_id: UUID) -> dict[str, tuple[Any, ...]]:
-    """Return the rows of several kinds of a job, each oldest first: all are asked for before one is waited for."""
+def list_all_facts(
+    conn: Conn, kinds: Iterable[str], job_id: UUID, since: Mapping[str, int] | None = None
+) -> dict[str, tuple[Any, ...]]:
+    """Return the rows of several kinds of a job, each oldest first: all are asked for before one is waited for.
+
+    Of kinds with an event in ``since`` only the rows after it.
+    """
+    after = since or {}
     with conn.pipeline():
         asked = {}
         for rows in kinds:
             kind = KIND_OF_ROWS[rows]
             cursor = conn.cursor(row_factory=args_row(_row_maker(kind)))
-            asked[rows] = cursor.execute(statement_to_read(kind), {"job_id": job_id})
+            statement = statement_to_read(kind, later=rows in after)
+            asked[rows] = cursor.execute(statement, {"job_id": job_id, "since": after.get(rows)})
         return {rows: tuple(cursor.fetchall()) for rows, cursor in asked.items()}
 
 

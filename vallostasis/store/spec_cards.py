@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from functools import lru_cache
 from uuid import UUID
 
 from psycopg.types.json import Jsonb
@@ -15,7 +15,7 @@ from vallostasis.store.rows import Conn, fetch_all, fetch_one
 
 CARD = TypeAdapter(SpecCard)
 COLUMNS = """
-    v.spec_card_version_id, v.spec_card_id, v.version, v.saved_at, p.name AS saved_by, v.card
+    v.spec_card_version_id, v.spec_card_id, v.version, v.saved_at, p.name AS saved_by, v.card::text AS card
 """
 FROM = "spec_card_version v JOIN person p ON p.person_id = v.saved_by"
 
@@ -27,12 +27,18 @@ class _Row:
     version: int
     saved_at: datetime
     saved_by: str
-    card: dict[str, Any]
+    card: str
+
+
+@lru_cache(maxsize=256)
+def _card(document: str) -> SpecCard:
+    """A card as it is written: a job is read again with every change to it, and its card is the same."""
+    return CARD.validate_json(document)
 
 
 def _typed(row: _Row) -> tuple[CardVersion, SpecCard]:
     version = CardVersion(row.spec_card_version_id, row.spec_card_id, row.version, row.saved_at, row.saved_by)
-    return version, CARD.validate_python(row.card)
+    return version, _card(row.card)
 
 
 def list_newest_cards(conn: Conn) -> list[tuple[CardVersion, SpecCard]]:

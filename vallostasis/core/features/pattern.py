@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import Decimal
+from functools import cached_property
 from typing import TypeVar
 
 from vallostasis.core.notation.lengths import both_depth
@@ -18,7 +19,7 @@ class PatternLevel:
     depth_um: Decimal
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Pattern:
     """Places to read: levels × axes, levels × clock, levels alone, clock positions, or a grid. [µm], [deg], [h]
 
@@ -31,7 +32,7 @@ class Pattern:
     along_um: tuple[Decimal, ...] = ()
     across_um: tuple[Decimal, ...] = ()
 
-    @property
+    @cached_property
     def places(self) -> tuple[Place, ...]:
         """Every place in the order of the hand.
 

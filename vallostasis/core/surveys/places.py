@@ -158,11 +158,14 @@ def places_of(
     if once_only and Place() not in by_place and by_place:
         # What has one place has it wherever it was said to stand.
         by_place = {Place(): [one for readings in by_place.values() for one in readings]}
-    off_pattern = sorted((place for place in by_place if place not in pattern.places), key=_in_order)
+    asked = set(pattern.places)
+    off_pattern = sorted((place for place in by_place if place not in asked), key=_in_order)
     rows = (
-        _place_read(facts, quantity, part, pattern, place, by_place.get(place, []), unreadable.get(place, ""))
-        for place in (*pattern.places, *off_pattern)
-    )
+        _place_read(facts, quantity, part, pattern, place, on_pattern, by_place.get(place, []),
+                    unreadable.get(place, ""))
+        for on_pattern, places in ((True, pattern.places), (False, off_pattern))
+        for place in places
+    )  # fmt: skip
     return (
         tuple(sorted(rows, key=lambda row: (row.place.hour or 0) % 12))
         if pattern.hours and not pattern.levels
@@ -190,10 +193,10 @@ def unreadable_places(facts: JobFacts, quantity: Quantity, part: Part) -> dict[P
 
 
 def _place_read(
-    facts: JobFacts, quantity: Quantity, part: Part, pattern: Pattern, place: Place, readings: list[Reading],
-    unreadable: str,
+    facts: JobFacts, quantity: Quantity, part: Part, pattern: Pattern, place: Place, on_pattern: bool,
+    readings: list[Reading], unreadable: str,
 ) -> PlaceRead:  # fmt: skip
-    name, on_pattern = pattern.name_of(place), place in pattern.places
+    name = pattern.name_of(place)
     if not readings:
         return PlaceRead(place, name, unreadable=unreadable, on_pattern=on_pattern)
     key, k = temperature_key(quantity, part.key), facts.card.coverage_factor
