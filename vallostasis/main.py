@@ -10,7 +10,7 @@ from vallostasis import __version__
 from vallostasis.api import door, health, pairing, reader_links, readings, sign_ins, tape
 from vallostasis.api.errors import install_error_handlers
 from vallostasis.api.guards import BodyLimit, OwnPagesOnly, SecurityHeaders
-from vallostasis.api.pages import mount_pages
+from vallostasis.api.pages import mount_assets, mount_pages
 from vallostasis.api.subjects import OF_ALL, OF_SUBJECT
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.devices.targets import networks
@@ -76,6 +76,7 @@ def create_app(settings: Settings, fingerprint: str = "") -> FastAPI:
     app.add_middleware(door.AdmittedFirst)
     app.add_middleware(OwnPagesOnly, host=settings.host, proxy_name=settings.proxy_name)
     app.add_middleware(SecurityHeaders)
+    mount_assets(app, settings.web)
     # Readings first: addresses are tried in this order, and a bench waits for each of them.
     app.include_router(readings.router, dependencies=[door.LetIn])
     app.include_router(tape.router, dependencies=[door.LetIn])

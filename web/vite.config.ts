@@ -35,6 +35,17 @@ const keepPages = VitePWA({
   },
 })
 
+/**
+ * One file for what every view uses, and one for each feature: a view came in forty files, most of them of a few lines,
+ * and each is asked for, answered and opened by itself. The solid model is large, only some look at it: it comes apart.
+ */
+const codeSplitting = {
+  groups: [
+    { name: 'shared', test: /node_modules\/(?!three\/)|src\/(api|shared)\/|preload-helper/ },
+    { name: (id: string) => /src\/features\/(?!wall\/stage)([\w-]+)\//.exec(id)?.[1] ?? null },
+  ],
+}
+
 /** Tests of what waits for the link: readings, marks, the stream of changes itself. */
 const LEAVES_SOMETHING = [
   'src/shared/state/*.test.ts',
@@ -49,7 +60,11 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   server: { proxy: { '/api': 'http://127.0.0.1:8420', '/healthz': 'http://127.0.0.1:8420' } },
   // Inlined fonts and styles would break the Content-Security-Policy.
-  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  build: {
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    rolldownOptions: { output: { codeSplitting } },
+  },
   test: {
     environment: 'happy-dom',
     setupFiles: ['src/testing/setup.ts'],

@@ -23,9 +23,13 @@ class _HashedFiles(StaticFiles):
         return response
 
 
+def mount_assets(app: FastAPI, folder: Path) -> None:
+    """Serve what the pages are made of: before the endpoints, since addresses are tried in their order."""
+    app.mount("/assets", _HashedFiles(directory=folder / "assets", check_dir=False), name="assets")
+
+
 def mount_pages(app: FastAPI, folder: Path) -> None:
     """Serve the front end from a folder; addresses of views all lead to its one page."""
-    app.mount("/assets", _HashedFiles(directory=folder / "assets", check_dir=False), name="assets")
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str, request: Request) -> Response:
