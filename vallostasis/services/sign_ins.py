@@ -1,5 +1,6 @@
 """Signing in by name and password, where the shop wants it: as soon as one person has a password, all are asked."""
 
+import functools
 import threading
 from datetime import timedelta
 from uuid import UUID
@@ -21,8 +22,12 @@ SHORTEST, LONGEST = 10, 200
 _HASHER = PasswordHasher(time_cost=3, memory_cost=64 * 1024, parallelism=4)
 # Each takes 64 MiB: two are worked out at once, others wait.
 _AT_ONCE = threading.BoundedSemaphore(2)
-# Somebody who is not there takes as long as somebody whose password is wrong.
-_NOBODYS = _HASHER.hash(new_token())
+
+
+@functools.cache
+def _nobodys() -> str:
+    """Whose password is asked where there is nobody, so that it takes as long as a wrong one. It is nobody's."""
+    return _HASHER.hash(new_token())
 
 
 def set_password(conn: Conn, person_id: UUID, role: Role, password: str) -> None:
@@ -62,8 +67,10 @@ def sign_in(conn: Conn, person_id: UUID, password: str) -> str:
     """Let somebody in who knows the password; return the token shown from now on, of which only the hash is kept."""
     mine = next((one for one in passwords.list_passwords(conn) if one.person_id == person_id), None)
     with _AT_ONCE:
+        # Worked out before it is known whether it is wanted: the first to ask learns nothing from how long it takes.
+        nobodys = _nobodys()
         try:
-            right = _HASHER.verify(_NOBODYS if mine is None else mine.password_hash, password) and mine is not None
+            right = _HASHER.verify(nobodys if mine is None else mine.password_hash, password) and mine is not None
         except (VerificationError, InvalidHashError):
             right = False
     if mine is None or not right:

@@ -10,10 +10,10 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import norm
 
 from vallostasis.core.causes.table import Check, CheckAt
 from vallostasis.core.causes.weigh import Explained, Finding
+from vallostasis.core.uncertainty.normal import normal_density
 
 Array = NDArray[np.float64]
 
@@ -119,12 +119,12 @@ def _worth(check: Check, where: tuple[int, ...], explained: Sequence[Explained],
     some = weights > NEGLIGIBLE
     width = 6 * within[some].max()
     grid = np.linspace(means[some].min() - width, means[some].max() + width, POINTS)
-    density = norm.pdf(grid[None, :], means[some, None], within[some, None]) * weights[some, None]
+    density = normal_density(grid[None, :], means[some, None], within[some, None]) * weights[some, None]
     total = density.sum(axis=0)
     after = density / np.where(total > 0, total, 1.0)
     spent = total / total.sum()
     bits = float(entropy(weights[some] / weights[some].sum()) - (entropy(after) * spent).sum())
     expected = float(means[np.argmax(np.where(means != 0.0, weights, -1.0))])
-    likely = [norm.pdf(value, means, within) * weights for value in (expected, 0.0)]
+    likely = [normal_density(value, means, within) * weights for value in (expected, 0.0)]
     if_found, if_not = (tuple(map(float, one / one.sum())) if one.sum() > 0 else () for one in likely)
     return NextCheck(check, where, bits, expected, if_found, if_not)

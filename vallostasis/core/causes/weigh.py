@@ -16,12 +16,12 @@ from numpy.typing import NDArray
 from scipy.linalg import solve_triangular
 from scipy.optimize import lsq_linear
 from scipy.special import logsumexp
-from scipy.stats import norm
 
 from vallostasis.core.causes.candidates import Candidate
 from vallostasis.core.causes.table import Check
 from vallostasis.core.errors import OutOfDomain
 from vallostasis.core.shapes.clock import turned
+from vallostasis.core.uncertainty.normal import log_normal_density
 
 Array = NDArray[np.float64]
 
@@ -177,7 +177,7 @@ def _score(
     told = _told(group, effects, u, columns)
     for one in findings:
         expected, within = told.expected(known[one.check], one.where)
-        score += float(norm.logpdf(one.value_m, expected, within))
+        score += log_normal_density(one.value_m, expected, within)
     return told, score
 
 

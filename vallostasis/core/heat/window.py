@@ -11,7 +11,6 @@ from functools import cache
 
 import numpy as np
 from scipy.special import ndtri
-from scipy.stats import qmc
 
 from vallostasis.core.errors import OutOfDomain, require_finite
 from vallostasis.core.heat.transient import Array, Draws, Sizes, carried, clearance_of, followed
@@ -87,6 +86,9 @@ class Window:
 @cache
 def _sobol(many: int, dimensions: int) -> Array:
     """Even draws between 0 and 1, never at the ends. [1]_ of the module."""
+    # With it comes all of scipy.stats, a tenth of what a start takes.
+    from scipy.stats import qmc
+
     found: Array = qmc.Sobol(dimensions, scramble=True, seed=26_049).random(many)
     return np.clip(found, 1e-6, 1 - 1e-6)
 
