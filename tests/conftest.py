@@ -114,12 +114,32 @@ def made_once(name: str, make: Callable[[Path], None]) -> Path:
 
 
 # What takes long by itself comes first, so that no worker is left alone with it in the end.
-LONG = ("tests/machine/", "tests/truth/", "tests/e2e/")
+MACHINE, TRUTH, SCREENS = "tests/machine/", "tests/truth/", "tests/e2e/"
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Put long tests first; each kind keeps its order."""
-    items.sort(key=lambda item: next((at for at, kind in enumerate(LONG) if item.nodeid.startswith(kind)), len(LONG)))
+    """Deal the tests to the workers: long ones first, files whole, each kind in its order."""
+    workers = int(os.environ.get("PYTEST_XDIST_WORKER_COUNT", "1"))
+    kinds = itertools.groupby(sorted(items, key=_kind), _kind)
+    files = {kind: [list(of_file) for _, of_file in itertools.groupby(some, lambda item: item.path)]
+             for kind, some in kinds}  # fmt: skip
+    hands: list[list[pytest.Item]] = [[] for _ in range(workers)]
+    # One begins with the machine, whose tests ask for templates first; while it makes them the others need none.
+    for of_file in files.pop(MACHINE, []):
+        hands[0] += of_file
+    for at, of_file in enumerate(files.pop(TRUTH, [])):
+        hands[1 + at % (workers - 1) if workers > 1 else 0] += of_file
+    for at, of_file in enumerate(files.pop(SCREENS, [])):
+        hands[-1 - at % workers] += of_file
+    # The workers are given the same number each, in this order; whoever is done takes from the end of another's.
+    most = [(len(items) + at) // workers for at in range(workers)]
+    for item in itertools.chain.from_iterable(itertools.chain.from_iterable(files.values())):
+        max(zip(most, hands, strict=True), key=lambda one: one[0] - len(one[1]))[1].append(item)
+    items[:] = itertools.chain.from_iterable(hands)
+
+
+def _kind(item: pytest.Item) -> str:
+    return next((kind for kind in (MACHINE, TRUTH, SCREENS) if item.nodeid.startswith(kind)), "tests/short/")
 
 
 def pytest_sessionfinish() -> None:
