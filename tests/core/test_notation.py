@@ -33,6 +33,10 @@ INCH_UM = Fraction(25400)
         ("2.5 proud", "thou", Fraction(5, 2) * INCH_UM / 1000),
         ("half a thou", "mm", INCH_UM / 2000),
         ("two and a half thou", "mm", Fraction(5, 2) * INCH_UM / 1000),
+        ("a thou and a half", "mm", Fraction(3, 2) * INCH_UM / 1000),
+        ("Two thou and a half proud", "mm", Fraction(5, 2) * INCH_UM / 1000),
+        ("minus 2 thou and three quarters", "mm", -Fraction(11, 4) * INCH_UM / 1000),
+        ("one inch and a quarter", "mm", Fraction(5, 4) * INCH_UM),
         ("3 tenths", "thou", Fraction(3, 10) * INCH_UM / 1000),
         ("−1.3", "0.01 mm", Fraction(-13)),
         ("5.4", "0.01 mm", Fraction(54)),
@@ -48,6 +52,7 @@ def test_notation_is_read_exactly(text: str, bare: str, exact_um: Fraction) -> N
     ("text", "bare", "words"),
     [
         ("2 mil", "thou", "two units"),
+        ("two mil and a half", "thou", "two units"),
         ("2 point", "mm", "two units"),
         ("7 tenths", "mm", "tenths of what"),
         ("5 high", "thou", "both ways"),
@@ -67,6 +72,9 @@ def test_what_can_mean_two_things_is_asked_with_answers(text: str, bare: str, wo
     [
         ("a hair", "not a measure"),
         ("a few thou", "not a measure"),
+        ("2 proud and a half", "not understood"),
+        ("2.5 thou and a half", "not understood"),
+        ("2 thou and a half and a half", "not understood"),
         ("", "Nothing was typed"),
         ("abc", "not understood"),
         ("1/3 thou", "no finite decimal"),

@@ -148,7 +148,7 @@ def parse_length(
     1 in = 25.4 mm exactly (1959).
     """
     typed = text.strip()
-    words = said_in_digits(_cleaned(typed))
+    words = _part_before_unit(said_in_digits(_cleaned(typed)))
     sign, words = _take_sign(words, typed)
     number, rest = take_number(words, typed)
     unit, unit_was_typed, word_sign = _take_unit(rest, typed, _Said(number, sign, senses or {}), bare_unit)
@@ -185,6 +185,22 @@ def _cleaned(typed: str) -> str:
     table: dict[str, str | int | None] = {"μ": "µ", "−": "-", "–": "-", "″": '"', "”": '"', **_SPACES}
     words = typed.lower().translate(str.maketrans(table))
     return re.sub(r"\s+", " ", words)
+
+
+_UNIT_FIRST = re.compile(
+    r"(?P<sign>(?:[+-]|plus|minus)?\s*)(?P<whole>\d+|an?) (?P<unit>[a-zµ]+)"
+    r" and (?P<part>(?:an? )?(?:half|quarter)|\d+/\d+)\b"
+)
+
+
+def _part_before_unit(words: str) -> str:
+    """Put the part where it is read: two thou and a half are 2 1/2 thou."""
+    said = _UNIT_FIRST.match(words)
+    if said is None or not (said["unit"] in _UNIT_WORDS or re.fullmatch(r"mils?|points?", said["unit"])):
+        return words
+    whole = said["whole"] if said["whole"].isdigit() else "1"
+    part = "1/2" if said["part"].endswith("half") else "1/4" if said["part"].endswith("quarter") else said["part"]
+    return f"{said['sign']}{whole} {part} {said['unit']}{words[said.end() :]}"
 
 
 def _take_sign(words: str, typed: str) -> tuple[int, str]:
