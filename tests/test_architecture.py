@@ -190,3 +190,14 @@ LONGEST_TEMPLATE_LINE = 270
 def test_templates_stay_readable() -> None:
     for path in _sources("vallostasis/documents/templates", "*.*"):
         assert max(map(len, path.read_text(encoding="utf-8").splitlines())) <= LONGEST_TEMPLATE_LINE, path
+
+
+def test_files_named_in_the_documents_are_there() -> None:
+    """A file is named by its own name or with the folders it lies in, as far as they are told."""
+    kept = {path.as_posix() for folder in ("vallostasis", "tests", "benchmarks", "web/src")
+            for path in (ROOT / folder).rglob("*.*")}  # fmt: skip
+    documents = [ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))]
+    file_name = re.compile(r"(?<![\w./-])[a-z][\w./-]*\.(?:py|vue|ts|css|sql)\b")
+    named = [(one.name, name) for one in documents for name in file_name.findall(one.read_text("utf-8"))]
+    assert len(named) > 20
+    assert [one for one in named if not any(path.endswith(f"/{one[1]}") for path in kept)] == []
