@@ -1,6 +1,5 @@
 """Devices on the shop's network: nobody gets in unpaired, a code is good once, signing out is at once."""
 
-import asyncio
 from collections.abc import Iterator, MutableMapping
 from datetime import timedelta
 from typing import Any
@@ -9,6 +8,7 @@ import psycopg
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.alone import run_alone
 from tests.api.bench import assert_refusal_shape, field_of
 from tests.conftest import at_this_machine
 from vallostasis.services import guesses, pairing
@@ -153,7 +153,7 @@ def test_whoever_is_not_paired_is_told_so_before_a_body_is_read(phone: TestClien
     async def hear(message: MutableMapping[str, Any]) -> None:
         said.append(message)
 
-    asyncio.run(phone.app(scope, never, hear))
+    run_alone(phone.app(scope, never, hear))
     assert said[0]["status"] == 401
     assert b'"not paired"' in said[1]["body"]
 

@@ -56,6 +56,7 @@ def test_sending_the_same_reading_again_does_not_double_it(bench: Bench) -> None
         ("8.6", {"person_id": str(uuid4())}, 404, "", "person"),
         ("8.6", {"person_id": "Wren"}, 422, "person_id", "no id"),
         ("8.9", {"quantity": "flange thickness", "liner_mark": "L99"}, 422, "liner_mark", "no liner marked L99"),
+        ("8.9", {"quantity": "flange thickness", "liner_mark": " "}, 422, "liner_mark", "Say which liner by its mark"),
         ("8.6", {"hour": 12}, 409, "text", "repeat, or does it correct"),
     ],
 )

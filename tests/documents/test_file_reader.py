@@ -1,6 +1,5 @@
 """Files that would fill the memory, run on for ever or that nobody waits for: read in a child, within bounds."""
 
-import asyncio
 import io
 import json
 import resource
@@ -11,6 +10,7 @@ from typing import Any
 import openpyxl
 import pytest
 
+from tests.alone import run_alone
 from vallostasis.documents.child import Bounds
 from vallostasis.documents.file_reader import BOUNDS, FileReader
 from vallostasis.documents.not_read import NotRead
@@ -28,7 +28,7 @@ async def _gone() -> bool:
 
 
 def _table(content: bytes, bounds: Bounds = BOUNDS, is_gone: Callable[[], Awaitable[bool]] = _here) -> Any:
-    return asyncio.run(FileReader(bounds).table(content, is_gone))
+    return run_alone(FileReader(bounds).table(content, is_gone))
 
 
 def _workbook(sheet: str, strings: str = "") -> bytes:
@@ -100,4 +100,4 @@ def test_a_file_that_needs_more_than_it_may_take_is_stopped() -> None:
 )
 def test_a_job_file_that_is_all_brackets_is_refused(content: bytes) -> None:
     with pytest.raises(NotRead, match="no job file"):
-        asyncio.run(FileReader().job(content, _here))
+        run_alone(FileReader().job(content, _here))

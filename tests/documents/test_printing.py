@@ -1,6 +1,5 @@
 """Printing the proof: every reading stands on paper whatever anybody typed, and no print outlives its bounds."""
 
-import asyncio
 import io
 import re
 from dataclasses import replace
@@ -11,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from pypdf import PdfReader
 
+from tests.alone import run_alone
 from tests.api.bench import Bench
 from tests.core.facts import Story
 from vallostasis.core.protrusion.measured import judge_job
@@ -81,7 +81,7 @@ async def _gone() -> bool:
 def test_a_page_is_printed_in_a_child() -> None:
     facts = _told("plain")
     html = proof_html(facts, judge_job(facts), "µm", PRINTED)
-    pdf = asyncio.run(PdfPrinter().print_pdf(html, _here))
+    pdf = run_alone(PdfPrinter().print_pdf(html, _here))
     assert _text(pdf) == _text(proof_pdf(html))
 
 
@@ -94,7 +94,7 @@ def test_a_print_that_nobody_waits_for_or_that_takes_too_long_is_stopped() -> No
         with pytest.raises(NotPrinted, match="took too long"):
             await PdfPrinter(most_seconds=0.5).print_pdf(endless, _here)
 
-    asyncio.run(both())
+    run_alone(both())
 
 
 def test_a_child_that_dies_is_told_of(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:
@@ -105,7 +105,7 @@ def test_a_child_that_dies_is_told_of(monkeypatch: pytest.MonkeyPatch, tmp_path:
         with pytest.raises(NotPrinted, match="more time or memory"):
             await PdfPrinter(most_bytes=64 * 1024**2).print_pdf("<p>x</p>", _here)
 
-    asyncio.run(run())
+    run_alone(run())
 
 
 def test_what_was_not_printed_is_said_in_the_one_error_shape(client: TestClient) -> None:

@@ -1,12 +1,11 @@
 """Files of a roundness instrument and of a probe: read whole or not at all, against numpy and by hand."""
 
-import asyncio
-
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.alone import run_alone
 from vallostasis.documents.file_reader import FileReader
 from vallostasis.documents.not_read import NotRead
 from vallostasis.documents.probe_file import MOST_POINTS, ProbedPoint, read_probe
@@ -68,7 +67,7 @@ def test_a_probing_that_cannot_be_read_says_where(content: bytes, words: str) ->
 
 def test_both_are_read_in_a_child_as_they_are_here() -> None:
     scan, probe = b"0,1,2\n90,1,2.1\n", b"deck,0,0,0\n1,1,2,3\n"
-    np.testing.assert_array_equal(asyncio.run(FileReader().scan(scan, _here)), read_scan(scan))
-    assert asyncio.run(FileReader().probe(probe, _here)) == read_probe(probe)
+    np.testing.assert_array_equal(run_alone(FileReader().scan(scan, _here)), read_scan(scan))
+    assert run_alone(FileReader().probe(probe, _here)) == read_probe(probe)
     with pytest.raises(NotRead, match="Line 1"):
-        asyncio.run(FileReader().probe(b"lid,0,0,0\n", _here))
+        run_alone(FileReader().probe(b"lid,0,0,0\n", _here))

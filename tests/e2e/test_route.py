@@ -30,6 +30,8 @@ def test_a_hold_point_is_passed_by_name_and_reason_and_the_proof_prints_it(page:
     base = page.url.split("/protrusion")[0]
     page.goto(f"{base}/cut/1")
     form = page.get_by_role("form", name="Record the fit")
+    # The plan says which liner stands here; it comes after the form.
+    expect(form.get_by_label("Liner")).not_to_have_value("")
     form.get_by_role("checkbox", name="clean and dry").check()
     form.get_by_role("button", name="Record the fit").click()
     held = form.get_by_role("alert")

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 
 import pytest
 
+from tests.alone import run_alone
 from vallostasis.api.guards import BodyLimit
 from vallostasis.machine.bounded_protocol import BoundedProtocol
 from vallostasis.machine.serving import Server
@@ -105,4 +106,4 @@ def test_of_one_device_the_newest_streams_stay_open(empty_dsn: str) -> None:
         await asyncio.gather(*screens)
         return first == [0, 1], len(ended)
 
-    assert asyncio.run(run()) == (True, MOST_OF_ONE_DEVICE + 2)
+    assert run_alone(run()) == (True, MOST_OF_ONE_DEVICE + 2)

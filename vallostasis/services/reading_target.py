@@ -119,7 +119,9 @@ def known_liner(facts: JobFacts, mark: str) -> Liner:
         if liner.mark.casefold() == mark.strip().casefold():
             return liner
     marks = ", ".join(liner.mark for liner in facts.liners) or "none yet"
-    raise Refused(f"There is no liner marked {mark or '…'}: this job has {marks}.", "liner_mark")
+    if not mark.strip():
+        raise Refused(f"Say which liner by its mark: this job has {marks}.", "liner_mark")
+    raise Refused(f"There is no liner marked {mark}: this job has {marks}.", "liner_mark")
 
 
 def known_land(facts: JobFacts, name: str) -> str:

@@ -12,7 +12,7 @@ from numpy.typing import ArrayLike, NDArray
 
 
 def normal_density(value_m: ArrayLike, mean_m: ArrayLike, standard_m: ArrayLike) -> NDArray[np.float64]:
-    """Return the density of a normal error, arrays of one shape or broadcast; standard above zero. [m], per metre. GUM [1]_."""
+    """Return the density of a normal error, arrays that broadcast; standard above zero. [m], per metre. GUM [1]_."""
     value, mean, standard = (np.asarray(one, dtype=np.float64) for one in (value_m, mean_m, standard_m))
     found: NDArray[np.float64] = np.exp(-(((value - mean) / standard) ** 2) / 2) / (standard * sqrt(2 * pi))
     return found
