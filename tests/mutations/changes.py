@@ -625,4 +625,8 @@ CHANGES: tuple[tuple[str, str, str], ...] = (
     ("practice/hot_fit.py", "height_change(stands, _grows(), celsius + more,",
      "height_change(stands, _grows(), celsius - more,"),
     ("practice/centring.py", "GAP_NM - (bar_nm[0] * cos", "GAP_NM + (bar_nm[0] * cos"),
+    # The density that findings are weighed by; places beside the pattern.
+    (U + "normal.py", "/ standard) ** 2) / 2)", "/ standard) ** 2))"),
+    (U + "normal.py", "** 2) / 2 - log(", "** 2) / 2 + log("),
+    (S + "places.py", "(True, pattern.places), (False, off_pattern)", "(True, off_pattern), (False, pattern.places)"),
 )  # fmt: skip
