@@ -1,6 +1,10 @@
 """Heat and chill: the block cools and the liner warms while everything is carried; it drops, or it grabs.
 
 Sizes, what was laid out, frost, grease and a square start decide how much room is left at the moment it goes in.
+
+References
+----------
+.. [1] ISO 1:2022: sizes hold at 20 °C; free expansion and Newton's law of cooling in closed form, as in `core.thermal`.
 """
 
 from collections.abc import Iterator, Sequence
