@@ -52,8 +52,7 @@ def test_whatever_is_sent_as_a_form_breaks_nothing(client: TestClient, address: 
     url = address.replace("{job}", bench.job_id)
     fields = [*_form(bench), "quantity", "small_unit", "as_written", "as_copy", "number"]
     for at, field in enumerate(fields):
-        # Each is read in a process of its own: in an ordinary run all of them take turns at the fields.
-        for value in NASTY if DEEP else NASTY[at % 6 :: 6]:
+        for value in NASTY if DEEP else NASTY[at % 3 :: 3]:
             text = "" if value is None else str(value)
             answer = client.post(url, data=_form(bench, **{field: text}), files={"file": ("r.csv", CSV)})
             assert answer.status_code < 500, (field, value, answer.text)
