@@ -58,10 +58,10 @@ def story() -> Story:
 def test_what_is_asked_for_stands_first_and_what_was_read_elsewhere_after_it(story: Story) -> None:
     """The card names no levels: those proposed are still to be read, the eight that were read are none of them."""
     survey = _survey(story)
-    asked, elsewhere = survey.pattern.places, survey.places[len(survey.pattern.places) :]
-    assert (
-        tuple(one.place for one in survey.missing) == asked == tuple(one.place for one in survey.places[: len(asked)])
-    )
+    asked = survey.pattern.places
+    first, elsewhere = survey.places[: len(asked)], survey.places[len(asked) :]
+    assert tuple(one.place for one in first) == asked
+    assert survey.missing == first
     assert [(one.on_pattern, len(one.readings)) for one in elsewhere] == [(False, 1)] * 8
     assert [one.place.axis_deg for one in elsewhere[:4]] == [0.0, 45.0, 90.0, 135.0]
 
