@@ -3,6 +3,8 @@
 import io
 import json
 import resource
+import subprocess
+import sys
 import zipfile
 from collections.abc import Awaitable, Callable
 from typing import Any
@@ -55,6 +57,12 @@ HEAD = "".join(f'<c t="inlineStr"><is><t>{name}</t></is></c>' for name in ("hole
 
 def _sheet(rows: str) -> str:
     return f"<worksheet {NAMESPACE}><sheetData><row>{HEAD}</row>{rows}</sheetData></worksheet>"
+
+
+def test_a_child_that_reads_a_job_brings_in_no_numerical_library() -> None:
+    """Whoever brings in a job waits for its child: bringing in scipy takes as long again as all the rest."""
+    program = "import sys, vallostasis.documents.job_on_file; print(*sorted({'numpy', 'scipy'} & sys.modules.keys()))"
+    assert subprocess.run([sys.executable, "-c", program], capture_output=True, text=True, check=True).stdout == "\n"
 
 
 def test_what_is_read_in_a_child_is_what_is_read_here() -> None:

@@ -1,4 +1,7 @@
-"""A whole job as one JSON document, the schema that describes it, and reading it back."""
+"""A whole job as one JSON document, the schema that describes it, and reading it back.
+
+A child that reads one file brings in what is here and no more: nothing judges a hole here.
+"""
 
 from dataclasses import dataclass, fields, replace
 from datetime import datetime
@@ -6,7 +9,6 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter, ValidationError
 
-from vallostasis.core.hole_now import HoleNow, hole_now
 from vallostasis.core.records.cards_chosen import CardChosen
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import CardVersion
@@ -69,26 +71,16 @@ class JobFile:
 _ADAPTER = TypeAdapter(JobFile)
 
 
-def job_file(facts: JobFacts, cards: tuple[CardOnFile, ...], written_at: datetime, head: str) -> bytes:
+def job_file(
+    facts: JobFacts, judged: tuple[JudgedHole, ...], cards: tuple[CardOnFile, ...], written_at: datetime, head: str
+) -> bytes:
     """Write a job as JSON; exact lengths are decimal strings in µm, events are counted from 1."""
-    judged = tuple(_judged(hole_now(facts, hole)) for hole in facts.holes)
     facts = with_events(facts, {number: place for place, number in enumerate(event_numbers(facts), start=1)})
     history = JobHistory(facts.cards_chosen, cards)
     # What gauges showed on the shop's masters, what runs taught and the shelf belong to the shop and not to the job;
     # the cards chosen are its history.
     facts = replace(facts, master_readings=(), cards_chosen=(), lessons=(), shelf=())
     return _ADAPTER.dump_json(JobFile(FORMAT, FORMAT_VERSION, written_at, facts, history, judged, head), indent=1)
-
-
-def _judged(now: HoleNow) -> JudgedHole:
-    return JudgedHole(
-        now.hole.number,
-        now.state.value,
-        now.reason,
-        None if now.mean is None else now.mean.value_m,
-        None if now.mean is None else now.mean.expanded_m,
-        None if now.variation is None else now.variation.value_m,
-    )
 
 
 def read_job_file(content: bytes) -> JobFile:

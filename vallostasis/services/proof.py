@@ -6,6 +6,7 @@ from uuid import UUID
 from vallostasis.core.notation.lengths import Unit
 from vallostasis.documents import job_file, proof, readings_csv
 from vallostasis.documents.job_archive import write_archive
+from vallostasis.documents.judged_holes import judged_holes
 from vallostasis.documents.liner_label import liner_label as liner_label_page
 from vallostasis.documents.photo import Photo
 from vallostasis.documents.proof_chain import ProofChain
@@ -65,4 +66,4 @@ def job_as_json(conn: Conn, job_id: UUID) -> bytes:
     facts = load_job_facts(conn, job_id)
     versions = dict.fromkeys(one.spec_card_version_id for one in facts.cards_chosen)
     cards = tuple(job_file.CardOnFile(*spec_cards.get_version(conn, version_id)) for version_id in versions)
-    return job_file.job_file(facts, cards, datetime.now(UTC), head)
+    return job_file.job_file(facts, judged_holes(facts), cards, datetime.now(UTC), head)
