@@ -1,4 +1,5 @@
 """One private PostgreSQL for the whole run; every test gets its own database, copied from a template."""
+# ruff: noqa: E402 (what is said first counts for what is brought in after it)
 
 import os
 
