@@ -55,6 +55,7 @@ plan.FULL_S, plan.CHANGED_S = 1.0, 0.5
 # A machine with more to do than it has processors keeps a request waiting; what is asked of a dead server says its own.
 os.environ.setdefault("VALLO_DATABASE_PATIENCE_S", "60")
 
+
 def pytest_collection_finish() -> None:
     """Everything there is by now is left out of every collection: else that costs a twentieth of the whole run."""
     gc.freeze()
