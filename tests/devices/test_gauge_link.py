@@ -21,7 +21,7 @@ from vallostasis.devices.gauge_link import (
 from vallostasis.devices.link_board import LinkBoard
 from vallostasis.devices.simulated_gauge import SimulatedGauge, SimulatedThermometer, Tip, parse_tip
 from vallostasis.devices.targets import PRIVATE, NotAllowed, networks, refuse_outside
-from vallostasis.services.demo_loading import standing_truth_um
+from vallostasis.services.demo_devices import standing_truth_um
 
 PATIENCE_S = 20
 

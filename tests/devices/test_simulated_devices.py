@@ -22,7 +22,7 @@ from vallostasis.devices.simulated_gauge import (
     SurveyTip,
     parse_survey_tip,
 )
-from vallostasis.services.demo_loading import surveyed_truth_um
+from vallostasis.services.demo_devices import surveyed_truth_um
 
 PATIENCE_S = 20
 LINE = "survey 26-057 block-bore hole-2 level 119380 axis 45 zero 127002.032"

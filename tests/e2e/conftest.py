@@ -20,7 +20,8 @@ from tests.conftest import application
 from tests.ports import DEVICES, free_ports
 from vallostasis.machine.packages import ROOT
 from vallostasis.machine.serving import Server
-from vallostasis.services.demo_loading import demo_devices, link_demo_gauge
+from vallostasis.services.demo_devices import demo_devices
+from vallostasis.services.demo_loading import link_demo_gauge
 from vallostasis.settings import Settings
 
 CHROMIUM = "/usr/bin/chromium-headless-shell"

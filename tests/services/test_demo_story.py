@@ -18,7 +18,7 @@ from vallostasis.demo import ferry_lanthorn as ferry
 from vallostasis.demo import sawmill_hauler as sawmill
 from vallostasis.devices.simulated_gauge import parse_tip
 from vallostasis.services import block, fitting, readings, setups, tape, zeros
-from vallostasis.services.demo_loading import standing_truth_um
+from vallostasis.services.demo_devices import standing_truth_um
 from vallostasis.services.refused import RefusalCode, Refused
 from vallostasis.store import gauges, jobs
 from vallostasis.store.job_facts import load_job_facts
