@@ -42,8 +42,8 @@ export function spansOf(text: string): [number, number][] {
     .map((part) => part.trim())
     .filter(Boolean)
   return parts.map((part): [number, number] => {
-    const [from, until] = part.split(/[-–]/).map(minutes)
+    const [from, until, more] = part.split(/[-–]/).map(minutes)
     const known = (one: number | undefined): one is number => one !== undefined && one <= 1440
-    return known(from) && known(until) ? [from, until] : [1, 0]
+    return known(from) && known(until) && more === undefined ? [from, until] : [1, 0]
   })
 }
