@@ -80,13 +80,14 @@ async function take(
   <form class="flex flex-wrap items-center gap-x-3 gap-y-1" @submit.prevent="take()">
     <span v-if="flange?.thickness_m" class="num min-w-32 font-bold">
       {{ lengthText(flange.thickness_m, SIZE_WITH[unit], { digits: digits.size('flange thickness') }) }}
-      <BudgetButton
-        class="font-normal"
-        :expanded="flange.expanded_m ?? 0"
-        :title="`How far the flange of ${mark} is known`"
-        what="mean"
-        :fetch="budgets"
-      />
+      <span class="font-normal">
+        <BudgetButton
+          :expanded="flange.expanded_m ?? 0"
+          :title="`How far the flange of ${mark} is known`"
+          what="mean"
+          :fetch="budgets"
+        />
+      </span>
     </span>
     <span v-else class="min-w-32 text-sm text-ink-soft">not measured</span>
     <input
