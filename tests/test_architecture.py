@@ -15,6 +15,7 @@ from vallostasis.core.subjects import SUBJECTS
 ROOT = Path(__file__).resolve().parent.parent
 MOST_MODULE_LINES = 400
 MOST_COMPONENT_LINES = 220
+LEAST_SHARE_OF_TESTS = 0.2
 
 
 def _sources(folder: str, pattern: str) -> list[Path]:
@@ -45,6 +46,17 @@ def test_modules_stay_readable() -> None:
 
 def test_components_stay_readable() -> None:
     assert _longer(_sources("web/src", "*.vue"), MOST_COMPONENT_LINES) == []
+
+
+def _length_of(paths: list[Path]) -> int:
+    return sum(len(path.read_text(encoding="utf-8").splitlines()) for path in paths)
+
+
+def test_a_fifth_of_the_front_end_is_tests() -> None:
+    """Whoever moves in brings tests of their own: by the browser alone a wrong entry is found late."""
+    everything = _length_of(_sources("web/src", "*.ts") + _sources("web/src", "*.vue"))
+    tests = _length_of(_sources("web/src", "*.test.ts") + _sources("web/src/testing", "*.ts"))
+    assert tests / everything >= LEAST_SHARE_OF_TESTS
 
 
 def test_docstring_and_signature_of_core_functions_agree() -> None:
