@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
+from typing import NamedTuple
 from uuid import UUID
 
 from pydantic import BaseModel
@@ -10,7 +11,7 @@ from pydantic import BaseModel
 from vallostasis.core.features.pattern import place_words
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.notes import PhotoMark
-from vallostasis.core.records.rows import Quantity, Setup
+from vallostasis.core.records.rows import Quantity, Reading, ReadingSet, Setup
 from vallostasis.core.tape.clock import against_the_clock
 from vallostasis.core.tape.fact_kinds import TapeKind
 from vallostasis.core.tape.tape import tape_of
@@ -110,50 +111,60 @@ def note_rows(facts: JobFacts) -> list[NoteRow]:
 
 def reading_rows(facts: JobFacts) -> list[ReadingRow]:
     """Show all readings of a job in the order taken."""
+    sets, went_back = _sets_by_id(facts), against_the_clock(facts)
+    return [_reading_row(facts, reading, sets[reading.reading_set_id], reading.event in went_back)
+            for reading in facts.readings]  # fmt: skip
+
+
+class _SetNamed(NamedTuple):
+    """What a set of readings is of, and how it was read."""
+
+    hole: int | None
+    mark: str
+    part: str
+    setup: Setup
+
+
+def _sets_by_id(facts: JobFacts) -> dict[UUID, _SetNamed]:
     holes = {hole.hole_id: hole.number for hole in facts.holes}
     fittings = {f.fitting_id: (holes[f.hole_id], facts.liner(f.liner_id).mark) for f in facts.fittings}
     marks = {liner.liner_id: liner.mark for liner in facts.liners}
     setups = {setup.setup_id: setup for setup in facts.setups}
-    parts = {s.reading_set_id: s.part for s in facts.sets}
-    of_set: dict[UUID, tuple[int | None, str, Setup]] = {}
-    for s in facts.sets:
-        if s.fitting_id is not None:
-            hole, mark = fittings[s.fitting_id]
-            of_set[s.reading_set_id] = (hole, mark, setups[s.setup_id])
-        elif s.hole_id is not None:
-            of_set[s.reading_set_id] = (holes[s.hole_id], "", setups[s.setup_id])
-        else:
-            mark = "" if s.liner_id is None else marks[s.liner_id]
-            of_set[s.reading_set_id] = (None, mark, setups[s.setup_id])
-    rows = []
-    for reading in facts.readings:
-        number, mark, setup = of_set[reading.reading_set_id]
-        strike = facts.struck.get(reading.reading_id)
-        rows.append(
-            ReadingRow(
-                reading_id=reading.reading_id,
-                set_id=reading.reading_set_id,
-                quantity=setup.quantity,
-                hole=number,
-                liner_mark=mark,
-                land=setup.land,
-                part=parts[reading.reading_set_id],
-                place="" if reading.hour is not None else place_words(reading.place),
-                hour=reading.hour,
-                value_um=reading.value_um + setup.zero_um if setup.zero_um else reading.value_um,
-                typed=reading.typed,
-                typed_unit=reading.typed_unit,
-                taken_at=reading.taken_at,
-                taken_by=reading.taken_by,
-                taken_with=reading.taken_with,
-                struck=strike is not None,
-                struck_by="" if strike is None else strike.made_by,
-                strike_reason="" if strike is None else strike.reason,
-                clock_went_back=reading.event in against_the_clock(facts),
-                event=reading.event,
-            )
-        )
-    return rows
+
+    def of(one: ReadingSet) -> tuple[int | None, str]:
+        if one.fitting_id is not None:
+            return fittings[one.fitting_id]
+        if one.hole_id is not None:
+            return holes[one.hole_id], ""
+        return None, "" if one.liner_id is None else marks[one.liner_id]
+
+    return {one.reading_set_id: _SetNamed(*of(one), one.part, setups[one.setup_id]) for one in facts.sets}
+
+
+def _reading_row(facts: JobFacts, reading: Reading, named: _SetNamed, went_back: bool) -> ReadingRow:
+    strike, setup = facts.struck.get(reading.reading_id), named.setup
+    return ReadingRow(
+        reading_id=reading.reading_id,
+        set_id=reading.reading_set_id,
+        quantity=setup.quantity,
+        hole=named.hole,
+        liner_mark=named.mark,
+        land=setup.land,
+        part=named.part,
+        place="" if reading.hour is not None else place_words(reading.place),
+        hour=reading.hour,
+        value_um=reading.value_um + setup.zero_um if setup.zero_um else reading.value_um,
+        typed=reading.typed,
+        typed_unit=reading.typed_unit,
+        taken_at=reading.taken_at,
+        taken_by=reading.taken_by,
+        taken_with=reading.taken_with,
+        struck=strike is not None,
+        struck_by="" if strike is None else strike.made_by,
+        strike_reason="" if strike is None else strike.reason,
+        clock_went_back=went_back,
+        event=reading.event,
+    )
 
 
 def tape_lines(facts: JobFacts) -> list[TapeLine]:

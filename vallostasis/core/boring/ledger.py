@@ -147,6 +147,26 @@ def ledger_of(
         start, start_at = _read_before(facts, hole, passes[0].event)
     spring = _learned(passes)
     ratio = 1.0 if spring is None else spring.ratio
+    rows, size, within, is_read = _added_up(passes, start, spring)
+    if passes and read is not None and read_event > passes[-1].event:
+        size, within, is_read = read.value_m, read.expanded_m, True
+    to_go = None if bored_m is None or size is None else bored_m - size
+    # What is left within the ± of a reading is no cut any more: the next one would be a guess.
+    at_its_size = is_read and to_go is not None and to_go <= within
+    plan = None
+    if size is not None and bored_m is not None and to_go is not None and to_go > 0 and not at_its_size:
+        plan = _plan_between(size, bored_m, deepest_um, last_um)
+    dial = None if plan is None or not plan.dials_um else float(plan.dials_um[0]) / 1e6 / max(ratio, 0.2)
+    timed = [float(one.minutes) for one in passes if one.minutes is not None]
+    return Ledger(hole, start, start_at, tuple(rows), spring, size, within, is_read, to_go, plan, dial,
+                  sum(timed) / len(timed) if timed else None, tuple(_asks(rows, spring, to_go)))  # fmt: skip
+
+
+def _added_up(
+    passes: list[BoringPass], start: Stated | None, spring: Spring | None
+) -> tuple[list[LedgerRow], float | None, float, bool]:
+    """Rows of all passes, the size after the last with its ±, and whether it was read."""
+    ratio = 1.0 if spring is None else spring.ratio
     rows, is_read = list[LedgerRow](), start is not None
     size, within = (None, 0.0) if start is None else (start.value_m, start.expanded_m)
     for made in passes:
@@ -162,21 +182,14 @@ def ledger_of(
         elif expected is not None:
             size, is_read = expected, False
             within = sqrt(within**2 + (cut * (SPRING_WITHIN if spring is None else spring.within)) ** 2)
-    if passes and read is not None and read_event > passes[-1].event:
-        size, within, is_read = read.value_m, read.expanded_m, True
-    to_go = None if bored_m is None or size is None else bored_m - size
-    plan = None
-    # What is left within the ± of a reading is no cut any more: the next one would be a guess.
-    at_its_size = is_read and to_go is not None and to_go <= within
-    if size is not None and bored_m is not None and to_go is not None and to_go > 0 and not at_its_size:
-        left_um = micrometres(bored_m) - micrometres(size)
-        # A hair before the last cut corrects nothing: what is little more than the last cut is the last cut.
-        last = left_um if left_um <= NO_HAIR * last_um else last_um
-        plan = plan_passes(micrometres(size), micrometres(bored_m), deepest_um, last)
-    dial = None if plan is None or not plan.dials_um else float(plan.dials_um[0]) / 1e6 / max(ratio, 0.2)
-    timed = [float(one.minutes) for one in passes if one.minutes is not None]
-    return Ledger(hole, start, start_at, tuple(rows), spring, size, within, is_read, to_go, plan, dial,
-                  sum(timed) / len(timed) if timed else None, tuple(_asks(rows, spring, to_go)))  # fmt: skip
+    return rows, size, within, is_read
+
+
+def _plan_between(size: float, bored_m: float, deepest_um: Decimal, last_um: Decimal) -> PassPlan:
+    left_um = micrometres(bored_m) - micrometres(size)
+    # A hair before the last cut corrects nothing: what is little more than the last cut is the last cut.
+    last = left_um if left_um <= NO_HAIR * last_um else last_um
+    return plan_passes(micrometres(size), micrometres(bored_m), deepest_um, last)
 
 
 def _read(facts: JobFacts, hole: Hole) -> tuple[Stated | None, str, int]:

@@ -21,6 +21,7 @@ from vallostasis.core.notation.lengths import metres
 from vallostasis.core.records.honing import HoneAim, HoneDrive, HoneMethod, HoneSetting, HoneStage
 from vallostasis.core.records.job_facts import JobFacts
 from vallostasis.core.records.rows import Hole
+from vallostasis.core.surveys.derived import BoreTable
 from vallostasis.core.surveys.loads import held_otherwise
 from vallostasis.core.surveys.survey import Survey, bore_table, survey_of
 from vallostasis.core.trail import Phrase, Term
@@ -147,31 +148,49 @@ def hone_now(facts: JobFacts, hole: Hole, aim: HoneAim) -> HoneNow:
     table = None if survey.relative else bore_table(survey.pattern, places)
     if table is None or survey.missing:
         return replace(bare, state=HoneState.MEASURE if turning is None else HoneState.RUNNING)
-    k, acceptance = facts.card.coverage_factor, facts.card.acceptance
+    return _by_what_was_read(facts, bare, target, setting, table)
+
+
+def _by_what_was_read(
+    facts: JobFacts, bare: HoneNow, target: HoneTarget, setting: HoneSetting, table: BoreTable
+) -> HoneNow:
     named = [(name, depth, mean_of([one for one in row if one is not None]))
              for name, depth, row in zip(table.names, table.depths_m, table.cells, strict=True)
              if any(one is not None for one in row)]  # fmt: skip
+    k, turning = facts.card.coverage_factor, bare.turning
     mean = mean_of([size for _, _, size in named])
     left = stated("left", weighted(((1.0, target.wanted), (-1.0, mean))), k)
-    rates = {stage: learned_rate(facts, aim, _grit(setting, stage), setting.method) for stage in HoneStage}
-    levels = tuple(
-        LevelLeft(name, depth, one := stated(f"left, {name}", weighted(((1.0, target.wanted), (-1.0, size))), k),
-                  judge(RuleKind.READING, name, one, target.limits_m, acceptance), 0)
-        for name, depth, size in named
-    )  # fmt: skip
+    rates = {stage: learned_rate(facts, bare.aim, _grit(setting, stage), setting.method) for stage in HoneStage}
+    levels = _levels_left(facts, target, named)
     verdict = worst_state([one.rule.decision.state for one in levels])
     guard = min(one.left.value_m for one in levels) - target.limits_m[0]
-    stage = _stage(setting, made, left, guard, rates, verdict)
+    stage = _stage(setting, bare.made, left, guard, rates, verdict)
     if turning is not None:
         stage = turning.begun.stage
     if stage is not None:
         levels = tuple(replace(one, more_strokes=_more(mean, size, rates[stage], k))
                        for one, (_, _, size) in zip(levels, named, strict=True))  # fmt: skip
-    state = _state(facts, survey, turning, levels, stage, verdict)
+    state = _state(facts, bare.survey, turning, levels, stage, verdict)
     found = replace(bare, left=left, levels=levels, stage=stage, state=state,
-                    says=tuple(_says(facts, survey, state, stroke, levels, left)))  # fmt: skip
-    if stage is None:
-        return found
+                    says=tuple(_says(facts, bare.survey, state, bare.stroke, levels, left)))  # fmt: skip
+    return found if stage is None else _with_what_is_ahead(found, setting, rates, stage, left, guard)
+
+
+def _levels_left(
+    facts: JobFacts, target: HoneTarget, named: list[tuple[str, float, Estimate]]
+) -> tuple[LevelLeft, ...]:
+    k, acceptance = facts.card.coverage_factor, facts.card.acceptance
+    return tuple(
+        LevelLeft(name, depth, one := stated(f"left, {name}", weighted(((1.0, target.wanted), (-1.0, size))), k),
+                  judge(RuleKind.READING, name, one, target.limits_m, acceptance), 0)
+        for name, depth, size in named
+    )  # fmt: skip
+
+
+def _with_what_is_ahead(
+    found: HoneNow, setting: HoneSetting, rates: dict[HoneStage, Rate | None], stage: HoneStage, left: Stated,
+    guard: float,
+) -> HoneNow:  # fmt: skip
     end = _end_of(setting, stage)
     rate, standard = rates[stage], left.budget.standard_m
     doubts = _Doubts(left.budget.part_m(shared=False), standard)
