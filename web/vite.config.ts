@@ -48,7 +48,7 @@ const codeSplitting = {
 
 /** Tests of what waits for the link: readings, marks, the stream of changes itself. */
 const LEAVES_SOMETHING = [
-  'src/shared/state/*.test.ts',
+  'src/shared/state/{job,link,outbox,useAloud,useSender,useSurvey,useTaking,useUndo}.test.ts',
   'src/features/block/useEntry.test.ts',
   'src/features/cut-run/CutRunPage.test.ts',
   'src/features/heat/DropPage.test.ts',

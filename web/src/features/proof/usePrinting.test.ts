@@ -15,10 +15,8 @@ describe('printing the proof', () => {
   beforeEach(async () => {
     server = aroundPage()
     saved.length = 0
-    vi.stubGlobal(
-      'URL',
-      Object.assign(URL, { createObjectURL: () => 'blob:x', revokeObjectURL: () => undefined }),
-    )
+    vi.spyOn(URL, 'createObjectURL').mockReturnValue('blob:x')
+    vi.spyOn(URL, 'revokeObjectURL').mockReturnValue()
     vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
       saved.push(this.download)
     })
