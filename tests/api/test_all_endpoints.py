@@ -10,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.api.bench import Bench, assert_refusal_shape
+from tests.api.document import operations
 from tests.conftest import at_this_machine
 from tests.deep import DEEP
 from vallostasis.settings import Settings
@@ -18,12 +19,6 @@ NASTY: list[Any] = [
     "", "abc", "\x00", "'; DROP TABLE reading; --", "9" * 4000, "٣", -1, 0, 10**30, 1e308, True, None, [], {},
     [[]], {"typed": None}, "00000000-0000-0000-0000-000000000000",
 ]  # fmt: skip
-
-
-def _operations(client: TestClient) -> Iterator[tuple[str, str, dict[str, Any]]]:
-    for path, methods in client.get("/openapi.json").json()["paths"].items():
-        for method, operation in methods.items():
-            yield method, path, operation
 
 
 def _filled(path: str, value: str) -> str:
@@ -35,7 +30,7 @@ def _filled(path: str, value: str) -> str:
 
 def test_unknown_and_broken_ids_are_refused_in_one_shape(client: TestClient) -> None:
     tried = 0
-    for method, path, _ in _operations(client):
+    for method, path, _ in operations():
         if "{" not in path:
             continue
         for value in (str(uuid4()), "5", "%00", "x" * 300):
@@ -311,7 +306,7 @@ def _with(body: dict[str, Any], path: tuple[Any, ...], value: Any) -> dict[str, 
 def test_every_address_that_takes_a_body_has_an_example(client: TestClient) -> None:
     bodies = {
         path
-        for _, path, operation in _operations(client)
+        for _, path, operation in operations()
         # Files are tried in test_imports.py.
         if "application/json" in operation.get("requestBody", {}).get("content", {})
     }
