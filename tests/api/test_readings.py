@@ -1,6 +1,7 @@
 """Readings over HTTP: taken, asked back, refused at the right field, on disk once acknowledged."""
 
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
 from datetime import datetime, timedelta
 from uuid import uuid4
 
@@ -9,6 +10,9 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.api.bench import Bench, assert_refusal_shape, field_of
+from tests.core.facts import WHEN, Story
+from vallostasis.api.tape_models import reading_rows
+from vallostasis.core.records.rows import Quantity
 
 
 @pytest.fixture
@@ -25,6 +29,28 @@ def test_a_reading_is_on_disk_when_it_is_acknowledged(bench: Bench, demo_dsn: st
         ).fetchone()
     assert row is not None
     assert (row[0], int(row[1])) == ("8.5", 85)
+
+
+def test_the_tape_says_of_each_reading_what_it_is_of(bench: Bench) -> None:
+    rows = bench.block()["readings"]
+
+    def named(quantity: str) -> set[tuple[bool, bool]]:
+        return {(row["hole"] is not None, row["liner_mark"] != "") for row in rows if row["quantity"] == quantity}
+
+    # A ledge is of its hole, a flange of its liner wherever that is, a protrusion of the two together.
+    assert named("counterbore depth") == {(True, False)}
+    assert named("flange thickness") == {(False, True)}
+    assert named("protrusion") == {(True, True)}
+
+
+def test_a_reading_recorded_by_a_clock_that_went_back_is_marked() -> None:
+    story = Story(holes=1)
+    fitting = story.fit(1, story.liner("L1"))
+    story.read(Quantity.PROTRUSION, fitting, (80, 82))
+    facts = story.facts()
+    assert [row.clock_went_back for row in reading_rows(facts)] == [False] * len(facts.readings)
+    back = tuple(replace(one, recorded_at=WHEN - timedelta(days=3)) for one in facts.readings)
+    assert [row.clock_went_back for row in reading_rows(replace(facts, readings=back))] == [True] * len(back)
 
 
 def test_sending_the_same_reading_again_does_not_double_it(bench: Bench) -> None:

@@ -174,6 +174,15 @@ def test_before_the_first_pass_what_is_to_go_counts_from_the_least_level() -> No
     assert not found.rows
 
 
+@pytest.mark.parametrize(("left_um", "passes"), [(40, 1), (70, 1), (80, 2), (449, 2)])
+def test_no_hair_is_cut_before_the_last_pass(left_um: float, passes: int) -> None:
+    """Common practice, no published source: up to half as much again as the last cut goes in one."""
+    found = ledger(told(), 0.100011 + left_um * 1e-6, last_um=Decimal(50))
+    assert found.next is not None
+    assert found.next.total == passes
+    assert sum(float(one) for one in found.next.dials_um) == pytest.approx(left_um / 2)
+
+
 def test_a_tool_that_springs_is_learned_and_the_next_dial_makes_up_for_it() -> None:
     """Each cut takes 0.9 of what its dial says: regression through the origin gives 0.9."""
     story = told()

@@ -239,6 +239,20 @@ def test_short_strokes_are_counted_in_what_the_stones_at_hand_take() -> None:
     assert (hone.now.stage, hone.now.levels[0].more_strokes) == (HoneStage.FINE, 30)
 
 
+def test_a_round_stops_before_the_widest_level_is_too_large() -> None:
+    """60 in 100 of the 45 to the fine stones would be 27 strokes of 1 µm: the bottom may widen by 25 and no more."""
+    hone = Hone()
+    hone.read(WANTED - 195, WANTED - 65)
+    for top in (175, 155, 135):
+        hone.round(HoneStage.ROUGH, 20, WANTED - top, WANTED - top + 130)
+    now = hone.now
+    assert now.rate is not None and now.left is not None
+    assert (now.rate.per_stroke_m, now.left.value_m) == (pytest.approx(1e-6), pytest.approx(70e-6))
+    assert [one.left.value_m for one in now.levels] == [pytest.approx(135e-6), pytest.approx(5e-6)]
+    assert now.stage is HoneStage.ROUGH
+    assert 1 <= now.stop < 25
+
+
 def test_a_bore_is_done_when_every_level_is_inside_and_nothing_is_left_beyond_its_uncertainty() -> None:
     hone = Hone(brush_um=2)
     hone.read(WANTED - 30)
