@@ -112,7 +112,7 @@ describe('what a job takes and took', () => {
     await form.get('input[type=date]').setValue('2026-11-19')
     await form.get('input[type=time]').setValue('13:30')
     await form.get('input[type=text]').setValue('1,25')
-    server.answer(/hours|worked/, { status: 201, body: VIEW })
+    server.answer('/api/jobs/j/route/worked', { status: 201, body: VIEW })
     await form.trigger('submit')
     await settled()
     const sent = server.asked.find((one) => one.method === 'POST')
@@ -131,7 +131,7 @@ describe('what a job takes and took', () => {
     const form = view.get('form[aria-labelledby=add-work]')
     await form.get('input[type=text]').setValue('99')
     const problems = [{ field: 'hours', message: 'A day has twenty-four.' }]
-    server.answer(/hours|worked/, {
+    server.answer('/api/jobs/j/route/worked', {
       status: 422,
       body: { ...refusalBody('invalid', 'Put it right.'), problems },
     })

@@ -30,7 +30,7 @@ describe('the money of a job', () => {
   })
 
   it('sends figures with a point whichever way they were typed, nought where nothing was', async () => {
-    server.answer(/estimates$/, { status: 201, body: {} })
+    server.answer('/api/jobs/j/estimates', { status: 201, body: {} })
     expect(await now.it.write([line('120,50', ' 200 ')] as never, 'As looked at')).toBe(true)
     expect(posted()[0]?.body).toMatchObject({
       words: 'As looked at',
@@ -40,7 +40,7 @@ describe('the money of a job', () => {
   })
 
   it('loads what it comes to once it is written down', async () => {
-    server.answer(/estimates$/, { status: 201, body: {} })
+    server.answer('/api/jobs/j/estimates', { status: 201, body: {} })
     const before = server.asked.filter((one) => one.method === 'GET').length
     await now.it.write([], '')
     expect(server.asked.filter((one) => one.method === 'GET').length).toBe(before + 1)
@@ -48,7 +48,7 @@ describe('the money of a job', () => {
 
   it('keeps why something was refused until the next is sent', async () => {
     server.answer(
-      /declined?$|declines$/,
+      '/api/jobs/j/declined',
       { status: 422, body: refusalBody('wrong input', 'Say why.') },
       { status: 201, body: {} },
     )
@@ -60,7 +60,8 @@ describe('the money of a job', () => {
   })
 
   it('pays a part in the currency of the shop, and answers an estimate by who said so', async () => {
-    server.answer(/api\/jobs\/j\//, { status: 201, body: {} })
+    server.answer('/api/jobs/j/part-costs', { status: 201, body: {} })
+    server.answer('/api/jobs/j/estimates/e/answer', { status: 201, body: {} })
     await now.it.pay('liner', 'Liner P3', '88,2', 'ours' as never)
     expect(posted().at(-1)?.body).toMatchObject({
       key: 'liner',
@@ -75,7 +76,7 @@ describe('the money of a job', () => {
       on: '2026-11-20',
       words: '',
     })
-    expect(posted().at(-1)?.path).toContain('/e')
+    expect(posted().at(-1)?.path).toBe('/api/jobs/j/estimates/e/answer')
     expect(posted().at(-1)?.body).toMatchObject({ answer: 'agreed', said: 'Oda', person_id: 'w' })
   })
 

@@ -139,7 +139,6 @@ describe('parts and orders', () => {
     expect(row.get('form').text()).toContain('Measured (bare: mm)')
     await field('Measured').setValue('100.02')
     server.answer(`${ORDERS}/o-Piston/moves`, { status: 201, body: {} })
-    server.answer(/o-Piston/, { status: 201, body: {} })
     await row.get('form').trigger('submit')
     await settled()
     expect(posted()[0]?.body).toMatchObject({ kind: 'measured', measured: '100.02', paid: null })

@@ -45,7 +45,7 @@ describe('at the door', () => {
     it('is let in by the code of its address, and goes where it was going', async () => {
       await open(OUTSIDE, '/pair?to=/calendar#4K7P-9TXM')
       expect((field('Code').element as HTMLInputElement).value).toBe('4K7P-9TXM')
-      server.answer(/devices$/, { status: 201, body: {} })
+      server.answer('/api/network/devices', { status: 201, body: {} })
       await submit()
       expect(posted()[0]?.body).toMatchObject({ code: '4K7P-9TXM', device: 'Another screen' })
       expect(page.router.currentRoute.value.fullPath).toBe('/calendar')
@@ -64,7 +64,7 @@ describe('at the door', () => {
       expect(page.view.get('button').attributes('disabled')).toBeDefined()
       await field('Code').setValue('1234')
       const problems = [{ field: 'code', message: 'No such code: they last ten minutes.' }]
-      server.answer(/devices$/, {
+      server.answer('/api/network/devices', {
         status: 422,
         body: { ...refusalBody('invalid', 'Put it right.'), problems },
       })
